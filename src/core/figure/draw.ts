@@ -1,0 +1,11 @@
+import type { HouseStyle } from '../style/style.ts';
+import type { Table } from '../table/column.ts';
+import type { Locale } from '../text/locale.ts';
+import { type FigureLayout, layoutFigure } from './layout.ts';
+import { resolveFigure } from './resolve.ts';
+import type { FigureSpec } from './spec.ts';
+
+/** From a figure's spec and its table to the laid-out scene. */
+export function drawFigure(spec: FigureSpec, table: Table, style: HouseStyle, locale: Locale): FigureLayout {
+  return layoutFigure(resolveFigure(spec, table), style, locale);
+}

@@ -1,0 +1,96 @@
+/** Names of lines, set after their last points and spread apart. */
+import { spreadApart } from '../place/spread.ts';
+import type { ValueScale } from '../scale/value-axis.ts';
+import { type SceneNode, strokeOf } from '../scene/scene.ts';
+import type { HouseStyle } from '../style/style.ts';
+import { capHeight, textWidth } from '../text/measure.ts';
+import { shorten } from '../text/wrap.ts';
+import type { Plot } from './layout.ts';
+import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+
+interface EndName {
+  line: ResolvedLine;
+  text: string;
+  width: number;
+  position: number;
+  value: number;
+}
+
+export interface EndNames {
+  names: EndName[];
+  /** width of the widest name, points */
+  width: number;
+  /** room between the last points and the names, points */
+  gap: number;
+  /** across position of the last point of any line */
+  lastPosition: number;
+}
+
+const FACE = 'sans-600';
+/** Names take at most this share of the figure's width. */
+const MOST_SHARE = 0.3;
+const GAP = 5;
+/** Further room for leaders, where several names may have to move. */
+const LEADER_ROOM = 3;
+const PITCH = 1.18;
+/** A name moved further than this from its line's end, in label sizes, gets a leader. */
+const LEADER_FROM = 0.7;
+
+/** Finds the last point of each line and measures its name. */
+export function endNames(figure: ResolvedFigure, style: HouseStyle, width: number): EndNames {
+  const size = style.sizes.label;
+  const names: EndName[] = [];
+  for (const line of figure.lines) {
+    let last = line.values.length - 1;
+    while (last >= 0 && line.values[last] === null) last--;
+    const value = line.values[last];
+    const position = line.positions[last];
+    if (value === undefined || value === null || position === undefined || line.name.trim() === '') continue;
+    const text = shorten(line.name, FACE, size, width * MOST_SHARE);
+    names.push({ line, text, width: textWidth(text, FACE, size), position, value });
+  }
+  return {
+    names,
+    width: Math.max(0, ...names.map((name) => name.width)),
+    gap: GAP + (names.length > 1 ? LEADER_ROOM : 0),
+    lastPosition: Math.max(Number.NEGATIVE_INFINITY, ...names.map((name) => name.position)),
+  };
+}
+
+interface NamesRoom {
+  x(position: number): number;
+  y(value: number): number;
+  plot: Plot;
+  style: HouseStyle;
+  /** right end of the room for names */
+  right: number;
+  scale: ValueScale;
+}
+
+/** Sets the names apart along one edge, each in its line's colour, with a thin leader where it had to move. */
+export function nameNodes(names: EndNames, { x, y, plot, style, right, scale }: NamesRoom): SceneNode[] {
+  if (names.names.length === 0) return [];
+  const size = style.sizes.label;
+  const ends = names.names.map((name) => y(Math.min(scale.high, Math.max(scale.low, name.value))));
+  const half = (size * PITCH) / 2;
+  const placed = spreadApart(ends, size * PITCH, plot.top + half - size * 0.5, plot.top + plot.height - half + size * 0.3);
+  const lift = capHeight(FACE, size) / 2;
+  const moved = placed.some((at, index) => Math.abs(at - (ends[index] ?? at)) > size * LEADER_FROM);
+  const edge = x(names.lastPosition);
+  const left = edge + (moved ? names.gap : GAP);
+  return names.names.map((name, index): SceneNode => {
+    const at = placed[index] ?? 0;
+    const end = ends[index] ?? at;
+    const { colour } = name.line.line;
+    const text = shorten(name.text, FACE, size, Math.max(size, right - left + 0.05));
+    const children: SceneNode[] = [
+      // Grid lines stop short of the name.
+      { kind: 'rect', x: left - 2, y: at - size * 0.5, width: name.width + 4, height: size, fill: '#ffffff' },
+      { kind: 'text', x: left, y: at + lift, text, face: FACE, size, colour, anchor: 'start' },
+    ];
+    const from = x(name.position);
+    if (Math.abs(at - end) > size * LEADER_FROM || from < edge - 1)
+      children.push({ kind: 'path', d: strokeOf(from + 1.5, end, left - 1.5, at), stroke: { colour, width: 0.4 } });
+    return { kind: 'group', part: `name:${name.line.line.id}`, label: `Name of ${name.line.name}`, children };
+  });
+}

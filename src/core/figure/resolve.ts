@@ -1,0 +1,105 @@
+import { readTitle } from '../table/titles.ts';
+import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { isoOf } from '../time/calendar.ts';
+import { type Interval, unitOf } from '../time/interval.ts';
+import { addUnits, floorTo } from '../time/calendar.ts';
+import { type DateSpan, pointPosition } from './date-axis.ts';
+import type { FigureSpec, Line } from './spec.ts';
+
+/** How the across axis places the rows. Positions are in the axis's own unit. */
+export type Across =
+  | { kind: 'date'; title: string; interval: Interval; span: DateSpan | null }
+  | { kind: 'category'; title: string; labels: string[] }
+  | { kind: 'number'; title: string; extent: [number, number] | null; whole: boolean };
+
+export interface ResolvedLine {
+  line: Line;
+  name: string;
+  unit: string | null;
+  whole: boolean;
+  /** one entry a drawn row, in across order; value null where it is missing */
+  positions: number[];
+  values: (number | null)[];
+  /** the across value of each entry as it is written in `data-at` */
+  at: string[];
+}
+
+export interface ResolvedFigure {
+  spec: FigureSpec;
+  across: Across;
+  /** the lines that are shown */
+  lines: ResolvedLine[];
+}
+
+interface Placed {
+  row: number;
+  position: number;
+  at: string;
+}
+
+function placeRows(column: Column): { across: Across; placed: Placed[] } {
+  const title = readTitle(column.title).name;
+  if (column.kind === 'date') {
+    const unit = unitOf(column.interval);
+    const placed: Placed[] = [];
+    let from = Infinity;
+    let to = -Infinity;
+    column.cells.forEach((cell, row) => {
+      if (typeof cell !== 'number') return;
+      from = Math.min(from, cell);
+      to = Math.max(to, cell);
+      placed.push({ row, position: pointPosition(cell, unit), at: isoOf(cell) });
+    });
+    placed.sort((a, b) => a.position - b.position || a.row - b.row);
+    const span = placed.length > 0 ? { from: floorTo(from, unit), to: addUnits(floorTo(to, unit), unit, 1), unit } : null;
+    return { across: { kind: 'date', title, interval: column.interval, span }, placed };
+  }
+  if (column.kind === 'number') {
+    const placed: Placed[] = [];
+    column.cells.forEach((cell, row) => {
+      if (typeof cell === 'number') placed.push({ row, position: cell, at: String(cell) });
+    });
+    placed.sort((a, b) => a.position - b.position || a.row - b.row);
+    const [first, last] = [placed[0], placed.at(-1)];
+    const extent: [number, number] | null = first && last ? [first.position, last.position] : null;
+    return { across: { kind: 'number', title, extent, whole: column.whole }, placed };
+  }
+  const labels = column.cells.map((cell) => (cell === null ? '' : String(cell)));
+  const placed = labels.map((label, row) => ({ row, position: row + 0.5, at: label }));
+  return { across: { kind: 'category', title, labels }, placed };
+}
+
+/** The name a line has in print. */
+export function nameOfLine(line: Line, column: Column | undefined): string {
+  return line.name ?? (column ? readTitle(column.title).name : line.column);
+}
+
+/**
+ * Joins a figure's spec with its table: which rows stand where, and the values
+ * of each line that is shown. A column the table no longer has gives an empty
+ * line, so that the figure can still be opened and mended.
+ */
+export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
+  const acrossColumn = columnOf(table, spec.across);
+  const { across, placed } = acrossColumn
+    ? placeRows(acrossColumn)
+    : { across: { kind: 'category' as const, title: spec.across, labels: [] }, placed: [] };
+  const positions = placed.map((place) => place.position);
+  const at = placed.map((place) => place.at);
+  const lines = spec.lines
+    .filter((line) => line.shown)
+    .map((line): ResolvedLine => {
+      const column = columnOf(table, line.column);
+      const cells = column?.kind === 'number' ? column.cells : [];
+      return {
+        line,
+        name: nameOfLine(line, column),
+        unit: column?.kind === 'number' ? column.unit : null,
+        whole: column?.kind === 'number' ? column.whole : false,
+        positions,
+        values: placed.map((place) => numberAt(cells, place.row)),
+        at,
+      };
+    });
+  return { spec, across, lines };
+}

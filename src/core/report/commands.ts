@@ -1,0 +1,192 @@
+/**
+ * The one way to change a report: named commands, each a pure function of the
+ * report and its arguments. Interface, keys, API and tests all use these; undo,
+ * saving and conflict checks work on the patches they produce.
+ */
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { z } from 'zod';
+import { FigureSpec, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
+import { PLAN_IDS } from '../figure/date-plans.ts';
+import { Refusal } from '../refusal.ts';
+import { Colour } from '../style/style.ts';
+import { figureIn, inconsistencyOf, Report, TableItem, tableIn } from './report.ts';
+
+enablePatches();
+
+export type { Patch };
+
+interface Command<Args extends z.ZodType> {
+  args: Args;
+  /** what the change is called in "Undo …" */
+  label: string;
+  /** changes the draft in place; throws a Refusal when the change makes no sense */
+  run(draft: Report, args: z.infer<Args>): void;
+}
+
+const command = <Args extends z.ZodType>(label: string, args: Args, run: (draft: Report, args: z.infer<Args>) => void) =>
+  ({ label, args, run }) satisfies Command<Args>;
+
+const inFigure = { figure: Id };
+const lineIds = z.array(Id).min(1);
+
+function figure(draft: Report, id: string): FigureSpec {
+  const found = figureIn(draft, id);
+  if (!found) throw new Refusal(`There is no figure “${id}” in this report.`);
+  return found;
+}
+
+function linesOf(draft: Report, figureId: string, ids: readonly string[]): Line[] {
+  const { lines, name } = figure(draft, figureId);
+  return ids.map((id) => {
+    const found = lines.find((line) => line.id === id);
+    if (!found) throw new Refusal(`There is no line “${id}” in figure “${name}”.`);
+    return found;
+  });
+}
+
+/** Sets those properties that were given. */
+function assign<T extends object>(target: T, values: Partial<T>) {
+  for (const [key, value] of Object.entries(values)) if (value !== undefined) Object.assign(target, { [key]: value });
+}
+
+export const COMMANDS = {
+  'report.setWords': command(
+    'change of report title',
+    z.strictObject({ title: Report.shape.title.optional(), edition: Report.shape.edition.optional() }),
+    (draft, words) => assign(draft, words),
+  ),
+  'table.add': command('added table', z.strictObject({ table: TableItem }), (draft, { table }) => {
+    draft.items.push(table);
+  }),
+  'table.rename': command(
+    'table name',
+    z.strictObject({ table: Id, name: TableItem.shape.name }),
+    (draft, { table, name }) => {
+      const found = tableIn(draft, table);
+      if (!found) throw new Refusal(`There is no table “${table}” in this report.`);
+      found.name = name;
+    },
+  ),
+  'item.remove': command('removal', z.strictObject({ item: Id }), (draft, { item }) => {
+    const index = draft.items.findIndex((candidate) => candidate.id === item);
+    const found = draft.items[index];
+    if (!found) throw new Refusal(`There is nothing with the id “${item}” in this report.`);
+    const user = draft.items.find((other) => other.type === 'figure' && other.table === item);
+    if (user?.type === 'figure')
+      throw new Refusal(`“${found.name}” is drawn by figure “${user.name}”; remove that figure first.`);
+    draft.items.splice(index, 1);
+  }),
+  'figure.add': command('added figure', z.strictObject({ figure: FigureSpec }), (draft, args) => {
+    draft.items.push(args.figure);
+  }),
+  'figure.rename': command(
+    'figure name',
+    z.strictObject({ ...inFigure, name: FigureSpec.shape.name }),
+    (draft, args) => {
+      figure(draft, args.figure).name = args.name;
+    },
+  ),
+  'figure.setWords': command(
+    'words',
+    z.strictObject({ ...inFigure, words: FigureSpec.shape.words.partial() }),
+    (draft, args) => assign(figure(draft, args.figure).words, args.words),
+  ),
+  'figure.renameLine': command(
+    'line name',
+    z.strictObject({ ...inFigure, line: Id, name: Line.shape.name }),
+    (draft, args) => {
+      for (const line of linesOf(draft, args.figure, [args.line])) line.name = args.name;
+    },
+  ),
+  'figure.styleLines': command(
+    'line look',
+    z.strictObject({ ...inFigure, lines: lineIds, colour: Colour.optional(), weight: Weight.optional() }),
+    (draft, { figure: id, lines, ...look }) => {
+      for (const line of linesOf(draft, id, lines)) assign(line, look);
+    },
+  ),
+  'figure.showLines': command(
+    'lines shown',
+    z.strictObject({ ...inFigure, lines: lineIds, shown: z.boolean() }),
+    (draft, args) => {
+      for (const line of linesOf(draft, args.figure, args.lines)) line.shown = args.shown;
+    },
+  ),
+  'figure.addLine': command('added line', z.strictObject({ ...inFigure, line: Line }), (draft, args) => {
+    figure(draft, args.figure).lines.push(args.line);
+  }),
+  'figure.removeLines': command('removed line', z.strictObject({ ...inFigure, lines: lineIds }), (draft, args) => {
+    const target = figure(draft, args.figure);
+    const gone = new Set(linesOf(draft, args.figure, args.lines).map((line) => line.id));
+    target.lines = target.lines.filter((line) => !gone.has(line.id));
+  }),
+  'figure.setLeftAxis': command(
+    'left axis',
+    z.strictObject({ ...inFigure, axis: LeftAxis.partial() }),
+    (draft, args) => {
+      const { leftAxis } = figure(draft, args.figure);
+      assign(leftAxis, args.axis);
+      const { from, to } = leftAxis;
+      const low = from === 'zero' ? 0 : from;
+      if (typeof low === 'number' && typeof to === 'number' && low >= to)
+        throw new Refusal(`The left axis cannot run from ${low} to ${to}; give an end above where it begins.`);
+    },
+  ),
+  'figure.setDateAxis': command(
+    'date labels',
+    z.strictObject({ ...inFigure, plan: z.enum(['auto', ...PLAN_IDS]) }),
+    (draft, args) => {
+      figure(draft, args.figure).dateAxis.plan = args.plan;
+    },
+  ),
+  'figure.setFrame': command(
+    'size',
+    z.strictObject({ ...inFigure, width: Millimetres.optional(), height: Millimetres.optional() }),
+    (draft, { figure: id, ...size }) => assign(figure(draft, id).frame, size),
+  ),
+} as const;
+
+export type CommandName = keyof typeof COMMANDS;
+export type CommandArgs<Name extends CommandName> = z.input<(typeof COMMANDS)[Name]['args']>;
+/** A command with its arguments, as kept, sent and replayed. */
+export type Call = { [Name in CommandName]: { name: Name; args: CommandArgs<Name> } }[CommandName];
+
+/** The outcome of a command: the new report and the patches there and back. */
+export interface Change {
+  report: Report;
+  label: string;
+  patches: Patch[];
+  inverse: Patch[];
+}
+
+const isCommandName = (name: string): name is CommandName => Object.hasOwn(COMMANDS, name);
+
+/** The first thing a schema found wrong, as "path: what is wrong". */
+export function sayIssue(error: z.ZodError): string {
+  const [issue] = error.issues;
+  if (!issue) return 'Something in the request is wrong.';
+  return issue.path.length > 0 ? `${issue.path.join('.')}: ${issue.message}` : issue.message;
+}
+
+/** Runs a command on a report. Throws a Refusal, with one sentence, when it cannot be done. */
+export function runCommand(report: Report, name: string, args: unknown): Change {
+  if (!isCommandName(name)) throw new Refusal(`There is no command “${name}”.`);
+  const found: Command<z.ZodType> = COMMANDS[name];
+  const parsed = found.args.safeParse(args);
+  if (!parsed.success) throw new Refusal(parsed.error.issues[0]?.message ?? 'Something in the request is wrong.');
+  const [next, patches, inverse] = produceWithPatches(report, (draft) => {
+    found.run(draft, parsed.data);
+  });
+  const wrong = inconsistencyOf(next);
+  if (wrong) throw new Refusal(wrong.message);
+  return { report: next, label: found.label, patches, inverse };
+}
+
+/** Applies patches to a report. Throws a Refusal when they do not fit it. */
+export function patchReport(report: Report, patches: readonly Patch[]): Report {
+  try {
+    return applyPatches(report, patches as Patch[]);
+  } catch (error) {
+    throw new Refusal(`The change does not fit this report (${error instanceof Error ? error.message : 'unknown reason'}).`);
+  }
+}

@@ -1,0 +1,38 @@
+/**
+ * Ticks of a value axis: round steps of 1, 2, 2.5 or 5 times a power of ten,
+ * and never a half of something whole.
+ */
+const MANTISSAS = [1, 2, 2.5, 5] as const;
+
+/** Rounds away the error of binary fractions, so that 3 × 0.1 is 0.3. */
+export function tidy(value: number): number {
+  return Number(value.toPrecision(12));
+}
+
+/** True when a step is 1, 2, 2.5 or 5 × 10ⁿ. */
+export function isRoundStep(step: number): boolean {
+  if (!(step > 0) || !Number.isFinite(step)) return false;
+  const mantissa = tidy(step / 10 ** Math.floor(Math.log10(step) + 1e-9));
+  return MANTISSAS.some((round) => tidy(round) === mantissa);
+}
+
+/** The smallest round step that is not below `least`; a whole number of at least 1 when `whole`. */
+export function roundStepFrom(least: number, whole: boolean): number {
+  const floor = whole ? Math.max(least, 1) : least;
+  const power = Math.floor(Math.log10(floor));
+  for (let exponent = power; ; exponent++)
+    for (const mantissa of MANTISSAS) {
+      const step = tidy(mantissa * 10 ** exponent);
+      if (step >= floor * (1 - 1e-9) && (!whole || Number.isInteger(step))) return step;
+    }
+}
+
+/** The multiples of `step` within [low, high], rising, both ends included. */
+export function multiplesIn(low: number, high: number, step: number): number[] {
+  const slack = 1e-9;
+  const first = Math.ceil(low / step - slack);
+  const last = Math.floor(high / step + slack);
+  const ticks: number[] = [];
+  for (let index = first; index <= last; index++) ticks.push(tidy(index * step) + 0);
+  return ticks;
+}

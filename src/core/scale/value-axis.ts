@@ -1,0 +1,106 @@
+import { multiplesIn, roundStepFrom, tidy } from './ticks.ts';
+
+/** What a user asked of a value axis. */
+export interface ValueAxisWish {
+  /** lower end: found from the data, zero, or a given value */
+  from: 'auto' | 'zero' | number;
+  to: 'auto' | number;
+  /** step between ticks, or null to choose one */
+  every: number | null;
+}
+
+export interface ValueScale {
+  low: number;
+  high: number;
+  step: number;
+  ticks: number[];
+  /** set when the step that was asked for could not be drawn: how many labels it needs */
+  refused: { every: number; labels: number; room: number } | null;
+}
+
+/**
+ * An automatic axis begins at zero when the lowest value is less than half of
+ * the highest: the share of empty room is then small and heights compare truly.
+ */
+const ZERO_SHARE = 0.5;
+
+/** Lowest and highest of the values, or null when there are none. */
+export function extentOf(series: Iterable<readonly (number | null)[]>): [number, number] | null {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const values of series)
+    for (const value of values)
+      if (value !== null) {
+        if (value < low) low = value;
+        if (value > high) high = value;
+      }
+  return low <= high ? [low, high] : null;
+}
+
+function wantedEnds(wish: ValueAxisWish, extent: [number, number] | null): [number, number] {
+  let [low, high] = extent ?? [0, 1];
+  if (low === high) {
+    const room = low === 0 ? 1 : Math.abs(low) * 0.1;
+    low -= low === 0 ? 0 : room;
+    high += room;
+  }
+  if (wish.from === 'auto') {
+    if (low > 0 && low < ZERO_SHARE * high) low = 0;
+    else if (high < 0 && high > ZERO_SHARE * low) high = 0;
+  } else low = wish.from === 'zero' ? Math.min(0, low) : wish.from;
+  if (wish.from === 'zero' && high < 0) high = 0;
+  if (wish.to !== 'auto') high = wish.to;
+  if (high <= low) {
+    // One end was given beyond the data: keep what was given and leave room at the other end.
+    const room = Math.max(1, Math.abs(low) * 0.1);
+    if (wish.to === 'auto') high = low + room;
+    else low = high - room;
+  }
+  return [low, high];
+}
+
+/**
+ * Finds the ends, step and ticks of a value axis. Ends that were not given are
+ * moved out to a tick. `most` is how many tick labels have room; a step asked
+ * for that needs more is replaced by the next of its round multiples that
+ * fits, and `refused` says so. `whole` keeps steps to whole numbers.
+ */
+export function resolveValueAxis(
+  wish: ValueAxisWish,
+  extent: [number, number] | null,
+  whole: boolean,
+  most: number,
+): ValueScale {
+  const [wantedLow, wantedHigh] = wantedEnds(wish, extent);
+  const room = Math.max(2, Math.floor(most));
+  const lowGiven = typeof wish.from === 'number';
+  const highGiven = wish.to !== 'auto';
+  const endsFor = (step: number): [number, number] => [
+    lowGiven ? wantedLow : tidy(Math.floor(wantedLow / step + 1e-9) * step),
+    highGiven ? wantedHigh : tidy(Math.ceil(wantedHigh / step - 1e-9) * step),
+  ];
+  const labelsFor = (step: number) => {
+    const [low, high] = endsFor(step);
+    return Math.floor(high / step + 1e-9) - Math.ceil(low / step - 1e-9) + 1;
+  };
+  let step: number;
+  let refused: ValueScale['refused'] = null;
+  if (wish.every !== null) {
+    step = wish.every;
+    const labels = labelsFor(step);
+    if (labels > room) {
+      refused = { every: wish.every, labels, room };
+      for (let power = 1; labelsFor(step) > room; power *= 10)
+        for (const times of [2, 5, 10]) {
+          step = tidy(wish.every * times * power);
+          if (labelsFor(step) <= room) break;
+        }
+    }
+  } else {
+    // Around five to eight intervals read well; fewer when there is little height.
+    step = roundStepFrom((wantedHigh - wantedLow) / Math.min(room - 1, 7), whole);
+    while (labelsFor(step) > room) step = roundStepFrom(step * 1.01, whole);
+  }
+  const [low, high] = endsFor(step);
+  return { low, high, step, ticks: multiplesIn(low, high, step), refused };
+}

@@ -1,0 +1,114 @@
+/**
+ * A scene: what is on the sheet, in points (1/72 inch) with y downwards. Every
+ * export draws the same scene. Each element belongs to a part of the picture
+ * ("line:<id>", "axis:left", "title"), which is what a click selects.
+ */
+import type { FaceId } from '../text/faces.ts';
+
+export type Part =
+  | 'title'
+  | 'subtitle'
+  | 'source'
+  | 'axis:across'
+  | 'axis:left'
+  | 'grid'
+  | 'frame'
+  | `line:${string}`
+  | `name:${string}`;
+
+export interface Stroke {
+  colour: string;
+  width: number;
+}
+
+interface Valued {
+  /** where along the across axis the element stands: an ISO date, a category or a number */
+  at?: string;
+  /** the value the element shows, as plain digits */
+  value?: string;
+}
+
+export interface TextNode extends Valued {
+  kind: 'text';
+  x: number;
+  /** baseline */
+  y: number;
+  text: string;
+  face: FaceId;
+  size: number;
+  colour: string;
+  anchor: 'start' | 'middle' | 'end';
+}
+
+export interface PathNode extends Valued {
+  kind: 'path';
+  /** SVG path data: M, L and Z with absolute coordinates */
+  d: string;
+  stroke?: Stroke;
+  fill?: string;
+}
+
+export interface RectNode {
+  kind: 'rect';
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  fill: string;
+}
+
+/** A data point: a place that can be found and pointed at; drawn only where a marker is asked for. */
+export interface PointNode extends Valued {
+  kind: 'point';
+  x: number;
+  y: number;
+  radius: number;
+  fill: string | null;
+}
+
+export interface GroupNode {
+  kind: 'group';
+  part: Part;
+  /** what the part is called aloud */
+  label: string;
+  children: SceneNode[];
+}
+
+export type SceneNode = TextNode | PathNode | RectNode | PointNode | GroupNode;
+
+export interface Scene {
+  widthMm: number;
+  heightMm: number;
+  /** name and description for readers who do not see the picture */
+  title: string;
+  description: string;
+  nodes: SceneNode[];
+}
+
+export const POINTS_PER_MM = 72 / 25.4;
+
+/** A coordinate with at most two decimals, which is under a hundredth of a millimetre. */
+export function coordinate(value: number): string {
+  const rounded = Math.round(value * 100) / 100;
+  return String(rounded === 0 ? 0 : rounded);
+}
+
+/** Path data of an open run of points. */
+export function runOf(points: readonly (readonly [number, number])[]): string {
+  let d = '';
+  for (const [x, y] of points) d += `${d === '' ? 'M' : 'L'}${coordinate(x)} ${coordinate(y)}`;
+  return d;
+}
+
+/** Path data of one straight stroke. */
+export function strokeOf(x1: number, y1: number, x2: number, y2: number): string {
+  return `M${coordinate(x1)} ${coordinate(y1)}L${coordinate(x2)} ${coordinate(y2)}`;
+}
+
+/** Every text node of a scene, depth first. */
+export function* textsOf(nodes: readonly SceneNode[]): Generator<TextNode> {
+  for (const node of nodes) {
+    if (node.kind === 'text') yield node;
+    else if (node.kind === 'group') yield* textsOf(node.children);
+  }
+}

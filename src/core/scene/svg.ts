@@ -1,0 +1,82 @@
+import { faceOf } from '../text/faces.ts';
+import { coordinate, POINTS_PER_MM, type GroupNode, type Scene, type SceneNode, type TextNode } from './scene.ts';
+
+export interface SvgOptions {
+  /** CSS @font-face rules to embed; made by `formats`, never from user text */
+  fontFaces?: string;
+  /** path data of a text's outlines with its origin at (0, 0); without it text stays text */
+  outline?: (node: TextNode) => string;
+  /** adds keyboard focus and spoken names to parts, for use inside the application */
+  interactive?: boolean;
+  /** prefix of ids, so that several pictures can stand in one page */
+  idPrefix?: string;
+}
+
+const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+
+/** Text safe inside XML text and attributes; characters that XML 1.0 forbids are left out. */
+export function escapeXml(text: string): string {
+  return text
+    .replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, '')
+    .replace(/[&<>"']/g, (character) => ENTITIES[character] ?? '');
+}
+
+const valued = (node: { at?: string; value?: string }) =>
+  (node.at === undefined ? '' : ` data-at="${escapeXml(node.at)}"`) +
+  (node.value === undefined ? '' : ` data-value="${escapeXml(node.value)}"`);
+
+function textSvg(node: TextNode, options: SvgOptions): string {
+  const x = coordinate(node.x);
+  const y = coordinate(node.y);
+  if (options.outline) {
+    const d = options.outline(node);
+    // The text stays readable to tools and to screen readers as the outline's name.
+    return d && `<path transform="translate(${x} ${y})" d="${d}" fill="${node.colour}" aria-label="${escapeXml(node.text)}"${valued(node)}/>`;
+  }
+  const face = faceOf(node.face);
+  const anchor = node.anchor === 'start' ? '' : ` text-anchor="${node.anchor}"`;
+  const style = face.italic ? ' font-style="italic"' : '';
+  return `<text x="${x}" y="${y}"${anchor} font-family="'${face.family}', sans-serif" font-weight="${face.weight}"${style} font-size="${node.size}" fill="${node.colour}"${valued(node)}>${escapeXml(node.text)}</text>`;
+}
+
+function groupSvg(node: GroupNode, options: SvgOptions): string {
+  const focus = options.interactive ? ` tabindex="0" role="button" aria-label="${escapeXml(node.label)}"` : '';
+  let inner = '';
+  for (const child of node.children) inner += nodeSvg(child, options);
+  return `<g data-part="${escapeXml(node.part)}"${focus}>${inner}</g>`;
+}
+
+function nodeSvg(node: SceneNode, options: SvgOptions): string {
+  switch (node.kind) {
+    case 'text':
+      return textSvg(node, options);
+    case 'group':
+      return groupSvg(node, options);
+    case 'rect':
+      return `<rect x="${coordinate(node.x)}" y="${coordinate(node.y)}" width="${coordinate(node.width)}" height="${coordinate(node.height)}" fill="${node.fill}"/>`;
+    case 'point':
+      return `<circle cx="${coordinate(node.x)}" cy="${coordinate(node.y)}" r="${node.radius}" fill="${node.fill ?? 'none'}"${valued(node)}/>`;
+    case 'path': {
+      const stroke = node.stroke
+        ? ` stroke="${node.stroke.colour}" stroke-width="${node.stroke.width}" stroke-linejoin="round"`
+        : '';
+      return `<path d="${node.d}" fill="${node.fill ?? 'none'}"${stroke}${valued(node)}/>`;
+    }
+  }
+}
+
+/** Writes a scene as a whole SVG document in millimetres, whose inner unit is the point. */
+export function toSvg(scene: Scene, options: SvgOptions = {}): string {
+  const width = coordinate(scene.widthMm * POINTS_PER_MM);
+  const height = coordinate(scene.heightMm * POINTS_PER_MM);
+  const prefix = options.idPrefix ?? 'figure';
+  const fonts = options.fontFaces ? `<style>${options.fontFaces}</style>` : '';
+  let body = '';
+  for (const node of scene.nodes) body += nodeSvg(node, options);
+  // Inside the application the parts carry the names; a tooltip over the whole sheet would be in the way.
+  const role = options.interactive ? 'group' : 'img';
+  const title = options.interactive ? '' : `<title id="${prefix}-title">${escapeXml(scene.title)}</title>`;
+  const labelled = options.interactive ? `aria-label="${escapeXml(scene.title)}"` : `aria-labelledby="${prefix}-title ${prefix}-description"`;
+  const description = options.interactive ? '' : `<desc id="${prefix}-description">${escapeXml(scene.description)}</desc>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}>${title}${description}${fonts}${body}</svg>`;
+}

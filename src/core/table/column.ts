@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { INTERVALS } from '../time/interval.ts';
+
+/**
+ * One cell of a column: a number, or a date as milliseconds since 1970-01-01
+ * UTC, or text; null where nothing was given. In a number or date column a
+ * string is a value that could not be read: kept as typed, counted as missing.
+ */
+export const Cell = z.union([z.number(), z.string(), z.null()]);
+export type Cell = z.infer<typeof Cell>;
+
+const titled = { key: z.string().min(1).max(200), title: z.string().max(500) };
+
+/** What is known of a column besides its cells. */
+export const ColumnMeta = z.discriminatedUnion('kind', [
+  z.strictObject({ ...titled, kind: z.literal('date'), interval: z.enum(INTERVALS) }),
+  z.strictObject({
+    ...titled,
+    kind: z.literal('number'),
+    /** what the numbers count or measure, as a reader would say it: "%", "EUR per litre" */
+    unit: z.string().max(80).nullable(),
+    /** true when every value is a whole number, so that ticks never fall on halves */
+    whole: z.boolean(),
+  }),
+  z.strictObject({
+    ...titled,
+    kind: z.literal('text'),
+    /** true for categories with an order of their own, such as times of day */
+    ordered: z.boolean(),
+  }),
+]);
+export type ColumnMeta = z.infer<typeof ColumnMeta>;
+export type ColumnKind = ColumnMeta['kind'];
+
+export type Column = ColumnMeta & { cells: readonly Cell[] };
+
+/** A fact about a table that its user should know, in one sentence. */
+export const Remark = z.strictObject({
+  text: z.string().max(1000),
+  /** key of the column it speaks of */
+  column: z.string().optional(),
+});
+export type Remark = z.infer<typeof Remark>;
+
+export interface Table {
+  title: string;
+  rows: number;
+  columns: readonly Column[];
+  remarks: readonly Remark[];
+}
+
+/** The column with this key. */
+export function columnOf(table: Table, key: string): Column | undefined {
+  return table.columns.find((column) => column.key === key);
+}
+
+/** The numbers of a cell list; anything else counts as missing. */
+export function numberAt(cells: readonly Cell[], row: number): number | null {
+  const cell = cells[row];
+  return typeof cell === 'number' ? cell : null;
+}

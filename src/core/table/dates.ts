@@ -1,0 +1,147 @@
+/** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
+import { localeOf, LOCALES } from '../text/locale.ts';
+import { DAY, dateOf } from '../time/calendar.ts';
+import type { Interval } from '../time/interval.ts';
+
+export interface DateShape {
+  id: string;
+  /** how the shape is named in a remark */
+  name: string;
+  /** the finest interval that this way of writing can mean */
+  least: Interval;
+  /** the date in ms UTC (the start of a period), or null when the text is not of this shape */
+  read(text: string): number | null;
+}
+
+const monthNumbers = new Map<string, number>();
+for (const id of LOCALES) {
+  const locale = localeOf(id);
+  for (const names of [locale.months, locale.monthsShort])
+    names.forEach((name, month) => {
+      monthNumbers.set(name.toLowerCase().replace(/\.$/, ''), month);
+    });
+}
+monthNumbers.set('sept', 8);
+
+const monthNamed = (name: string) => monthNumbers.get(name.toLowerCase().replace(/\.$/, ''));
+const fullYear = (text: string) => (text.length === 2 ? 2000 + Number(text) : Number(text));
+
+/** A calendar day, or null for one that does not exist (31 February). `month` counts from 1. */
+function day(year: number, month: number, date: number): number | null {
+  if (month < 1 || month > 12 || date < 1 || date > 31 || year < 1000) return null;
+  const at = dateOf(year, month - 1, date);
+  return new Date(at).getUTCDate() === date ? at : null;
+}
+
+const clock = (hours = '0', minutes = '0', seconds = '0') =>
+  Number(hours) * 3_600_000 + Number(minutes) * 60_000 + Number(seconds) * 1000;
+
+function shape(id: string, name: string, least: Interval, pattern: RegExp, read: (found: string[]) => number | null): DateShape {
+  return {
+    id,
+    name,
+    least,
+    read(text) {
+      const found = pattern.exec(text.trim());
+      return found ? read(found.map((part) => part ?? '')) : null;
+    },
+  };
+}
+
+function isoWeekStart(year: number, week: number): number | null {
+  if (week < 1 || week > 53) return null;
+  // ISO 8601: week 1 holds 4 January; weeks start on Monday.
+  const fourth = dateOf(year, 0, 4);
+  const monday = fourth - ((new Date(fourth).getUTCDay() + 6) % 7) * DAY;
+  const start = monday + (week - 1) * 7 * DAY;
+  // Only years of 53 weeks have a week 53: its Thursday must be in the year.
+  return new Date(start + 3 * DAY).getUTCFullYear() === year ? start : null;
+}
+
+const WORD = '(\\p{L}{3,}\\.?)';
+
+/** Shapes tried in order; the first of those that read most cells of a column wins. */
+export const DATE_SHAPES: readonly DateShape[] = [
+  shape(
+    'iso',
+    'year-month-day',
+    'day',
+    /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?(?:Z|\+00:?00)?)?$/,
+    ([, y, m, d, hours, minutes, seconds]) => {
+      const at = day(Number(y), Number(m), Number(d));
+      if (at === null || Number(hours) > 23 || Number(minutes) > 59 || Number(seconds) > 59) return null;
+      return at + clock(hours || '0', minutes || '0', seconds || '0');
+    },
+  ),
+  shape('iso-month', 'year-month', 'month', /^(\d{4})[-/.](\d{1,2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
+  shape('day-dot', 'day.month.year', 'day', /^(\d{1,2})\.\s?(\d{1,2})\.\s?(\d{4}|\d{2})$/, ([, d, m, y = '']) =>
+    day(fullYear(y), Number(m), Number(d)),
+  ),
+  shape('month-day', 'month/day/year', 'day', /^(\d{1,2})([/-])(\d{1,2})\2(\d{4}|\d{2})$/, ([, m, , d, y = '']) =>
+    day(fullYear(y), Number(m), Number(d)),
+  ),
+  shape('day-month', 'day/month/year', 'day', /^(\d{1,2})([/-])(\d{1,2})\2(\d{4}|\d{2})$/, ([, d, , m, y = '']) =>
+    day(fullYear(y), Number(m), Number(d)),
+  ),
+  shape(
+    'day-name',
+    'day, month name and year',
+    'day',
+    new RegExp(`^(\\d{1,2})\\.?[ -]${WORD}[ -,]\\s?(\\d{4}|\\d{2})$`, 'u'),
+    ([, d, name = '', y = '']) => {
+      const month = monthNamed(name);
+      return month === undefined ? null : day(fullYear(y), month + 1, Number(d));
+    },
+  ),
+  shape(
+    'name-day',
+    'month name, day and year',
+    'day',
+    new RegExp(`^${WORD} (\\d{1,2}),? (\\d{4})$`, 'u'),
+    ([, name = '', d, y]) => {
+      const month = monthNamed(name);
+      return month === undefined ? null : day(Number(y), month + 1, Number(d));
+    },
+  ),
+  shape(
+    'name-year',
+    'month name and year',
+    'month',
+    new RegExp(`^${WORD}[ \\-/'’]{1,2}(\\d{4}|\\d{2})$`, 'u'),
+    ([, name = '', y = '']) => {
+      const month = monthNamed(name);
+      return month === undefined ? null : day(fullYear(y), month + 1, 1);
+    },
+  ),
+  shape('week', 'ISO week', 'week', /^(\d{4})[- ]?W(\d{1,2})$/i, ([, y, w]) => isoWeekStart(Number(y), Number(w))),
+  shape('quarter', 'year and quarter', 'quarter', /^(\d{4})[- ]?[QKT]([1-4])$/i, ([, y, q]) =>
+    day(Number(y), Number(q) * 3 - 2, 1),
+  ),
+  shape('quarter-first', 'quarter and year', 'quarter', /^[QKT]([1-4])[- /]?(\d{4}|\d{2})$/i, ([, q, y = '']) =>
+    day(fullYear(y), Number(q) * 3 - 2, 1),
+  ),
+  shape('fiscal', 'fiscal year', 'year', /^FY ?(\d{4}|\d{2})(?:[/-]\d{2})?$/i, ([, y = '']) => day(fullYear(y), 1, 1)),
+];
+
+/** A bare year; only taken as a date where the column's title or place says so. */
+export const YEAR_SHAPE: DateShape = shape('year', 'year', 'year', /^(1[5-9]\d\d|2[01]\d\d)$/, ([, y]) => day(Number(y), 1, 1));
+
+/** True for a title that names a year in one of the report's languages. */
+export function isYearTitle(title: string): boolean {
+  return /(^|[^\p{L}])(year|years|fiscal year|fy|jahr|année|annee|an|año|ano|rok|vuosi)($|[^\p{L}])/iu.test(title);
+}
+
+const BUCKET = /^\d{1,2}(?::\d{2})?\s?[–—-]\s?\d{1,2}(?::\d{2})?(?:\s?h)?$/;
+const CLOCK = /^\d{1,2}:\d{2}$/;
+const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?$/i;
+
+/** True when all texts are times of day, ranges of them, weekdays or month names: categories with an order of their own. */
+export function areOrdered(texts: readonly string[]): boolean {
+  const all = (test: (text: string) => boolean) => texts.length > 0 && texts.every((text) => test(text.trim()));
+  return (
+    all((text) => BUCKET.test(text)) ||
+    all((text) => CLOCK.test(text)) ||
+    all((text) => WEEKDAY.test(text)) ||
+    all((text) => monthNamed(text) !== undefined)
+  );
+}

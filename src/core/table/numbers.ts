@@ -1,0 +1,127 @@
+/**
+ * Reading numbers as people write them: separators of several countries,
+ * brackets or a trailing sign for negatives, percent, currency signs and
+ * thousands letters. Which mark is the decimal one is decided from a whole
+ * column, never from one cell.
+ */
+export interface NumberStyle {
+  decimal: '.' | ',';
+}
+
+const MISSING = new Set(['', '-', '–', '—', '.', '..', '…', 'n/a', 'na', 'n.a.', '#n/a', 'null', 'nil', 'none', 'nan', 'missing']);
+
+/** True for an empty cell and for the words that stand for "no value". */
+export function isMissing(text: string): boolean {
+  return MISSING.has(text) || MISSING.has(text.trim().toLowerCase());
+}
+
+const PLAIN = /^-?\d+(?:\.\d+)?$/;
+const CURRENCY = '[$€£¥]|(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|JPY)\\b';
+const DRESSED = new RegExp(
+  `^(\\()?\\s*([-+−–])?\\s*(${CURRENCY})?\\s*([-+−])?\\s*(\\d[\\d.,'’\\s]*|[.,]\\d+)\\s*(k|K|m|M|bn)?\\s*(%|‰|${CURRENCY})?\\s*([-+−])?\\s*(\\))?$`,
+);
+const GROUPS = /['’\s]/g;
+const LETTERS: Record<string, number> = { k: 1e3, K: 1e3, m: 1e6, M: 1e6, bn: 1e9 };
+
+interface Dressed {
+  /** digits with their marks, such as "1,234.5" */
+  digits: string;
+  negative: boolean;
+  factor: number;
+  /** percent or currency sign, if any */
+  unit: string | null;
+}
+
+/** Takes signs, brackets, units and letters off a number; null when the text is not one. */
+export function undress(text: string): Dressed | null {
+  const found = DRESSED.exec(text.trim());
+  if (!found) return null;
+  const [, open, before, currency, inner, digits = '', letter, after, behind, close] = found;
+  if (Boolean(open) !== Boolean(close)) return null;
+  const signs = [before, inner, behind].filter((sign) => sign !== undefined);
+  if (signs.length > 1 || (open && signs.length > 0)) return null;
+  if (currency && after && after !== '%') return null;
+  return {
+    digits: digits.trim(),
+    negative: Boolean(open) || (signs.length === 1 && signs[0] !== '+'),
+    factor: letter ? (LETTERS[letter] ?? 1) : 1,
+    unit: after ?? currency ?? null,
+  };
+}
+
+/** Reads digits with marks under a style; null when the groups are not of three digits. */
+function readDigits(digits: string, style: NumberStyle): number | null {
+  const other = style.decimal === '.' ? ',' : '.';
+  const parts = digits.split(style.decimal);
+  if (parts.length > 2) return null;
+  const [whole = '', fraction = ''] = parts;
+  if (fraction && !/^\d+$/.test(fraction)) return null;
+  const groups = whole.replace(GROUPS, other).split(other);
+  if (groups.length > 1) {
+    const [first = '', ...rest] = groups;
+    if (first.length < 1 || first.length > 3 || rest.some((group) => group.length !== 3)) return null;
+  }
+  const plain = groups.join('');
+  if (!/^\d*$/.test(plain) || (plain === '' && fraction === '')) return null;
+  return Number(`${plain || '0'}.${fraction || '0'}`);
+}
+
+/** Reads one number under a style; null when the text is not a number. The value of "12.5 %" is 12.5. */
+export function readNumber(text: string, style: NumberStyle): number | null {
+  if (style.decimal === '.' && PLAIN.test(text)) return Number(text);
+  const dressed = undress(text);
+  if (!dressed) return null;
+  const size = readDigits(dressed.digits, style);
+  if (size === null) return null;
+  const value = size * dressed.factor;
+  return dressed.negative && value !== 0 ? -value : value;
+}
+
+/** What one cell says of the decimal mark: it must be this one, it may be either, or it says nothing. */
+function evidence(digits: string): '.' | ',' | 'either.' | 'either,' | null {
+  const dot = digits.lastIndexOf('.');
+  const comma = digits.lastIndexOf(',');
+  if (dot < 0 && comma < 0) return null;
+  if (dot >= 0 && comma >= 0) return dot > comma ? '.' : ',';
+  const mark = dot >= 0 ? '.' : ',';
+  const other = mark === '.' ? ',' : '.';
+  const parts = digits.split(mark);
+  if (parts.length > 2) return other;
+  const [whole = '', fraction = ''] = parts;
+  const couldGroup = fraction.length === 3 && whole.length >= 1 && whole.length <= 3 && !whole.startsWith('0');
+  return couldGroup ? `either${mark}` : mark;
+}
+
+export interface StyleFinding {
+  style: NumberStyle;
+  /** an example that reads differently under the other mark, when nothing in the column decides */
+  unsure: string | null;
+  /** the percent or currency sign that every number with a sign carries */
+  unit: string | null;
+}
+
+/**
+ * Decides the decimal mark of a column from all its texts. When every cell
+ * could be read both ways, a comma is taken to group thousands and a dot to
+ * mark decimals, and the finding says that it is unsure.
+ */
+export function findStyle(texts: readonly string[]): StyleFinding {
+  let dots = 0;
+  let commas = 0;
+  let unsure: string | null = null;
+  const units = new Map<string, number>();
+  for (const text of texts) {
+    // Most cells are plain digits, which say nothing; testing characters first keeps long columns fast.
+    if (!/[^0-9-]/.test(text)) continue;
+    const dressed = undress(text);
+    if (!dressed) continue;
+    if (dressed.unit) units.set(dressed.unit, (units.get(dressed.unit) ?? 0) + 1);
+    const says = evidence(dressed.digits);
+    if (says === '.') dots++;
+    else if (says === ',') commas++;
+    else if (says) unsure ??= text;
+  }
+  const [unit = null] = units.size === 1 ? units.keys() : [];
+  const style: NumberStyle = { decimal: commas > dots ? ',' : '.' };
+  return { style, unsure: dots + commas > 0 ? null : unsure, unit };
+}

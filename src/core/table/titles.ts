@@ -1,0 +1,50 @@
+/** Reading column titles: keys, names fit for print, and units that a title carries. */
+
+const CURRENCIES = new Set(['eur', 'usd', 'gbp', 'chf', 'sek', 'nok', 'dkk', 'pln', 'isk', 'czk', 'jpy', 'cad', 'aud']);
+
+/** A key for each title: lower case words joined by underscores, made distinct with a count. */
+export function keysOf(titles: readonly string[]): string[] {
+  const used = new Set<string>();
+  return titles.map((title, index) => {
+    const plain = title
+      .normalize('NFKD')
+      .replace(/\p{M}/gu, '')
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '_')
+      .replace(/^_+|_+$/g, '')
+      .slice(0, 80);
+    const base = plain || `column_${index + 1}`;
+    let key = base;
+    for (let count = 2; used.has(key); count++) key = `${base}_${count}`;
+    used.add(key);
+    return key;
+  });
+}
+
+const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/**
+ * Takes a column title apart into the name a reader would print and the unit
+ * it carries: "on_time_pct" is "On time" in "%", "Passengers (thousands)" is
+ * "Passengers" in "thousands", "fuel_eur_per_litre" is "Fuel" in "EUR per litre".
+ */
+export function readTitle(title: string): { name: string; unit: string | null } {
+  const bracketed = /^(.+?)\s*[([]([^()[\]]{1,40})[)\]]\s*$/.exec(title);
+  if (bracketed?.[1] && bracketed[2]) return { name: readTitle(bracketed[1]).name, unit: bracketed[2].trim() };
+  // Titles made by people are kept as they wrote them; only names made for machines are turned into words.
+  if (!/^[\p{Ll}\p{N}]+(_[\p{Ll}\p{N}]+)+$/u.test(title)) return { name: title.trim(), unit: null };
+  const words = title.split('_');
+  const percent = words.findIndex((word) => word === 'pct' || word === 'percent');
+  if (percent > 0 && percent === words.length - 1)
+    return { name: sentenceCase(words.slice(0, percent).join(' ')), unit: '%' };
+  const currency = words.findIndex((word) => CURRENCIES.has(word));
+  if (currency > 0) {
+    const [code = '', ...rest] = words.slice(currency);
+    if (rest.length === 0 || rest[0] === 'per')
+      return {
+        name: sentenceCase(words.slice(0, currency).join(' ')),
+        unit: [code.toUpperCase(), ...rest].join(' '),
+      };
+  }
+  return { name: sentenceCase(words.join(' ')), unit: null };
+}

@@ -1,0 +1,83 @@
+/** Delimited text (CSV, TSV and their kin) as rows of cells, read with Papa Parse. */
+import Papa from 'papaparse';
+import type { Remark } from '../core/table/column.ts';
+import { Refusal } from '../core/refusal.ts';
+import type { RawRows } from '../core/table/understand.ts';
+
+const DELIMITERS = [',', ';', '\t', '|'] as const;
+const NAMES: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'upright bars' };
+
+/** Counts how many cells each delimiter gives on the first lines, outside quotes. */
+function guessDelimiter(text: string): string {
+  const sample = text.slice(0, 64_000).split(/\r\n|\r|\n/, 30).filter((line) => line.trim() !== '');
+  let best = ',';
+  let bestScore = 0;
+  for (const delimiter of DELIMITERS) {
+    const counts = sample.map((line) => line.replace(/"[^"]*"/g, '').split(delimiter).length - 1);
+    const most = Math.max(0, ...counts);
+    if (most === 0) continue;
+    // A true delimiter stands on most lines in the same number; a decimal comma does not stand in the header.
+    const agreeing = counts.filter((count) => count === most).length / counts.length;
+    const score = agreeing * 10 + Math.min(most, 9) / 10 + (counts[0] === most ? 5 : 0);
+    if (score > bestScore) {
+      best = delimiter;
+      bestScore = score;
+    }
+  }
+  return best;
+}
+
+const lineBreaks = (text: string) => text.match(/\r\n|\r|\n/g)?.length ?? 0;
+
+/** The line (from 1) on which a character stands. */
+const lineAt = (text: string, index: number) => lineBreaks(text.slice(0, index)) + 1;
+
+/** The line on which each row begins; a quoted cell may hold line breaks. */
+function lineNumbers(rows: readonly string[][], quoted: boolean): number[] {
+  let line = 1;
+  return rows.map((row) => {
+    const begins = line;
+    line++;
+    if (quoted) for (const cell of row) line += lineBreaks(cell);
+    return begins;
+  });
+}
+
+/**
+ * Reads delimited text. The delimiter is found from the text itself. Throws a
+ * Refusal for empty text and for a quote that is never closed.
+ */
+export function readDelimited(text: string): RawRows {
+  if (text.trim() === '') throw new Refusal('This file is empty: there is no table in it.');
+  const delimiter = guessDelimiter(text);
+  const quoted = text.includes('"');
+  const parsed = Papa.parse<string[]>(text, { delimiter, fastMode: !quoted, skipEmptyLines: false });
+  const unclosed = parsed.errors.find((error) => error.code === 'MissingQuotes');
+  if (unclosed) {
+    // The parser reports the row that swallowed the rest; the quote opens on that row's first line.
+    const rowStart = unclosed.index ?? 0;
+    const line = lineAt(text, openQuote(text, rowStart, delimiter));
+    throw new Refusal(`A quote opens on line ${line} and is never closed; close or remove it and bring the file in again.`);
+  }
+  const remarks: Remark[] = [];
+  const rows = parsed.data;
+  if (rows.at(-1)?.every((cell) => cell === '')) rows.pop();
+  const odd = parsed.errors.find((error) => error.code === 'InvalidQuotes');
+  if (odd?.index !== undefined)
+    remarks.push({ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was taken as a letter.` });
+  if (delimiter !== ',' && delimiter !== '\t') remarks.push({ text: `Cells are parted by ${NAMES[delimiter]}.` });
+  return { rows, lines: lineNumbers(rows, quoted), remarks };
+}
+
+/** Index of the quote that is never closed, searching from the start of a row. */
+function openQuote(text: string, from: number, delimiter: string): number {
+  let open = -1;
+  for (let at = from; at < text.length; at++) {
+    if (text[at] !== '"') continue;
+    if (open >= 0) {
+      if (text[at + 1] === '"') at++;
+      else open = -1;
+    } else if (at === 0 || text[at - 1] === delimiter || text[at - 1] === '\n' || text[at - 1] === '\r') open = at;
+  }
+  return open < 0 ? from : open;
+}

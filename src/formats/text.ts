@@ -1,0 +1,37 @@
+/** Bytes as received, turned into text. */
+import { Refusal } from '../core/refusal.ts';
+
+/** Files over this size are refused before they are read. */
+export const MOST_BYTES = 50 * 1024 * 1024;
+
+/** The sentence for a file that is too large, or null when its size is fine. */
+export function tooLarge(name: string, bytes: number): string | null {
+  if (bytes <= MOST_BYTES) return null;
+  const size = (bytes / 1024 / 1024).toFixed(1);
+  return `“${name}” has ${size} MB; Rizo takes files of up to 50 MB, so split it or leave out columns you do not need.`;
+}
+
+const startsWith = (bytes: Uint8Array, ...mark: number[]) => mark.every((byte, index) => bytes[index] === byte);
+
+/**
+ * Decodes UTF-8 or UTF-16 with a byte order mark, UTF-8 without one, and else
+ * Windows-1252. Throws a Refusal, naming the line, for bytes that are no text.
+ */
+export function decodeText(bytes: Uint8Array): string {
+  if (startsWith(bytes, 0xff, 0xfe)) return new TextDecoder('utf-16le').decode(bytes);
+  if (startsWith(bytes, 0xfe, 0xff)) return new TextDecoder('utf-16be').decode(bytes);
+  const nul = bytes.indexOf(0);
+  if (nul >= 0) {
+    let line = 1;
+    for (let at = 0; at < nul; at++) if (bytes[at] === 10) line++;
+    throw new Refusal(
+      `This file is not text: line ${line} holds bytes that no table of text has; save it as CSV or as a workbook and bring that in.`,
+    );
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch (error) {
+    if (!(error instanceof TypeError)) throw error;
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
