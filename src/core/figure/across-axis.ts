@@ -5,7 +5,7 @@ import { textWidth } from '../text/measure.ts';
 import type { Locale } from '../text/locale.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import { wrap } from '../text/wrap.ts';
-import { choosePlan, datePosition, type LabelType, type PlanFit } from './date-axis.ts';
+import { DatePlanner, datePosition, type LabelType, type PlanFit } from './date-axis.ts';
 import type { Plot } from './layout.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
@@ -46,10 +46,8 @@ export function acrossType(style: HouseStyle): LabelType {
 const heightOf = (levels: readonly Level[], size: number) =>
   TICK + levels.reduce((rows, level) => rows + level.rows, 0) * size * LINE + 3;
 
-function planDates(figure: ResolvedFigure, width: number, style: HouseStyle, locale: Locale): AcrossPlan | null {
-  const { across, spec } = figure;
-  if (across.kind !== 'date' || !across.span) return null;
-  const fit = choosePlan(spec.dateAxis.plan, across.span, width, acrossType(style), locale);
+function planDates(figure: ResolvedFigure, planner: DatePlanner, width: number): AcrossPlan | null {
+  const fit = planner.choose(figure.spec.dateAxis.plan, width);
   if (!fit) return null;
   const start = datePosition(fit.span.from, fit.span.unit);
   const length = datePosition(fit.span.to, fit.span.unit) - start;
@@ -63,7 +61,7 @@ function planDates(figure: ResolvedFigure, width: number, style: HouseStyle, loc
       rows: 1,
     }),
   );
-  return { share, levels, label: `Date axis: ${fit.plan.name}`, height: heightOf(levels, style.sizes.label), plan: fit };
+  return { share, levels, label: `Date axis: ${fit.plan.name}`, height: heightOf(levels, planner.type.size), plan: fit };
 }
 
 /** Labels in up to three lines each; where they do not fit, every k-th is kept. */
@@ -121,12 +119,18 @@ function planNumbers(
   return { share, levels, label: 'Number axis', height: heightOf(levels, type.size), plan: null };
 }
 
-/** Decides ticks and labels of the across axis for a plot of `width` points. */
-export function planAcross(figure: ResolvedFigure, width: number, style: HouseStyle, locale: Locale): AcrossPlan {
+/** Decides ticks and labels of the across axis for a plot of so many points width. */
+export type AcrossPlanner = (width: number) => AcrossPlan;
+
+/** The planner of a figure's across axis; what does not depend on the width is worked out once. */
+export function acrossPlanner(figure: ResolvedFigure, style: HouseStyle, locale: Locale): AcrossPlanner {
   const { across } = figure;
-  if (across.kind === 'number') return planNumbers(across.extent, across.whole, width, style, locale);
-  if (across.kind === 'category') return planCategories(across.labels, width, style);
-  return planDates(figure, width, style, locale) ?? { ...planCategories([], width, style), label: 'Date axis' };
+  if (across.kind === 'number') return (width) => planNumbers(across.extent, across.whole, width, style, locale);
+  if (across.kind === 'category') return (width) => planCategories(across.labels, width, style);
+  const empty = (width: number): AcrossPlan => ({ ...planCategories([], width, style), label: 'Date axis' });
+  if (!across.span) return empty;
+  const planner = new DatePlanner(across.span, acrossType(style), locale);
+  return (width) => planDates(figure, planner, width) ?? empty(width);
 }
 
 interface AcrossRoom {

@@ -53,19 +53,30 @@ const bandsOf = (level: PlanLevel, span: DateSpan, locale: Locale): Band[] =>
     };
   });
 
+export interface LabelType {
+  face: FaceId;
+  size: number;
+  /** least clear room on each side of a label, points */
+  clear: number;
+}
+
+/** A plan with its bands and the room its labels need; none of it depends on the axis's width. */
+export interface MeasuredPlan {
+  plan: DateLabelPlan;
+  span: DateSpan;
+  levels: Band[][];
+  /** least length of an axis that holds every label, points */
+  needed: number;
+  /** length that each band's label needs, as an axis length, points */
+  needs: number[][];
+}
+
 export interface PlanFit {
   plan: DateLabelPlan;
   span: DateSpan;
   levels: Band[][];
   /** Millimetres by which the axis is longer than the plan needs; below zero, by how much it is too short. */
   spare: number;
-}
-
-export interface LabelType {
-  face: FaceId;
-  size: number;
-  /** least clear room on each side of a label, points */
-  clear: number;
 }
 
 /** Bands at the edges may be completed when that lengthens the axis by at most this share. */
@@ -81,13 +92,11 @@ function completed(span: DateSpan, level: PlanLevel): DateSpan {
 }
 
 /**
- * Measures a plan on an axis of `width` points. Every label of a complete band
- * must fit its band with `clear` on both sides; a band cut off by the axis's
- * end goes without a label when that does not fit, but each level keeps at
- * least one. `spare` is exact: an axis shorter by that much still holds every
- * label, and one longer by the missing amount would.
+ * Measures a plan for the dates of an axis. Every label of a complete band
+ * must fit its band with `clear` on both sides; a level without a complete
+ * band must show at least its easiest label.
  */
-export function fitPlan(plan: DateLabelPlan, given: DateSpan, width: number, type: LabelType, locale: Locale): PlanFit {
+export function measurePlan(plan: DateLabelPlan, given: DateSpan, type: LabelType, locale: Locale): MeasuredPlan {
   const span = completed(given, plan.levels[0]);
   const levels = plan.levels.map((level) => bandsOf(level, span, locale));
   const total = datePosition(span.to, span.unit) - datePosition(span.from, span.unit);
@@ -100,59 +109,86 @@ export function fitPlan(plan: DateLabelPlan, given: DateSpan, width: number, typ
     }
     return (label * total) / (band.end - band.start);
   };
+  const needs = levels.map((bands) => bands.map(needOf));
   let needed = 0;
-  for (const bands of levels) {
-    const complete = bands.filter((band) => band.complete);
-    // Where no band is complete, the easiest one must carry its label.
-    const most = complete.length > 0 ? Math.max(...complete.map(needOf)) : Math.min(...bands.map(needOf));
-    needed = Math.max(needed, most);
-  }
-  for (const bands of levels)
-    for (const band of bands) if (!band.complete && needOf(band) > Math.max(width, needed) + 1e-9) band.label = '';
-  return { plan, span, levels, spare: (width - needed) / POINTS_PER_MM };
+  levels.forEach((bands, depth) => {
+    const complete = (needs[depth] ?? []).filter((_, index) => bands[index]?.complete);
+    needed = Math.max(needed, complete.length > 0 ? Math.max(...complete) : Math.min(...(needs[depth] ?? [0])));
+  });
+  return { plan, span, levels, needed, needs };
+}
+
+/**
+ * How a measured plan sits on an axis of `width` points. `spare` is exact: an
+ * axis shorter by that much still holds every label, and one longer by the
+ * missing amount would. A band cut off by the axis's end goes without a label
+ * where that does not fit.
+ */
+export function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: number): PlanFit {
+  const room = Math.max(width, needed) + 1e-9;
+  const fitted = levels.map((bands, depth) =>
+    bands.map((band, index) => (band.complete || (needs[depth]?.[index] ?? 0) <= room ? band : { ...band, label: '' })),
+  );
+  return { plan, span, levels: fitted, spare: (width - needed) / POINTS_PER_MM };
 }
 
 /** More bands than this never fit a page; such plans are not measured. */
 const MOST_BANDS = 3000;
+/** No label takes less room than this, points; plans with too many bands are passed over unmeasured. */
+const LEAST_LABEL = 3;
 const UNIT_DAYS: Record<CalendarUnit, number> = { hour: 1 / 24, day: 1, week: 7, month: 28, quarter: 89, year: 365 };
 
-/** Every plan that suits the data, richest first, measured for this axis. */
-export function fitPlans(span: DateSpan, width: number, type: LabelType, locale: Locale): PlanFit[] {
-  return plansFor(span.unit)
-    .filter((plan) => {
-      const [inner] = plan.levels;
-      return (span.to - span.from) / DAY / (UNIT_DAYS[inner.unit] * inner.every) <= MOST_BANDS;
-    })
-    .map((plan) => fitPlan(plan, span, width, type, locale));
-}
+const bandCount = (plan: DateLabelPlan, span: DateSpan) =>
+  (span.to - span.from) / DAY / (UNIT_DAYS[plan.levels[0].unit] * plan.levels[0].every);
 
-/**
- * The plan to draw: the one asked for, or the richest that fits, or the one
- * that comes nearest. A plan asked for that does not fit keeps its ticks and
- * drops labels evenly, so that none overlap.
- */
-export function choosePlan(
-  wish: string,
-  span: DateSpan,
-  width: number,
-  type: LabelType,
-  locale: Locale,
-): PlanFit | undefined {
-  if (wish === 'auto') {
+/** Measures the plans of one axis, each at most once, and fits them to any width. */
+export class DatePlanner {
+  readonly #measured = new Map<string, MeasuredPlan>();
+  readonly #plans: DateLabelPlan[];
+
+  constructor(
+    readonly span: DateSpan,
+    readonly type: LabelType,
+    readonly locale: Locale,
+  ) {
+    this.#plans = plansFor(span.unit).filter((plan) => bandCount(plan, span) <= MOST_BANDS);
+  }
+
+  #measure(plan: DateLabelPlan): MeasuredPlan {
+    let measured = this.#measured.get(plan.id);
+    if (!measured) {
+      measured = measurePlan(plan, this.span, this.type, this.locale);
+      this.#measured.set(plan.id, measured);
+    }
+    return measured;
+  }
+
+  /** Every plan that suits the data, richest first, on an axis of `width` points. */
+  fits(width: number): PlanFit[] {
+    return this.#plans.map((plan) => fitPlan(this.#measure(plan), width));
+  }
+
+  /**
+   * The plan to draw: the one asked for, or the richest that fits, or the one
+   * that comes nearest. A plan that does not fit keeps its ticks and drops
+   * labels evenly, so that none overlap.
+   */
+  choose(wish: string, width: number): PlanFit | undefined {
+    const asked = this.#plans.find((plan) => plan.id === wish);
+    if (asked) {
+      const fit = fitPlan(this.#measure(asked), width);
+      return fit.spare >= 0 ? fit : thinned(fit, width, this.type);
+    }
     let nearest: PlanFit | undefined;
-    for (const plan of plansFor(span.unit)) {
-      const [inner] = plan.levels;
-      if ((span.to - span.from) / DAY / (UNIT_DAYS[inner.unit] * inner.every) > width / 3) continue;
-      const fit = fitPlan(plan, span, width, type, locale);
-      if (fit.spare >= 0) return fit;
+    for (const plan of this.#plans) {
+      if (bandCount(plan, this.span) > width / LEAST_LABEL) continue;
+      const measured = this.#measure(plan);
+      if (measured.needed <= width) return fitPlan(measured, width);
+      const fit = fitPlan(measured, width);
       if (!nearest || fit.spare > nearest.spare) nearest = fit;
     }
-    return nearest && thinned(nearest, width, type);
+    return nearest && thinned(nearest, width, this.type);
   }
-  const fits = fitPlans(span, width, type, locale);
-  const asked = fits.find((fit) => fit.plan.id === wish);
-  if (!asked) return choosePlan('auto', span, width, type, locale);
-  return asked.spare >= 0 ? asked : thinned(asked, width, type);
 }
 
 /** Keeps every k-th label of a level, with the smallest k at which none touch. */

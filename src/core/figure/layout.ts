@@ -2,7 +2,7 @@ import { resolveValueAxis, extentOf, type ValueScale } from '../scale/value-axis
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
-import { type AcrossPlan, acrossNodes, planAcross } from './across-axis.ts';
+import { type AcrossPlan, type AcrossPlanner, acrossNodes, acrossPlanner } from './across-axis.ts';
 import { describeFigure } from './describe.ts';
 import { leftAxisCaption, leftAxisNodes, leftLabels } from './left-axis.ts';
 import { lineNodes } from './lines.ts';
@@ -45,13 +45,14 @@ interface Given {
   words: SetWords;
   names: EndNames;
   caption: string;
+  plan: AcrossPlanner;
   width: number;
   height: number;
 }
 
 /** One pass of fitting: `acrossHeight` is taken from the pass before. */
 function fit(given: Given, acrossHeight: number): Pass {
-  const { figure, style, locale, words, names } = given;
+  const { figure, style, locale, words, names, plan } = given;
   const size = style.sizes.label;
   const top = words.bottom + (given.caption ? size * 1.5 : 0) + size * 0.8;
   const height = Math.max(8, words.sourceTop - acrossHeight - top);
@@ -65,10 +66,10 @@ function fit(given: Given, acrossHeight: number): Pass {
   const forNames = names.width > 0 ? names.width + names.gap : 0;
   let share = 1;
   let width = room;
-  let across = planAcross(figure, width, style, locale);
+  let across = plan(width);
   for (let turn = 0; turn < 3; turn++) {
     const next = Math.max(20, Math.min(room, (room - forNames) / share));
-    across = planAcross(figure, next, style, locale);
+    across = plan(next);
     width = next;
     share = Math.max(0.05, across.share(names.lastPosition));
   }
@@ -83,7 +84,8 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
   const words = setWords(spec.words, style, width, height, INSET);
   const names = endNames(figure, style, width);
   const caption = leftAxisCaption(figure);
-  const given: Given = { figure, style, locale, words, names, caption, width, height };
+  const plan = acrossPlanner(figure, style, locale);
+  const given: Given = { figure, style, locale, words, names, caption, plan, width, height };
   let pass = fit(given, style.sizes.label * 3.4);
   pass = fit(given, pass.across.height);
   const { plot, left, across } = pass;

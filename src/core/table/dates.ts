@@ -1,6 +1,6 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
 import { localeOf, LOCALES } from '../text/locale.ts';
-import { DAY, dateOf } from '../time/calendar.ts';
+import { DAY, dateOf, daysInMonth } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
 
 export interface DateShape {
@@ -28,9 +28,8 @@ const fullYear = (text: string) => (text.length === 2 ? 2000 + Number(text) : Nu
 
 /** A calendar day, or null for one that does not exist (31 February). `month` counts from 1. */
 function day(year: number, month: number, date: number): number | null {
-  if (month < 1 || month > 12 || date < 1 || date > 31 || year < 1000) return null;
-  const at = dateOf(year, month - 1, date);
-  return new Date(at).getUTCDate() === date ? at : null;
+  if (!(year >= 1000 && month >= 1 && month <= 12 && date >= 1)) return null;
+  return date <= daysInMonth(year, month - 1) ? dateOf(year, month - 1, date) : null;
 }
 
 const clock = (hours = '0', minutes = '0', seconds = '0') =>

@@ -13,22 +13,49 @@ const FIRST_MONDAY = 4 * DAY;
 const MONTHS: Partial<Record<CalendarUnit, number>> = { month: 1, quarter: 3, year: 12 };
 const MILLISECONDS: Partial<Record<CalendarUnit, number>> = { hour: HOUR, day: DAY, week: WEEK };
 
-/** Months since January of year 0. */
+/**
+ * Days since 1970-01-01 of a day in the proleptic Gregorian calendar; `month`
+ * counts from 1 (Howard Hinnant, "chrono-compatible low-level date
+ * algorithms", days_from_civil). Much faster than making Date objects.
+ */
+function daysOf(year: number, month: number, day: number): number {
+  const shifted = month <= 2 ? year - 1 : year;
+  const era = Math.floor(shifted / 400);
+  const yearOfEra = shifted - era * 400;
+  const dayOfYear = Math.floor((153 * (month > 2 ? month - 3 : month + 9) + 2) / 5) + day - 1;
+  const dayOfEra = yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear;
+  return era * 146_097 + dayOfEra - 719_468;
+}
+
+/** Months since January of year 0 (the same source, civil_from_days). */
 export function monthIndex(ms: number): number {
-  const date = new Date(ms);
-  return date.getUTCFullYear() * 12 + date.getUTCMonth();
+  const days = Math.floor(ms / DAY) + 719_468;
+  const era = Math.floor(days / 146_097);
+  const dayOfEra = days - era * 146_097;
+  const yearOfEra = Math.floor(
+    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36_524) - Math.floor(dayOfEra / 146_096)) / 365,
+  );
+  const dayOfYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
+  const shifted = Math.floor((5 * dayOfYear + 2) / 153);
+  // Shifted months count from March; two of them belong to the next year.
+  return (yearOfEra + era * 400) * 12 + shifted + 2;
 }
 
 /** The first instant of a month counted as by `monthIndex`. */
 export function monthStart(index: number): number {
-  return dateOf(Math.floor(index / 12), ((index % 12) + 12) % 12, 1);
+  const year = Math.floor(index / 12);
+  return daysOf(year, index - year * 12 + 1, 1) * DAY;
 }
 
-/** The instant of a calendar day; `month` counts from 0. Years below 100 mean themselves. */
+/** The instant at which a calendar day begins; `month` counts from 0. Years below 100 mean themselves. */
 export function dateOf(year: number, month: number, day: number): number {
-  const date = new Date(Date.UTC(2000, 0, 1));
-  date.setUTCFullYear(year, month, day);
-  return date.getTime();
+  return daysOf(year, month + 1, day) * DAY;
+}
+
+/** How many days a month has; `month` counts from 0. */
+export function daysInMonth(year: number, month: number): number {
+  if (month === 1) return year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28;
+  return month === 3 || month === 5 || month === 8 || month === 10 ? 30 : 31;
 }
 
 /** The start of the period of `unit` (or of a run of `every` of them, aligned to the calendar) that holds an instant. */

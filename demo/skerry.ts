@@ -1,0 +1,138 @@
+/** The demo report: made-up figures of a made-up ferry operator, the same at every run. */
+import { runCommand } from '../src/core/report/commands.ts';
+import { draftFigure } from '../src/core/figure/draft.ts';
+import type { FigureSpec } from '../src/core/figure/spec.ts';
+import { newReport, type Report } from '../src/core/report/report.ts';
+import { packTable } from '../src/core/report/tables.ts';
+import type { Cell } from '../src/core/table/column.ts';
+import { localeOf } from '../src/core/text/locale.ts';
+import { readTableText } from '../src/formats/table-file.ts';
+
+/** Random numbers in [0, 1) from a seed: the mulberry32 generator. */
+export function seeded(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+const MONTHS = 33;
+
+/** Share of a year's traffic by month: quiet winters and full summers. */
+const SEASON = [0.47, 0.5, 0.58, 0.7, 0.83, 0.95, 1, 0.98, 0.88, 0.76, 0.62, 0.51];
+
+interface Route {
+  key: string;
+  /** summer passengers in thousands, growth a year, how strongly the season shows (0 to 1) */
+  peak: number;
+  growth: number;
+  swing: number;
+}
+
+const ROUTES: Route[] = [
+  { key: 'outer_isles', peak: 91.5, growth: 0.045, swing: 1 },
+  { key: 'harbour_shuttle', peak: 50.5, growth: 0.02, swing: 0.72 },
+  { key: 'sound_crossing', peak: 24.5, growth: 0.008, swing: 0.28 },
+  { key: 'kelda_ness', peak: 17.2, growth: 0.03, swing: 1.05 },
+];
+
+/** 33 months of sailings to September 2026, passengers in thousands; Kelda–Ness was laid up for three of them. */
+export function monthlySailings(): string {
+  const random = seeded(2026);
+  const lines = [`month,${ROUTES.map((route) => `${route.key} (thousands)`).join(',')},on_time_pct,cancelled,fuel_eur_per_litre`];
+  for (let index = 0; index < MONTHS; index++) {
+    const month = index % 12;
+    const season = SEASON[month] ?? 1;
+    const cells = ROUTES.map((route) => {
+      const laidUp = route.key === 'kelda_ness' && index >= 13 && index <= 15;
+      if (laidUp) return '';
+      const share = 1 - (1 - season) * route.swing;
+      return (route.peak * share * (1 + route.growth * (index / 12)) * (0.975 + random() * 0.05)).toFixed(1);
+    });
+    const onTime = 97.2 - 9 * season ** 2 - 0.6 * (index / 12) + random() * 1.6;
+    const cancelled = Math.round((1 - season) * 14 * random() + random());
+    const fuel = 0.91 + index * 0.0045 + random() * 0.05;
+    const name = `${2024 + Math.floor(index / 12)}-${String(month + 1).padStart(2, '0')}`;
+    lines.push(`${name},${cells.join(',')},${onTime.toFixed(1)},${cancelled},${fuel.toFixed(3)}`);
+  }
+  return `${lines.join('\n')}\n`;
+}
+
+/** Foot passengers and vehicles of 15 years, in thousands. */
+export function yearlyTraffic(): string {
+  const random = seeded(1511);
+  const lines = ['Year,Foot passengers (thousands),Vehicles (thousands)'];
+  for (let year = 2011; year <= 2025; year++) {
+    const grown = (year - 2011) / 14;
+    const closed = year === 2020 ? 0.48 : 1;
+    const foot = (402 + 128 * grown + random() * 9) * closed;
+    const vehicles = 60.5 + 21 * grown + random() * 3;
+    lines.push(`${year},${foot.toFixed(1)},${vehicles.toFixed(1)}`);
+  }
+  return `${lines.join('\n')}\n`;
+}
+
+interface Demo {
+  report: Report;
+  blocks: Record<string, Cell[]>;
+}
+
+const SOURCE = 'Source: Skerry Line ticketing, to September 2026.';
+
+/** The demo report with its tables and figures, built with the same commands that a user's actions run. */
+export function demoReport(): Demo {
+  let report = newReport('Skerry Line: monthly service report', 'October 2026');
+  const blocks: Record<string, Cell[]> = {};
+  const locale = localeOf(report.locale);
+  let count = 0;
+  const add = (id: string, title: string, text: string) => {
+    const table = readTableText(text, title);
+    const packed = packTable(id, table, () => `demo-${++count}`);
+    Object.assign(blocks, packed.blocks);
+    report = runCommand(report, 'table.add', { table: packed.item }).report;
+    return table;
+  };
+  const addFigure = (figure: FigureSpec) => {
+    report = runCommand(report, 'figure.add', { figure }).report;
+  };
+  const choices = (id: string, tableId: string, lines?: string[]) => ({ id, tableId, style: report.style, locale, lines });
+
+  const sailings = add('sailings', 'Monthly sailings', monthlySailings());
+  const passengers = draftFigure(sailings, choices('passengers', 'sailings'));
+  passengers.name = 'Passengers by route';
+  passengers.words = {
+    title: 'Every summer the outer isles carry more people than the one before',
+    subtitle: 'Passengers a month by route, in thousands, January 2024 to September 2026',
+    source: `${SOURCE} Kelda–Ness did not sail from February to April 2025.`,
+  };
+  for (const line of passengers.lines) {
+    if (line.column.startsWith('outer_isles')) line.weight = 1.8;
+    if (line.column.startsWith('kelda_ness')) line.name = 'Kelda–Ness';
+  }
+  addFigure(passengers);
+
+  const onTime = draftFigure(sailings, choices('punctuality', 'sailings', ['on_time_pct']));
+  onTime.name = 'Sailings on time';
+  onTime.words = {
+    title: 'Full summers cost punctuality, and each costs a little more',
+    subtitle: 'Sailings that left within five minutes of the timetable, %',
+    source: SOURCE,
+  };
+  onTime.leftAxis = { from: 80, to: 100, every: 5, title: '%' };
+  for (const line of onTime.lines) line.colour = '#1f7a7a';
+  addFigure(onTime);
+
+  const yearly = add('years', 'Traffic by year', yearlyTraffic());
+  const years = draftFigure(yearly, choices('years-figure', 'years'));
+  years.name = 'Fifteen years of traffic';
+  years.words = {
+    title: 'Foot passengers were back above their old level one year after the closure',
+    subtitle: 'Foot passengers and vehicles a year, in thousands, 2011 to 2025',
+    source: 'Source: Skerry Line ticketing. No sailings for five months of 2020.',
+  };
+  addFigure(years);
+  return { report, blocks };
+}

@@ -1,0 +1,159 @@
+/** Rizo's commands. `./rizo` installs packages and comes here. */
+import { parseArgs } from 'node:util';
+import { Refusal } from '../src/core/refusal.ts';
+import { say, Trouble } from './say.ts';
+
+type Options = NonNullable<NonNullable<Parameters<typeof parseArgs>[0]>['options']>;
+type Values = Record<string, string | boolean | undefined>;
+
+interface Verb {
+  help: string;
+  options: Options;
+  positionals?: boolean;
+  run(values: Values, positionals: string[]): Promise<number>;
+}
+
+const text = (value: string | boolean | undefined) => (typeof value === 'string' ? value : undefined);
+
+const VERBS: Record<string, Verb> = {
+  start: {
+    help: `./rizo start [--port N]
+
+Installs what is missing, starts a database of Rizo's own (kept in .rizo/, on
+loopback only), builds when the sources changed, loads the demo report into an
+empty database and serves. The address is printed last. Ctrl-C stops both.
+
+  --port N       serve on this port instead of 4330
+  DATABASE_URL   use this PostgreSQL database instead of a cluster of Rizo's own`,
+    options: { port: { type: 'string' } },
+    async run(values) {
+      const port = Number(text(values['port']) ?? 4330);
+      if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Trouble('--port takes a number from 1 to 65535.');
+      const { start } = await import('./start.ts');
+      return start(port);
+    },
+  },
+  stop: {
+    help: './rizo stop\n\nStops a running Rizo: the server first, then its database.',
+    options: {},
+    async run() {
+      const { stop } = await import('./start.ts');
+      return stop();
+    },
+  },
+  test: {
+    help: `./rizo test [--only NAME]
+
+Runs types, lint, layer rules, dead code, unit, server and browser tests, on
+ports and a database of their own, and ends with a line "N passed, N failed".
+
+  --only NAME    just the test files whose path holds NAME`,
+    options: { only: { type: 'string' } },
+    async run(values) {
+      const { test } = await import('./test.ts');
+      return test(text(values['only']));
+    },
+  },
+  render: {
+    help: `./rizo render --table FILE -o OUT.svg|OUT.png [options]
+
+Sets a table as a line figure, without a database.
+
+  --table FILE       the table: delimited text as received
+  -o, --out FILE     where to write; the ending says SVG or PNG
+  --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
+  --across COLUMN    the column that runs across (key or title)
+  --lines a,b        the columns to draw as lines
+  --title TEXT       the figure's title
+  --outlines         write the text of an SVG as outlines, without fonts
+  --dpi N            resolution of a PNG (default 300)`,
+    options: {
+      table: { type: 'string' },
+      out: { type: 'string', short: 'o' },
+      spec: { type: 'string' },
+      across: { type: 'string' },
+      lines: { type: 'string' },
+      title: { type: 'string' },
+      outlines: { type: 'boolean' },
+      dpi: { type: 'string' },
+    },
+    async run(values) {
+      const table = text(values['table']);
+      const out = text(values['out']);
+      if (!table || !out) throw new Trouble('render needs --table FILE and -o OUT.svg or OUT.png; see ./rizo render --help.');
+      const { render } = await import('../src/cli/render.ts');
+      const dpi = Number(text(values['dpi']) ?? 300);
+      if (!(dpi >= 30 && dpi <= 2400)) throw new Trouble('--dpi takes a number from 30 to 2400.');
+      return render({
+        table,
+        out,
+        dpi,
+        spec: text(values['spec']),
+        across: text(values['across']),
+        lines: text(values['lines']),
+        title: text(values['title']),
+        outlines: values['outlines'] === true,
+      });
+    },
+  },
+  table: {
+    help: './rizo table FILE [--json]\n\nPrints what was understood of a table: its columns, kinds, units, intervals, rows and remarks.',
+    options: { json: { type: 'boolean' } },
+    positionals: true,
+    async run(values, [file]) {
+      if (!file) throw new Trouble('table needs a FILE; see ./rizo table --help.');
+      const { table } = await import('../src/cli/table.ts');
+      return table(file, values['json'] === true);
+    },
+  },
+  bench: {
+    help: './rizo bench [--json]\n\nMeasures the heavy work: median and 95th percentile in milliseconds.',
+    options: { json: { type: 'boolean' } },
+    async run(values) {
+      const { bench } = await import('../src/cli/bench.ts');
+      return bench(values['json'] === true);
+    },
+  },
+};
+
+const OVERVIEW = `Rizo: line figures and in-cell sparklines, set for print.
+
+  ./rizo start     start it and print its address
+  ./rizo stop      stop it
+  ./rizo test      run all checks and tests
+  ./rizo render    set a table as a figure, to SVG or PNG
+  ./rizo table     print what is understood of a table
+  ./rizo bench     measure the heavy work
+
+./rizo COMMAND --help says more.`;
+
+async function main(args: string[]): Promise<number> {
+  const [name = '--help', ...rest] = args;
+  if (name === '--help' || name === '-h' || name === 'help') {
+    console.log(OVERVIEW);
+    return 0;
+  }
+  const verb = VERBS[name];
+  if (!verb) throw new Trouble(`there is no command “${name}”; ./rizo --help lists them.`);
+  if (rest.includes('--help') || rest.includes('-h')) {
+    console.log(verb.help);
+    return 0;
+  }
+  try {
+    const { values, positionals } = parseArgs({ args: rest, options: verb.options, allowPositionals: verb.positionals ?? false });
+    return await verb.run(values as Values, positionals);
+  } catch (error) {
+    if (String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'))
+      throw new Trouble(`${(error as Error).message.split('.')[0]}; see ./rizo ${name} --help.`);
+    throw error;
+  }
+}
+
+try {
+  process.exitCode = await main(process.argv.slice(2));
+} catch (error) {
+  if (error instanceof Trouble || error instanceof Refusal) say(error.message);
+  else if ((error as { code?: string }).code === 'ENOSPC') say('the disk is full; free some space and run this again.');
+  else console.error(error);
+  process.exitCode = 1;
+}

@@ -1,0 +1,53 @@
+import { type ColumnType, type Generated, Kysely, PostgresDialect } from 'kysely';
+import pg from 'pg';
+
+type Json<T> = ColumnType<T, string, string>;
+
+export interface Schema {
+  reports: {
+    id: string;
+    title: string;
+    document: Json<unknown>;
+    revision: number;
+    created_at: Generated<Date>;
+    changed_at: Date;
+    removed_at: Date | null;
+  };
+  changes: {
+    report_id: string;
+    revision: number;
+    change_id: string;
+    kind: 'do' | 'undo' | 'redo';
+    label: string;
+    patches: Json<unknown>;
+    inverse: Json<unknown>;
+    made_at: Generated<Date>;
+  };
+  column_blocks: {
+    report_id: string;
+    id: string;
+    rows: number;
+    /** a JSON array of cells, kept as text so that it is handed out without being parsed */
+    cells: string;
+  };
+}
+
+export type Database = Kysely<Schema>;
+
+/** Opens a pool of connections to the database at a URL. */
+export function openDatabase(url: string): Database {
+  const pool = new pg.Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5000 });
+  // An idle connection that the server closes is opened anew at the next query; the query says what is wrong then.
+  pool.on('error', (error) => console.error(`database connection lost: ${error.message}`));
+  return new Kysely<Schema>({ dialect: new PostgresDialect({ pool }) });
+}
+
+let shared: Database | undefined;
+
+/** The database of this server process, from DATABASE_URL. */
+export function database(): Database {
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL is not set; start Rizo with ./rizo start.');
+  shared ??= openDatabase(url);
+  return shared;
+}
