@@ -1,6 +1,6 @@
 /** Reading and saving reports. A save is one transaction: all of it is stored, or nothing. */
 import { randomUUID } from 'node:crypto';
-import { type Kysely, sql } from 'kysely';
+import type { Kysely } from 'kysely';
 import { patchReport, runCommand } from '../core/report/commands.ts';
 import { type History, historyOf, type LogEntry } from '../core/report/history.ts';
 import { inconsistencyOf, Report, tablesOf } from '../core/report/report.ts';
@@ -15,7 +15,10 @@ export interface StoredReport {
   report: Report;
 }
 
-export type SaveOutcome = { saved: true; revision: number } | { saved: false; newer: StoredReport };
+export type SaveOutcome =
+  | { saved: true; revision: number }
+  /** `known` are the ids of sent changes that are stored already */
+  | { saved: false; newer: StoredReport; known: string[] };
 
 /** A change that breaks the report's schema; `path` names the place. */
 export class InvalidChange extends Refusal {
@@ -192,15 +195,16 @@ export async function saveChanges(db: Database, id: string, request: SaveRequest
     const current = parseStored(row.id, row.revision, row.document);
     if (request.base !== current.revision) {
       const ids = request.changes.map((change) => change.id);
-      const { known } = await trx
+      const rows = await trx
         .selectFrom('changes')
-        .select(sql<number>`count(*)::int`.as('known'))
+        .select('change_id')
         .where('report_id', '=', id)
         .where('change_id', 'in', ids)
-        .executeTakeFirstOrThrow();
-      if (known === ids.length && request.base + ids.length === current.revision)
+        .execute();
+      const known = rows.map((row) => row.change_id);
+      if (known.length === ids.length && request.base + ids.length === current.revision)
         return { saved: true, revision: current.revision };
-      return { saved: false, newer: current };
+      return { saved: false, newer: current, known };
     }
     await storeBlocks(trx, id, request.blocks);
     let document = current.report;

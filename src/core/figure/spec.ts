@@ -45,7 +45,7 @@ export const FigureSpec = z.strictObject({
   type: z.literal('figure'),
   id: Id,
   /** name in the report's list */
-  name: z.string().min(1).max(200),
+  name: z.string().min(1, 'Give it a name of at least one letter.').max(200),
   /** id of the table it draws */
   table: Id,
   /** key of the column that runs across */

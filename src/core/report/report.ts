@@ -13,7 +13,7 @@ import { LOCALES } from '../text/locale.ts';
 export const TableItem = z.strictObject({
   type: z.literal('table'),
   id: Id,
-  name: z.string().min(1).max(200),
+  name: z.string().min(1, 'Give it a name of at least one letter.').max(200),
   rows: z.number().int().min(0).max(2_000_000),
   columns: z.array(z.strictObject({ meta: ColumnMeta, block: Id })).max(2000),
   remarks: z.array(Remark).max(500),

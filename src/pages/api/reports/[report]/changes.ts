@@ -12,5 +12,5 @@ export const POST: APIRoute = ({ params, request }) =>
     if (!outcome) return notFound('report');
     if (outcome.saved) return json({ revision: outcome.revision });
     const error = 'This report was changed elsewhere since it was opened here.';
-    return json({ error, ...outcome.newer, history: await loadHistory(database(), id) }, 409);
+    return json({ error, ...outcome.newer, known: outcome.known, history: await loadHistory(database(), id) }, 409);
   });

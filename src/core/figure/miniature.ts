@@ -1,0 +1,38 @@
+import { extentOf } from '../scale/value-axis.ts';
+import { thin } from '../scale/thin.ts';
+import { POINTS_PER_MM, runOf, type Scene, type SceneNode } from '../scene/scene.ts';
+import type { ResolvedFigure } from './resolve.ts';
+
+/** The lines of a figure alone, drawn small, for lists of figures. Sizes in millimetres. */
+export function miniature(figure: ResolvedFigure, widthMm: number, heightMm: number): Scene {
+  const width = widthMm * POINTS_PER_MM;
+  const height = heightMm * POINTS_PER_MM;
+  const [low, high] = extentOf(figure.lines.map((line) => line.values)) ?? [0, 1];
+  const positions = figure.lines.flatMap((line) => [line.positions[0] ?? 0, line.positions.at(-1) ?? 0]);
+  const first = Math.min(...positions);
+  const length = Math.max(...positions) - first || 1;
+  const inset = 1.5;
+  const x = (position: number) => inset + ((position - first) / length) * (width - 2 * inset);
+  const y = (value: number) => height - inset - ((value - low) / (high - low || 1)) * (height - 2 * inset);
+  const nodes = figure.lines.map((line): SceneNode => {
+    let d = '';
+    let run: [number, number][] = [];
+    const close = () => {
+      const kept = thin(
+        run.map(([at]) => at),
+        run.map(([, at]) => at),
+        0.5,
+      );
+      d += runOf(kept.map((index) => run[index] ?? [0, 0]));
+      run = [];
+    };
+    line.values.forEach((value, index) => {
+      if (value === null) close();
+      else run.push([x(line.positions[index] ?? 0), y(value)]);
+    });
+    close();
+    return { kind: 'path', d, stroke: { colour: line.line.colour, width: 1 } };
+  });
+  const name = figure.spec.name;
+  return { widthMm, heightMm, title: name, description: `The lines of ${name}, small.`, nodes };
+}

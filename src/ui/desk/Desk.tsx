@@ -1,0 +1,115 @@
+import { FilePlus2, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { Wordmark } from '../controls/Wordmark.tsx';
+import { createReport, removeReport } from '../state/api.ts';
+
+export interface DeskReport {
+  id: string;
+  title: string;
+  edition: string;
+  changed: string;
+  figures: string[];
+  tables: number;
+  revision: number;
+}
+
+const MONTHS = 'January February March April May June July August September October November December'.split(' ');
+
+/** The month that is running, as an edition. */
+function thisEdition(): string {
+  const now = new Date();
+  return `${MONTHS[now.getMonth()]} ${now.getFullYear()}`;
+}
+
+const count = (amount: number, name: string) => `${amount} ${name}${amount === 1 ? '' : 's'}`;
+
+/** The home screen: the reports. */
+export default function Desk({ reports }: { reports: DeskReport[] }) {
+  const [removed, setRemoved] = useState<string[]>([]);
+  const [error, setError] = useState<string | null>(null);
+  const attempt = async (work: () => Promise<void>) => {
+    try {
+      setError(null);
+      await work();
+    } catch (reason) {
+      setError(reason instanceof TypeError ? 'Rizo does not answer; is it still running?' : reason instanceof Error ? reason.message : String(reason));
+    }
+  };
+  const make = () =>
+    attempt(async () => {
+      const { id } = await createReport('Untitled report', thisEdition());
+      location.assign(`/reports/${id}`);
+    });
+  const setAway = (id: string, away: boolean) =>
+    attempt(async () => {
+      await removeReport(id, away);
+      setRemoved((list) => (away ? [...list, id] : list.filter((other) => other !== id)));
+    });
+  return (
+    <div className="min-h-screen bg-desk">
+      <header className="flex h-[46px] items-center gap-3 border-b border-rule bg-base-100 px-3.5">
+        <Wordmark />
+        <span className="text-quiet">Line figures and sparklines, set for print</span>
+      </header>
+      <main className="mx-auto max-w-5xl p-8">
+        <div className="mb-5 flex items-center">
+          <h1 className="font-serif text-2xl font-semibold">Desk</h1>
+          <button type="button" className="btn btn-primary btn-sm ml-auto" onClick={() => void make()}>
+            <FilePlus2 size={15} aria-hidden="true" /> New report
+          </button>
+        </div>
+        {error && (
+          <p role="alert" className="mb-4 rounded-box border-l-4 border-error bg-base-100 p-3">
+            {error}
+          </p>
+        )}
+        {reports.length === 0 && <p className="text-quiet">No report yet. Make one and bring in a table.</p>}
+        <ul className="flex flex-col gap-4">
+          {reports.map((report) =>
+            removed.includes(report.id) ? (
+              <li key={report.id} className="rounded-box border border-dashed border-rule p-4 text-quiet">
+                “{report.title}” is off the Desk.{' '}
+                <button type="button" className="phrase" onClick={() => void setAway(report.id, false)}>
+                  Bring it back
+                </button>
+              </li>
+            ) : (
+              <ReportCard key={report.id} report={report} onRemove={() => void setAway(report.id, true)} />
+            ),
+          )}
+        </ul>
+      </main>
+    </div>
+  );
+}
+
+function ReportCard({ report, onRemove }: { report: DeskReport; onRemove(): void }) {
+  return (
+    <li className="group relative rounded-box border border-rule bg-base-100 p-4 focus-within:border-primary hover:border-primary">
+      <a href={`/reports/${report.id}`} className="block rounded">
+        <h2 className="font-serif text-lg font-semibold">{report.title}</h2>
+        <p className="text-[13px] text-quiet">
+          {[report.edition && `Edition ${report.edition}`, count(report.tables, 'table'), count(report.figures.length, 'figure'), `changed ${report.changed}`].filter(Boolean).join(' · ')}
+        </p>
+        {report.figures.length > 0 && (
+          <span className="mt-3 flex flex-wrap gap-3">
+            {report.figures.slice(0, 4).map((figure) => (
+              <img
+                key={figure}
+                alt=""
+                width={216}
+                height={113}
+                loading="lazy"
+                className="h-[113px] w-auto bg-white shadow-[0_1px_6px_rgba(60,45,30,0.14)]"
+                src={`/api/reports/${report.id}/figures/${figure}/file?as=svg-outlines&show&revision=${report.revision}`}
+              />
+            ))}
+          </span>
+        )}
+      </a>
+      <button type="button" aria-label={`Take “${report.title}” off the Desk`} title="Take off the Desk (can be brought back)" onClick={onRemove} className="btn btn-ghost btn-sm btn-square absolute top-3 right-3">
+        <Trash2 size={15} aria-hidden="true" />
+      </button>
+    </li>
+  );
+}

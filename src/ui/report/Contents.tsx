@@ -1,0 +1,88 @@
+import { FilePlus2, Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
+import { miniature } from '../../core/figure/miniature.ts';
+import { resolveFigure } from '../../core/figure/resolve.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import { tableIn, type TableItem } from '../../core/report/report.ts';
+import { toSvg } from '../../core/scene/svg.ts';
+import { run, useReport } from '../state/store.ts';
+import { useTable } from '../state/tables.ts';
+import { show, useView } from './view.ts';
+
+const MINI_WIDTH = 146 / 3.78;
+const MINI_HEIGHT = 34 / 3.78;
+
+function FigureMiniature({ figure }: { figure: FigureSpec }) {
+  const report = useReport((state) => state.id);
+  const item = useReport((state) => tableIn(state.report, figure.table));
+  const loaded = useTable(report, item);
+  const table = 'table' in loaded ? loaded.table : null;
+  const address = useMemo(
+    () => table && `data:image/svg+xml,${encodeURIComponent(toSvg(miniature(resolveFigure(figure, table), MINI_WIDTH, MINI_HEIGHT)))}`,
+    [figure, table],
+  );
+  return address ? <img src={address} alt="" width={146} height={34} className="mt-1 rounded-sm bg-white" /> : <div className="mt-1 h-[34px]" />;
+}
+
+function Entry({ id, kind, name, children }: { id: string; kind: string; name: string; children: React.ReactNode }) {
+  const chosen = useView((view) => view.shown?.kind === 'item' && view.shown.id === id);
+  return (
+    <li className="group relative">
+      <button
+        type="button"
+        aria-current={chosen}
+        onClick={() => show({ kind: 'item', id })}
+        className="w-full rounded-lg border border-transparent px-2.5 py-2 text-left hover:bg-base-100 aria-[current=true]:border-primary/40 aria-[current=true]:border-l-4 aria-[current=true]:border-l-primary aria-[current=true]:bg-base-100"
+      >
+        <span className="mr-1.5 text-[13px] text-quiet">{kind}</span>
+        <span className="font-semibold">{name}</span>
+        {children}
+      </button>
+      <button
+        type="button"
+        aria-label={`Remove ${kind} ${name}`}
+        title="Remove (can be undone)"
+        onClick={() => run('item.remove', { item: id })}
+        className="btn btn-ghost btn-xs btn-square absolute top-1.5 right-1.5 opacity-0 group-hover:opacity-100 focus:opacity-100"
+      >
+        <Trash2 size={13} aria-hidden="true" />
+      </button>
+    </li>
+  );
+}
+
+const rowsOf = (table: TableItem) => `${table.rows.toLocaleString('en-GB')} rows × ${table.columns.length} columns`;
+
+/** What stands in the report, in reading order. */
+export function Contents() {
+  const items = useReport((state) => state.report.items);
+  const adding = useView((view) => view.shown?.kind === 'new-table');
+  const counts = { table: 0, figure: 0 };
+  return (
+    <nav aria-label="In this report" className="flex w-[188px] shrink-0 flex-col overflow-y-auto border-r border-rule bg-base-200 p-2.5">
+      <h2 className="mt-1.5 mb-2 px-1 text-xs font-semibold tracking-wider text-quiet uppercase">In this report</h2>
+      <ul className="flex flex-col gap-1.5">
+        {items.map((item) => {
+          const number = ++counts[item.type];
+          return item.type === 'table' ? (
+            <Entry key={item.id} id={item.id} kind={`Table ${number}`} name={item.name}>
+              <span className="block text-[13px] text-quiet">{rowsOf(item)}</span>
+            </Entry>
+          ) : (
+            <Entry key={item.id} id={item.id} kind={`Figure ${number}`} name={item.name}>
+              <FigureMiniature figure={item} />
+            </Entry>
+          );
+        })}
+      </ul>
+      <button
+        type="button"
+        aria-current={adding}
+        onClick={() => show({ kind: 'new-table' })}
+        className="mt-3 flex items-center gap-2 rounded-lg border border-dashed border-rule px-2.5 py-2 text-quiet hover:border-primary hover:text-primary aria-[current=true]:border-primary aria-[current=true]:bg-base-100"
+      >
+        <FilePlus2 size={15} aria-hidden="true" /> Bring in a table
+      </button>
+    </nav>
+  );
+}

@@ -1,0 +1,41 @@
+import { useMemo } from 'react';
+import { drawFigure } from '../../core/figure/draw.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import { tableIn } from '../../core/report/report.ts';
+import { localeOf } from '../../core/text/locale.ts';
+import { Dock } from '../dock/Dock.tsx';
+import { useReport } from '../state/store.ts';
+import { useTable } from '../state/tables.ts';
+import { HandOff } from './HandOff.tsx';
+import { useFigureKeys } from './keys.ts';
+import { Sheet } from './Sheet.tsx';
+import { useView } from './view.ts';
+
+/** A figure on its sheet, with the dock below it. */
+export function FigureView({ figure }: { figure: FigureSpec }) {
+  const id = useReport((state) => state.id);
+  const style = useReport((state) => state.report.style);
+  const locale = useReport((state) => state.report.locale);
+  const item = useReport((state) => tableIn(state.report, figure.table));
+  const part = useView((view) => view.part);
+  const handOff = useView((view) => view.handOff);
+  const loaded = useTable(id, item);
+  const table = 'table' in loaded ? loaded.table : null;
+  const layout = useMemo(() => (table ? drawFigure(figure, table, style, localeOf(locale)) : null), [figure, table, style, locale]);
+  useFigureKeys(figure, layout);
+  if (!table || !layout)
+    return (
+      <p role="status" className="flex-1 bg-desk p-8">
+        {'error' in loaded ? loaded.error : 'Loading the data …'}
+      </p>
+    );
+  return (
+    <section aria-label={`Figure ${figure.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <div className="flex min-h-0 flex-1">
+        <Sheet layout={layout} part={part} />
+        {handOff && <HandOff figure={figure} />}
+      </div>
+      <Dock figure={figure} table={table} layout={layout} />
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import { PhraseText } from '../controls/Phrase.tsx';
+import { Wordmark } from '../controls/Wordmark.tsx';
+import { flush, redo, run, undo, useReport } from '../state/store.ts';
+import { useView } from './view.ts';
+
+function SaveState() {
+  const save = useReport((state) => state.save);
+  const count = useReport((state) => state.pending.length);
+  const changes = `${count} change${count === 1 ? '' : 's'}`;
+  const [text, look] = {
+    saved: ['Saved', ''],
+    saving: ['Saving…', ''],
+    unreachable: [`Not saved: ${changes} kept here, trying again`, 'border-error text-error'],
+    refused: ['Not saved', 'border-error text-error'],
+    conflict: [`Not saved: ${changes} kept here`, 'border-error text-error'],
+  }[save.kind] as [string, string];
+  return (
+    <span role="status" data-testid="save-state" className={`rounded-full border border-rule px-3 py-0.5 text-[13px] whitespace-nowrap text-quiet ${look}`}>
+      {text}
+      {save.kind === 'unreachable' && (
+        <button type="button" className="ml-2 underline" onClick={() => void flush()}>
+          now
+        </button>
+      )}
+    </span>
+  );
+}
+
+/** The line at the head: report, edition, saved state, undo and hand off. */
+export function HeadLine({ canHandOff }: { canHandOff: boolean }) {
+  const title = useReport((state) => state.report.title);
+  const edition = useReport((state) => state.report.edition);
+  const { past, future } = useReport((state) => state.history);
+  const last = past.at(-1);
+  const next = future.at(-1);
+  return (
+    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-base-100 px-3.5">
+      <Wordmark />
+      <h1 className="min-w-0 flex-1">
+        <span className="flex items-center gap-3">
+          <PhraseText
+            label="Title of the report"
+            value={title}
+            onCommit={(text) => run('report.setWords', { title: text })}
+            className="!border-transparent font-serif text-[16.5px] font-semibold field-sizing-content max-w-[26rem] truncate hover:!border-quiet focus:!border-quiet"
+          />
+          <span className="flex items-center rounded-full border border-rule px-3 py-0.5 text-[13px] text-quiet whitespace-nowrap">
+            Edition:&nbsp;
+            <PhraseText label="Edition" value={edition} placeholder="none" onCommit={(text) => run('report.setWords', { edition: text })} className="!min-h-0 !border-transparent !font-normal field-sizing-content focus:!border-quiet" />
+          </span>
+          <SaveState />
+        </span>
+      </h1>
+      <button type="button" className="btn btn-sm" disabled={!last} onClick={undo} title={last ? `Undo ${last.label} (Ctrl Z)` : 'Nothing to undo'}>
+        <Undo2 size={15} aria-hidden="true" /> Undo
+      </button>
+      <button type="button" className="btn btn-sm btn-square" disabled={!next} onClick={redo} aria-label="Redo" title={next ? `Redo ${next.label} (Ctrl Shift Z)` : 'Nothing to redo'}>
+        <Redo2 size={15} aria-hidden="true" />
+      </button>
+      <button type="button" className="btn btn-sm btn-primary" disabled={!canHandOff} onClick={() => useView.setState({ handOff: true })} title={canHandOff ? undefined : 'Choose a figure to hand off'}>
+        Hand off
+      </button>
+    </header>
+  );
+}

@@ -1,0 +1,119 @@
+import { type KeyboardEvent, type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { Part } from '../../core/scene/scene.ts';
+import { toSvg } from '../../core/scene/svg.ts';
+import { openPart } from './view.ts';
+
+const RULER = 26;
+const MARGIN = 48;
+const MOST_PX_PER_MM = 7;
+const LEAST_PX_PER_MM = 2;
+
+/** Millimetres along the upper edge of the sheet. */
+function Ruler({ width, scale }: { width: number; scale: number }) {
+  const ticks: string[] = [];
+  for (let mm = 0; mm <= width; mm++) {
+    const length = mm % 10 === 0 ? 10 : mm % 5 === 0 ? 6 : 4;
+    ticks.push(`M${mm * scale} ${RULER}v${-length}`);
+  }
+  const labels = Array.from({ length: Math.floor(width / 20) + 1 }, (_, index) => index * 20).filter((mm) => mm * scale < width * scale - 12 || mm === 0);
+  return (
+    <svg width={width * scale + 1} height={RULER} className="block text-quiet" aria-hidden="true">
+      <path d={ticks.join('')} stroke="currentColor" strokeWidth="0.6" opacity="0.7" />
+      {labels.map((mm) => (
+        <text key={mm} x={mm * scale + 3} y={11} fontSize="10" fill="currentColor">
+          {mm === 0 ? '0 mm' : mm}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+interface Box {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** Where a part stands in the sheet, in pixels, with a little room around it. */
+function boxOf(sheet: HTMLElement, part: Part): Box | null {
+  const element = sheet.querySelector(`[data-part="${CSS.escape(part)}"]`);
+  if (!element) return null;
+  const outer = sheet.getBoundingClientRect();
+  const inner = element.getBoundingClientRect();
+  const room = 4;
+  return { left: inner.left - outer.left - room, top: inner.top - outer.top - room, width: inner.width + 2 * room, height: inner.height + 2 * room };
+}
+
+/** The figure at its printed size times a zoom that fits the window, under a millimetre ruler. */
+export function Sheet({ layout, part }: { layout: FigureLayout; part: Part | null }) {
+  const desk = useRef<HTMLDivElement>(null);
+  const sheet = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 0, height: 0 });
+  const [box, setBox] = useState<Box | null>(null);
+  const { scene } = layout;
+  // Every text in this SVG is escaped by the writer; nothing a user types can become markup.
+  const svg = useMemo(() => ({ __html: toSvg(scene, { interactive: true }) }), [scene]);
+  useLayoutEffect(() => {
+    const element = desk.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const fit = Math.min((room.width - 2 * MARGIN) / scene.widthMm, (room.height - RULER - MARGIN) / scene.heightMm);
+  const scale = Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));
+  const focused = useRef<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the box follows the drawing and its size
+  useLayoutEffect(() => {
+    const element = sheet.current;
+    if (!element) return;
+    setBox(part ? boxOf(element, part) : null);
+    // A redraw replaces the element that had the focus.
+    if (focused.current && document.activeElement === document.body)
+      element.querySelector<SVGElement>(`[data-part="${CSS.escape(focused.current)}"]`)?.focus();
+  }, [part, svg, scale]);
+  const partAt = (target: EventTarget) => (target instanceof Element ? target.closest('[data-part]') : null)?.getAttribute('data-part') as Part | null | undefined;
+  const onClick = (event: MouseEvent) => {
+    const found = partAt(event.target);
+    if (found) openPart(found);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const found = partAt(event.target);
+    if (found && (event.key === 'Enter' || event.key === ' ')) {
+      event.preventDefault();
+      openPart(found);
+    }
+  };
+  return (
+    <div ref={desk} className="min-h-0 flex-1 overflow-auto bg-desk" data-testid="desk">
+      {room.width > 0 && (
+        <div className="mx-auto w-fit px-6 pt-4 pb-6">
+          <Ruler width={scene.widthMm} scale={scale} />
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: the parts inside are the buttons; this listens for all of them */}
+          <div
+            ref={sheet}
+            className="sheet relative bg-white shadow-[0_2px_14px_rgba(60,45,30,0.16)]"
+            style={{ width: scene.widthMm * scale, height: scene.heightMm * scale }}
+            onClick={onClick}
+            onKeyDown={onKeyDown}
+            onFocus={(event) => {
+              focused.current = partAt(event.target) ?? null;
+            }}
+            onBlur={() => {
+              // Kept while a redraw takes the element away; a real move of the focus sets it anew.
+              setTimeout(() => {
+                if (document.activeElement !== document.body) focused.current = sheet.current?.contains(document.activeElement) ? focused.current : null;
+              });
+            }}
+          >
+            {/* biome-ignore lint/security/noDangerouslySetInnerHtml: written by core/scene/svg, which escapes all text */}
+            <div className="h-full w-full" dangerouslySetInnerHTML={svg} />
+            {box && <div aria-hidden="true" className="pointer-events-none absolute rounded-sm border-[1.5px] border-dashed border-[#5b3a63]" style={box} />}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+import { useEffect } from 'react';
+import { acrossType } from '../../core/figure/across-axis.ts';
+import { DatePlanner } from '../../core/figure/date-axis.ts';
+import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import { localeOf } from '../../core/text/locale.ts';
+import { redo, run, undo, useReport } from '../state/store.ts';
+import { lineOfPart, openPart, useView } from './view.ts';
+
+/** The keys, as they are listed with "?". */
+export const KEYS = [
+  { keys: ['J'], does: 'next line' },
+  { keys: ['K'], does: 'previous line' },
+  { keys: ['['], does: 'coarser date labels' },
+  { keys: [']'], does: 'finer date labels' },
+  { keys: ['Ctrl Z'], does: 'undo' },
+  { keys: ['Ctrl Shift Z'], does: 'redo' },
+  { keys: ['?'], does: 'this list' },
+] as const;
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null;
+
+/** Listens to a key anywhere on the page; no key acts while someone types in a field. */
+function useKeys(onKey: (event: KeyboardEvent) => boolean) {
+  useEffect(() => {
+    const listener = (event: KeyboardEvent) => {
+      if (!isTyping(event.target) && onKey(event)) event.preventDefault();
+    };
+    document.addEventListener('keydown', listener);
+    return () => document.removeEventListener('keydown', listener);
+  }, [onKey]);
+}
+
+function reportKey(event: KeyboardEvent): boolean {
+  const command = event.ctrlKey || event.metaKey;
+  if (command && event.key.toLowerCase() === 'z') {
+    if (event.shiftKey) redo();
+    else undo();
+    return true;
+  }
+  if (event.key === '?' && !command) {
+    useView.setState({ keys: !useView.getState().keys });
+    return true;
+  }
+  return false;
+}
+
+/** Keys of the whole report. */
+export function useReportKeys(): void {
+  useKeys(reportKey);
+}
+
+/** Keys of the figure that is shown. */
+export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): void {
+  const style = useReport((state) => state.report.style);
+  const locale = useReport((state) => state.report.locale);
+  useKeys((event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return false;
+    const key = event.key.toLowerCase();
+    if (key === 'j' || key === 'k') {
+      const ids = figure.lines.map((line) => line.id);
+      const now = ids.indexOf(lineOfPart(useView.getState().part) ?? '');
+      const count = ids.length;
+      const next = now < 0 ? (key === 'j' ? 0 : count - 1) : (now + (key === 'j' ? 1 : count - 1)) % count;
+      if (ids[next]) openPart(`line:${ids[next]}`);
+      return count > 0;
+    }
+    const drawn = layout?.across.plan;
+    if ((key === '[' || key === ']') && drawn && layout) {
+      const fits = new DatePlanner(drawn.span, acrossType(style), localeOf(locale)).fits(layout.plot.width).filter((fit) => fit.spare >= 0);
+      const now = fits.findIndex((fit) => fit.plan.id === drawn.plan.id);
+      const next = fits[now + (key === '[' ? 1 : -1)];
+      if (next) run('figure.setDateAxis', { figure: figure.id, plan: next.plan.id });
+      return true;
+    }
+    return false;
+  });
+}

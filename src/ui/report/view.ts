@@ -1,0 +1,41 @@
+/** What the report screen shows: which thing, which strip, which part. Not saved. */
+import { create } from 'zustand';
+import type { Part } from '../../core/scene/scene.ts';
+
+export type Strip = 'lines' | 'across' | 'left' | 'words' | 'frame';
+
+/** A thing of the report by its id, or the place where a table is brought in. */
+export type Shown = { kind: 'item'; id: string } | { kind: 'new-table' };
+
+interface View {
+  shown: Shown | null;
+  strip: Strip;
+  /** the part that is marked on the sheet */
+  part: Part | null;
+  dockFolded: boolean;
+  handOff: boolean;
+  keys: boolean;
+}
+
+export const useView = create<View>(() => ({ shown: null, strip: 'lines', part: null, dockFolded: false, handOff: false, keys: false }));
+
+export const show = (shown: Shown) => useView.setState({ shown, part: null, handOff: false });
+export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });
+
+/** The strip in which a part is set. */
+export function stripOf(part: Part): Strip {
+  if (part === 'axis:across') return 'across';
+  if (part === 'axis:left' || part === 'grid') return 'left';
+  if (part === 'frame') return 'frame';
+  if (part === 'title' || part === 'subtitle' || part === 'source') return 'words';
+  return 'lines';
+}
+
+/** Marks a part and opens its strip. */
+export const openPart = (part: Part) => useView.setState({ part, strip: stripOf(part), dockFolded: false });
+
+/** The id of the line that a part belongs to. */
+export function lineOfPart(part: Part | null): string | null {
+  const found = part && /^(?:line|name):(.+)$/.exec(part);
+  return found?.[1] ?? null;
+}
