@@ -1,7 +1,8 @@
 /** The demo report: made-up figures of a made-up ferry operator, the same at every run. */
-import { runCommand } from '../src/core/report/commands.ts';
+
 import { draftFigure } from '../src/core/figure/draft.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
+import { runCommand } from '../src/core/report/commands.ts';
 import { newReport, type Report } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import type { Cell } from '../src/core/table/column.ts';
@@ -42,7 +43,9 @@ const ROUTES: Route[] = [
 /** 33 months of sailings to September 2026, passengers in thousands; Kelda–Ness was laid up for three of them. */
 export function monthlySailings(): string {
   const random = seeded(2026);
-  const lines = [`month,${ROUTES.map((route) => `${route.key} (thousands)`).join(',')},on_time_pct,cancelled,fuel_eur_per_litre`];
+  const lines = [
+    `month,${ROUTES.map((route) => `${route.key} (thousands)`).join(',')},on_time_pct,cancelled,fuel_eur_per_litre`,
+  ];
   for (let index = 0; index < MONTHS; index++) {
     const month = index % 12;
     const season = SEASON[month] ?? 1;
@@ -98,7 +101,13 @@ export function demoReport(): Demo {
   const addFigure = (figure: FigureSpec) => {
     report = runCommand(report, 'figure.add', { figure }).report;
   };
-  const choices = (id: string, tableId: string, lines?: string[]) => ({ id, tableId, style: report.style, locale, lines });
+  const choices = (id: string, tableId: string, lines?: string[]) => ({
+    id,
+    tableId,
+    style: report.style,
+    locale,
+    lines,
+  });
 
   const sailings = add('sailings', 'Monthly sailings', monthlySailings());
   const passengers = draftFigure(sailings, choices('passengers', 'sailings'));

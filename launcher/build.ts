@@ -65,7 +65,11 @@ export async function currentBuild(): Promise<string> {
     say('building the application …');
     rmSync(folder, { recursive: true, force: true });
     const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' };
-    const code = await run(process.execPath, [join(ROOT, 'node_modules/astro/astro.js'), 'build', '--silent', '--outDir', folder], { cwd: ROOT, env });
+    const code = await run(
+      process.execPath,
+      [join(ROOT, 'node_modules/astro/astro.js'), 'build', '--silent', '--outDir', folder],
+      { cwd: ROOT, env },
+    );
     if (code !== 0) throw new Trouble('the application could not be built (see above).');
     writeFileSync(done, '');
     prune(hash);

@@ -1,7 +1,18 @@
 /** A PostgreSQL cluster of Rizo's own, on loopback only. */
-import { randomBytes, createHash } from 'node:crypto';
+
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { chownSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash, randomBytes } from 'node:crypto';
+import {
+  chownSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import pg from 'pg';
@@ -18,7 +29,10 @@ function ownerOfCluster(): Owner | undefined {
   if (process.getuid?.() !== 0) return undefined;
   const id = (flag: string) => {
     const found = spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' });
-    if (found.status !== 0) throw new Trouble('the user “postgres” is missing; reinstall Debian’s postgresql, or run Rizo as another user than root.');
+    if (found.status !== 0)
+      throw new Trouble(
+        'the user “postgres” is missing; reinstall Debian’s postgresql, or run Rizo as another user than root.',
+      );
     return Number(found.stdout);
   };
   return { uid: id('-u'), gid: id('-g') };
@@ -69,7 +83,8 @@ const lastLine = (text: string) => text.trim().split('\n').at(-1) ?? '';
 /** Turns what PostgreSQL wrote before it ended into one line that says what to do. */
 function explain(log: string, logFile: string): string {
   const said = log.split('\n').filter((line) => /FATAL|PANIC|HINT|could not/.test(line));
-  if (/No space left on device/.test(log)) return 'the disk is full, so the database cannot start; free some space and run this again.';
+  if (/No space left on device/.test(log))
+    return 'the disk is full, so the database cannot start; free some space and run this again.';
   if (/lock file .* already exists/.test(log))
     return 'the database’s lock file names another running process; end that PostgreSQL, or restart the machine, and run this again.';
   return `the database did not start: ${said[0]?.replace(/^.*?(FATAL|PANIC):\s*/, '') ?? 'see the log'} (log: ${logFile})`;
@@ -104,17 +119,41 @@ async function tryConnect(url: string): Promise<boolean> {
   } catch (error) {
     // Not up yet; anything that lasts is reported by the caller when the process ends or time runs out.
     await client.end().catch(() => undefined);
-    if ((error as { code?: string }).code === '28P01') throw new Trouble('the cluster’s password does not fit; remove the folder .rizo/cluster to begin anew, or restore .rizo/secret.');
+    if ((error as { code?: string }).code === '28P01')
+      throw new Trouble(
+        'the cluster’s password does not fit; remove the folder .rizo/cluster to begin anew, or restore .rizo/secret.',
+      );
     return false;
   }
 }
 
-async function launch(programs: string, data: string, port: number, logFile: string, owner: Owner | undefined, adminUrl: string): Promise<ChildProcess> {
+async function launch(
+  programs: string,
+  data: string,
+  port: number,
+  logFile: string,
+  owner: Owner | undefined,
+  adminUrl: string,
+): Promise<ChildProcess> {
   for (let attempt = 0; ; attempt++) {
     const log = openSync(logFile, 'w');
-    const options = ['-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories='];
+    const options = [
+      '-D',
+      data,
+      '-p',
+      String(port),
+      '-c',
+      'listen_addresses=127.0.0.1',
+      '-c',
+      'unix_socket_directories=',
+    ];
     // In a process group of its own: Ctrl-C reaches the launcher alone, which ends the server first and the database last.
-    const child = spawn(join(programs, 'postgres'), options, { ...owner, cwd: '/', detached: true, stdio: ['ignore', log, log] });
+    const child = spawn(join(programs, 'postgres'), options, {
+      ...owner,
+      cwd: '/',
+      detached: true,
+      stdio: ['ignore', log, log],
+    });
     closeSync(log);
     let ended = false;
     child.once('exit', () => {

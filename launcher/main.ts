@@ -28,7 +28,8 @@ empty database and serves. The address is printed last. Ctrl-C stops both.
     options: { port: { type: 'string' } },
     async run(values) {
       const port = Number(text(values['port']) ?? 4330);
-      if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Trouble('--port takes a number from 1 to 65535.');
+      if (!Number.isInteger(port) || port < 1 || port > 65_535)
+        throw new Trouble('--port takes a number from 1 to 65535.');
       const { start } = await import('./start.ts');
       return start(port);
     },
@@ -80,7 +81,8 @@ Sets a table as a line figure, without a database.
     async run(values) {
       const table = text(values['table']);
       const out = text(values['out']);
-      if (!table || !out) throw new Trouble('render needs --table FILE and -o OUT.svg or OUT.png; see ./rizo render --help.');
+      if (!table || !out)
+        throw new Trouble('render needs --table FILE and -o OUT.svg or OUT.png; see ./rizo render --help.');
       const { render } = await import('../src/cli/render.ts');
       const dpi = Number(text(values['dpi']) ?? 300);
       if (!(dpi >= 30 && dpi <= 2400)) throw new Trouble('--dpi takes a number from 30 to 2400.');
@@ -140,7 +142,11 @@ async function main(args: string[]): Promise<number> {
     return 0;
   }
   try {
-    const { values, positionals } = parseArgs({ args: rest, options: verb.options, allowPositionals: verb.positionals ?? false });
+    const { values, positionals } = parseArgs({
+      args: rest,
+      options: verb.options,
+      allowPositionals: verb.positionals ?? false,
+    });
     return await verb.run(values as Values, positionals);
   } catch (error) {
     if (String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'))

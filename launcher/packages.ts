@@ -22,21 +22,28 @@ async function install(packages: readonly string[], otherwise: string): Promise<
   const root = process.getuid?.() === 0;
   if (!has('apt-get')) throw new Trouble(`${names} is missing and this is not a Debian system; ${otherwise}`);
   if (!root && !has('sudo'))
-    throw new Trouble(`${names} is missing and there is no sudo; run “apt-get install ${packages.join(' ')}” as root, or ${otherwise}`);
+    throw new Trouble(
+      `${names} is missing and there is no sudo; run “apt-get install ${packages.join(' ')}” as root, or ${otherwise}`,
+    );
   say(`installing ${names} from Debian’s packages${root ? '' : ' with sudo'} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = (...args: string[]) =>
     root ? run('apt-get', args, { env }) : run('sudo', ['DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args]);
   await apt('update', '-qq');
   if ((await apt('install', '-y', '-qq', '--no-install-recommends', ...packages)) !== 0)
-    throw new Trouble(`${names} could not be installed (see above); install it by hand and run this again, or ${otherwise}`);
+    throw new Trouble(
+      `${names} could not be installed (see above); install it by hand and run this again, or ${otherwise}`,
+    );
 }
 
 /** PostgreSQL's programs, installed first when they are missing. */
 export async function needPostgres(): Promise<string> {
   if (!postgresPrograms()) await install(['postgresql'], 'set DATABASE_URL to a server you have.');
   const found = postgresPrograms();
-  if (!found) throw new Trouble(`PostgreSQL was installed but its programs are not in ${POSTGRES_HOME}; set DATABASE_URL to a server you have.`);
+  if (!found)
+    throw new Trouble(
+      `PostgreSQL was installed but its programs are not in ${POSTGRES_HOME}; set DATABASE_URL to a server you have.`,
+    );
   return found;
 }
 

@@ -12,13 +12,19 @@ export function isRunning(pid: number | undefined, mark: string): boolean {
     return state !== 'Z' && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(mark);
   } catch (error) {
     // The process ended between the two looks.
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT' || (error as NodeJS.ErrnoException).code === 'ESRCH') return false;
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT' || (error as NodeJS.ErrnoException).code === 'ESRCH')
+      return false;
     throw error;
   }
 }
 
 /** Sends a signal and waits for the process to end; after `seconds` it is killed. */
-export async function endProcess(pid: number | undefined, mark: string, signal: NodeJS.Signals, seconds = 20): Promise<void> {
+export async function endProcess(
+  pid: number | undefined,
+  mark: string,
+  signal: NodeJS.Signals,
+  seconds = 20,
+): Promise<void> {
   if (!pid || !isRunning(pid, mark)) return;
   process.kill(pid, signal);
   for (let turn = 0; turn < seconds * 20; turn++) {
@@ -46,8 +52,13 @@ export function checkPort(port: number): Promise<void> {
     const probe = createServer();
     probe.once('error', (error: NodeJS.ErrnoException) => {
       if (error.code === 'EADDRINUSE')
-        fail(new Trouble(`port ${port} is taken by another program; stop that one or choose a port: ./rizo start --port ${port + 1}`));
-      else if (error.code === 'EACCES') fail(new Trouble(`port ${port} may not be used by this user; choose one above 1024.`));
+        fail(
+          new Trouble(
+            `port ${port} is taken by another program; stop that one or choose a port: ./rizo start --port ${port + 1}`,
+          ),
+        );
+      else if (error.code === 'EACCES')
+        fail(new Trouble(`port ${port} may not be used by this user; choose one above 1024.`));
       else fail(error);
     });
     probe.listen(port, '127.0.0.1', () => probe.close(() => done()));
@@ -55,7 +66,11 @@ export function checkPort(port: number): Promise<void> {
 }
 
 /** Runs a command with its output shown; returns its exit code. */
-export function run(command: string, args: readonly string[], options: { cwd?: string; env?: NodeJS.ProcessEnv } = {}): Promise<number> {
+export function run(
+  command: string,
+  args: readonly string[],
+  options: { cwd?: string; env?: NodeJS.ProcessEnv } = {},
+): Promise<number> {
   return new Promise((done, fail) => {
     const child = spawn(command, args, { stdio: ['ignore', 2, 2], ...options });
     child.once('error', fail);

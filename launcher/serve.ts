@@ -30,7 +30,9 @@ function checkDisk(folder: string) {
   const { bavail, bsize } = statfsSync(folder);
   const free = Math.floor((bavail * bsize) / 1024 / 1024);
   if (free < LEAST_FREE_MB)
-    throw new Trouble(`only ${free} MB are free on the disk of ${folder}; free at least ${LEAST_FREE_MB} MB and run this again.`);
+    throw new Trouble(
+      `only ${free} MB are free on the disk of ${folder}; free at least ${LEAST_FREE_MB} MB and run this again.`,
+    );
 }
 
 /** Migrates the database and adds the demo report when it is empty. */
@@ -42,7 +44,9 @@ async function prepareDatabase(url: string, demo: boolean) {
   } catch (error) {
     const code = (error as { code?: string }).code ?? '';
     if (['ECONNREFUSED', 'ENOTFOUND', 'ETIMEDOUT', '28P01', '3D000', '28000'].includes(code))
-      throw new Trouble(`the database of DATABASE_URL cannot be used (${(error as Error).message || code}); check the address, user and password.`);
+      throw new Trouble(
+        `the database of DATABASE_URL cannot be used (${(error as Error).message || code}); check the address, user and password.`,
+      );
     throw error;
   } finally {
     await db.destroy();
@@ -51,8 +55,19 @@ async function prepareDatabase(url: string, demo: boolean) {
 
 async function startServer(build: string, port: number, databaseUrl: string, logFile: string): Promise<ChildProcess> {
   const log = openSync(logFile, 'w');
-  const env = { ...process.env, HOST: '127.0.0.1', PORT: String(port), DATABASE_URL: databaseUrl, NODE_ENV: 'production' };
-  const child = spawn(process.execPath, [join(build, SERVER_MARK)], { cwd: ROOT, env, detached: true, stdio: ['ignore', log, log] });
+  const env = {
+    ...process.env,
+    HOST: '127.0.0.1',
+    PORT: String(port),
+    DATABASE_URL: databaseUrl,
+    NODE_ENV: 'production',
+  };
+  const child = spawn(process.execPath, [join(build, SERVER_MARK)], {
+    cwd: ROOT,
+    env,
+    detached: true,
+    stdio: ['ignore', log, log],
+  });
   closeSync(log);
   let ended = false;
   child.once('exit', () => {
@@ -68,7 +83,9 @@ async function startServer(build: string, port: number, databaseUrl: string, log
     await wait(50);
   }
   child.kill('SIGKILL');
-  throw new Trouble(`the server did not come up: ${readFileSync(logFile, 'utf8').trim().split('\n')[0] ?? ''} (log: ${logFile})`);
+  throw new Trouble(
+    `the server did not come up: ${readFileSync(logFile, 'utf8').trim().split('\n')[0] ?? ''} (log: ${logFile})`,
+  );
 }
 
 /** Brings Rizo up on a port; with DATABASE_URL set, on that database and without a cluster. */

@@ -53,7 +53,12 @@ export async function start(port: number): Promise<number> {
     say(`${error.message} Rizo starts without it.`);
   }
   const running = await bringUp(stateFolder('.'), port);
-  const record: RunRecord = { launcher: process.pid, server: running.serverPid, postgres: running.postgresPid, url: running.url };
+  const record: RunRecord = {
+    launcher: process.pid,
+    server: running.serverPid,
+    postgres: running.postgresPid,
+    url: running.url,
+  };
   writeFileSync(recordFile(), JSON.stringify(record));
   let asked = false;
   const stopped = new Promise<void>((done) => {
@@ -70,7 +75,9 @@ export async function start(port: number): Promise<number> {
   await running.stop();
   rmSync(recordFile(), { force: true });
   if (asked) return 0;
-  throw new Trouble(`the server ended by itself; its log is ${join(stateFolder('.'), 'server.log')}. Run ./rizo start again.`);
+  throw new Trouble(
+    `the server ended by itself; its log is ${join(stateFolder('.'), 'server.log')}. Run ./rizo start again.`,
+  );
 }
 
 /** Stops a running Rizo, or what is left of one. Returns the exit code. */

@@ -4,7 +4,12 @@ import { refuse } from './server/http.ts';
 /** Pages of other sites may not change reports through the reader's browser. */
 export const onRequest = defineMiddleware(async ({ request }, next) => {
   const origin = request.headers.get('origin');
-  if (request.method !== 'GET' && request.method !== 'HEAD' && origin && origin.replace(/^\w+:\/\//, '') !== request.headers.get('host'))
+  if (
+    request.method !== 'GET' &&
+    request.method !== 'HEAD' &&
+    origin &&
+    origin.replace(/^\w+:\/\//, '') !== request.headers.get('host')
+  )
     return refuse(403, 'Changes are only taken from Rizo’s own pages.');
   const response = await next();
   response.headers.set('x-content-type-options', 'nosniff');

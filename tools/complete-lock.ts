@@ -26,8 +26,12 @@ const PROCESSORS = ['arm64', 'x64', 'ia32', 'arm', 'ppc64', 'riscv64', 's390x', 
 function platformOf(name: string): Pick<LockedPackage, 'os' | 'cpu' | 'libc'> {
   const bare = name.replace(/^@[^/]+\//, '');
   const parts = bare.replace('linuxmusl', 'linux-musl').split('-');
-  const os = SYSTEMS.filter((system) => parts.includes(system) || (system === 'linux' && parts.some((part) => part.startsWith('linux'))));
-  const cpu = PROCESSORS.filter((processor) => parts.includes(processor) || (processor === 'arm' && parts.includes('armv7')));
+  const os = SYSTEMS.filter(
+    (system) => parts.includes(system) || (system === 'linux' && parts.some((part) => part.startsWith('linux'))),
+  );
+  const cpu = PROCESSORS.filter(
+    (processor) => parts.includes(processor) || (processor === 'arm' && parts.includes('armv7')),
+  );
   const musl = parts.some((part) => part.startsWith('musl'));
   const libc = os.includes('linux') ? [musl ? 'musl' : 'glibc'] : [];
   return { ...(os.length > 0 && { os }), ...(cpu.length > 0 && { cpu }), ...(libc.length > 0 && { libc }) };

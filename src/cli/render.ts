@@ -35,9 +35,13 @@ function readSpec(path: string, table: Table): FigureSpec {
   }
   const parsed = FigureSpec.safeParse(value);
   if (!parsed.success) throw new Refusal(`${path} is not a figure spec: ${sayIssue(parsed.error)}`);
-  const absent = [parsed.data.across, ...parsed.data.lines.map((line) => line.column)].find((key) => !columnOf(table, key));
+  const absent = [parsed.data.across, ...parsed.data.lines.map((line) => line.column)].find(
+    (key) => !columnOf(table, key),
+  );
   if (absent)
-    throw new Refusal(`The figure of ${path} needs a column “${absent}”, which the table lacks; it has ${table.columns.map((column) => column.key).join(', ')}.`);
+    throw new Refusal(
+      `The figure of ${path} needs a column “${absent}”, which the table lacks; it has ${table.columns.map((column) => column.key).join(', ')}.`,
+    );
   return parsed.data;
 }
 

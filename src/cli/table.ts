@@ -23,6 +23,8 @@ function asText(table: Table): string {
 export async function table(path: string, json: boolean): Promise<number> {
   const read = readTableAt(path);
   const { title, rows, remarks } = read;
-  console.log(json ? JSON.stringify({ title, rows, columns: read.columns.map(describe), remarks }, null, 2) : asText(read));
+  console.log(
+    json ? JSON.stringify({ title, rows, columns: read.columns.map(describe), remarks }, null, 2) : asText(read),
+  );
   return 0;
 }

@@ -1,7 +1,7 @@
 /** Delimited text (CSV, TSV and their kin) as rows of cells, read with Papa Parse. */
 import Papa from 'papaparse';
-import type { Remark } from '../core/table/column.ts';
 import { Refusal } from '../core/refusal.ts';
+import type { Remark } from '../core/table/column.ts';
 import type { RawRows } from '../core/table/understand.ts';
 
 const DELIMITERS = [',', ';', '\t', '|'] as const;
@@ -9,7 +9,10 @@ const NAMES: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 
 
 /** Counts how many cells each delimiter gives on the first lines, outside quotes. */
 function guessDelimiter(text: string): string {
-  const sample = text.slice(0, 64_000).split(/\r\n|\r|\n/, 30).filter((line) => line.trim() !== '');
+  const sample = text
+    .slice(0, 64_000)
+    .split(/\r\n|\r|\n/, 30)
+    .filter((line) => line.trim() !== '');
   let best = ',';
   let bestScore = 0;
   for (const delimiter of DELIMITERS) {
@@ -38,7 +41,7 @@ function lineNumbers(rows: readonly string[][], quoted: boolean): number[] {
   return rows.map((row) => {
     const begins = line;
     line++;
-    if (quoted) for (const cell of row) line += lineBreaks(cell);
+    if (quoted) for (const cell of row) if (cell.includes('\n') || cell.includes('\r')) line += lineBreaks(cell);
     return begins;
   });
 }
@@ -57,7 +60,9 @@ export function readDelimited(text: string): RawRows {
     // The parser reports the row that swallowed the rest; the quote opens on that row's first line.
     const rowStart = unclosed.index ?? 0;
     const line = lineAt(text, openQuote(text, rowStart, delimiter));
-    throw new Refusal(`A quote opens on line ${line} and is never closed; close or remove it and bring the file in again.`);
+    throw new Refusal(
+      `A quote opens on line ${line} and is never closed; close or remove it and bring the file in again.`,
+    );
   }
   const remarks: Remark[] = [];
   const rows = parsed.data;

@@ -58,7 +58,11 @@ export async function readJson<Schema extends z.ZodType>(request: Request, schem
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
-  throw new BadRequest(issue?.message ?? 'The request is not as expected.', 400, issue?.path.join('.') || '(whole body)');
+  throw new BadRequest(
+    issue?.message ?? 'The request is not as expected.',
+    400,
+    issue?.path.join('.') || '(whole body)',
+  );
 }
 
 /** Runs an endpoint; refusals become 4xx answers, and what went wrong on our side is logged and answered 500. */

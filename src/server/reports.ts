@@ -1,11 +1,11 @@
 /** Reading and saving reports. A save is one transaction: all of it is stored, or nothing. */
 import { randomUUID } from 'node:crypto';
 import type { Kysely } from 'kysely';
+import { Refusal } from '../core/refusal.ts';
 import { patchReport, runCommand } from '../core/report/commands.ts';
 import { type History, historyOf, type LogEntry } from '../core/report/history.ts';
 import { inconsistencyOf, Report, tablesOf } from '../core/report/report.ts';
 import type { SaveRequest } from '../core/report/save.ts';
-import { Refusal } from '../core/refusal.ts';
 import type { Cell, Table } from '../core/table/column.ts';
 import type { Database, Schema } from './database.ts';
 
@@ -173,7 +173,10 @@ async function checkDocument(trx: Kysely<Schema>, id: string, document: unknown)
   const rows = new Map(stored.map((block) => [block.id, block.rows]));
   const lacking = wanted.find((column) => rows.get(column.block) !== column.rows);
   if (lacking)
-    throw new InvalidChange(`The cells of a column of table “${lacking.table}” were not sent whole.`, `blocks.${lacking.block}`);
+    throw new InvalidChange(
+      `The cells of a column of table “${lacking.table}” were not sent whole.`,
+      `blocks.${lacking.block}`,
+    );
   return report;
 }
 

@@ -3,13 +3,18 @@ import { Refusal } from '../core/refusal.ts';
 import type { Table } from '../core/table/column.ts';
 import { readTableFile, readTableText } from '../formats/table-file.ts';
 
-export type ParseRequest = { kind: 'file'; name: string; bytes: Uint8Array } | { kind: 'text'; text: string; title: string };
+export type ParseRequest =
+  | { kind: 'file'; name: string; bytes: Uint8Array }
+  | { kind: 'text'; text: string; title: string };
 export type ParseAnswer = { table: Table } | { refused: string };
 
 function parse(request: ParseRequest): ParseAnswer {
   try {
     return {
-      table: request.kind === 'file' ? readTableFile(request.name, request.bytes) : readTableText(request.text, request.title),
+      table:
+        request.kind === 'file'
+          ? readTableFile(request.name, request.bytes)
+          : readTableText(request.text, request.title),
     };
   } catch (error) {
     if (error instanceof Refusal) return { refused: error.message };

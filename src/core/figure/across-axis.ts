@@ -1,8 +1,8 @@
 import { resolveValueAxis } from '../scale/value-axis.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import { textWidth } from '../text/measure.ts';
 import type { Locale } from '../text/locale.ts';
+import { textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import { wrap } from '../text/wrap.ts';
 import { DatePlanner, datePosition, type LabelType, type PlanFit } from './date-axis.ts';
@@ -61,7 +61,13 @@ function planDates(figure: ResolvedFigure, planner: DatePlanner, width: number):
       rows: 1,
     }),
   );
-  return { share, levels, label: `Date axis: ${fit.plan.name}`, height: heightOf(levels, planner.type.size), plan: fit };
+  return {
+    share,
+    levels,
+    label: `Date axis: ${fit.plan.name}`,
+    height: heightOf(levels, planner.type.size),
+    plan: fit,
+  };
 }
 
 /** Labels in up to three lines each; where they do not fit, every k-th is kept. */
@@ -75,16 +81,20 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
       if (index % every !== 0) return true;
       const lines = wrap(label, type.face, type.size, every * band - 2 * type.clear);
       // A word broken between letters does not count as fitting.
-      return lines.length <= 3 && lines.join('').replace(/\s/g, '') === label.replace(/\s/g, '') && !splitsWord(label, lines);
+      return (
+        lines.length <= 3 && lines.join('').replace(/\s/g, '') === label.replace(/\s/g, '') && !splitsWord(label, lines)
+      );
     });
   let every = 1;
   while (every < count && !fits(every)) every++;
   const kept = labels
-    .map((label, index): AcrossLabel => ({
-      at: share(index + 0.5),
-      lines: wrap(label, type.face, type.size, Math.max(type.size, every * band - 2 * type.clear), 3),
-      value: label,
-    }))
+    .map(
+      (label, index): AcrossLabel => ({
+        at: share(index + 0.5),
+        lines: wrap(label, type.face, type.size, Math.max(type.size, every * band - 2 * type.clear), 3),
+        value: label,
+      }),
+    )
     .filter((_, index) => index % every === 0);
   const rows = Math.max(1, ...kept.map((label) => label.lines.length));
   const ticks = band >= 2 ? Array.from({ length: labels.length + 1 }, (_, index) => index / count) : [0, 1];
@@ -108,7 +118,8 @@ function planNumbers(
   let most = 9;
   let scale = resolveValueAxis({ from: 'auto', to: 'auto', every: null }, extent, whole, most);
   const write = (tick: number) => formatNumber(tick, decimalsOf(scale.step), locale);
-  const needed = () => scale.ticks.reduce((sum, tick) => sum + textWidth(write(tick), type.face, type.size) + 4 * type.clear, 0);
+  const needed = () =>
+    scale.ticks.reduce((sum, tick) => sum + textWidth(write(tick), type.face, type.size) + 4 * type.clear, 0);
   while (most > 2 && needed() > width) {
     most--;
     scale = resolveValueAxis({ from: 'auto', to: 'auto', every: null }, extent, whole, most);
@@ -145,7 +156,9 @@ export function acrossNodes(across: AcrossPlan, { plot, style }: AcrossRoom): Sc
   const bottom = plot.top + plot.height;
   const xAt = (share: number) => plot.left + share * plot.width;
   const stroke = { colour: style.axis, width: style.strokes.axis };
-  const children: SceneNode[] = [{ kind: 'path', d: strokeOf(plot.left, bottom, plot.left + plot.width, bottom), stroke }];
+  const children: SceneNode[] = [
+    { kind: 'path', d: strokeOf(plot.left, bottom, plot.left + plot.width, bottom), stroke },
+  ];
   let above = 0;
   across.levels.forEach((level, depth) => {
     const end = depth === 0 ? TICK : TICK + (above + level.rows) * size * LINE;

@@ -1,9 +1,19 @@
 /** Positions, bands and label plans of a date axis. */
+
+import { POINTS_PER_MM } from '../scene/scene.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { addUnits, type CalendarUnit, ceilTo, DAY, floorTo, monthIndex, monthStart, periodsOf } from '../time/calendar.ts';
-import { POINTS_PER_MM } from '../scene/scene.ts';
+import {
+  addUnits,
+  type CalendarUnit,
+  ceilTo,
+  DAY,
+  floorTo,
+  monthIndex,
+  monthStart,
+  periodsOf,
+} from '../time/calendar.ts';
 import { type DateLabelPlan, type PlanLevel, plansFor } from './date-plans.ts';
 
 /**
@@ -151,7 +161,11 @@ export class DatePlanner {
     readonly type: LabelType,
     readonly locale: Locale,
   ) {
-    this.#plans = plansFor(span.unit).filter((plan) => bandCount(plan, span) <= MOST_BANDS);
+    // A plan of a single band says little, but the finest one always stays.
+    this.#plans = plansFor(span.unit).filter((plan, index) => {
+      const bands = bandCount(plan, span);
+      return bands <= MOST_BANDS && (index === 0 || bands >= 1);
+    });
   }
 
   #measure(plan: DateLabelPlan): MeasuredPlan {

@@ -25,7 +25,11 @@ const two = (value: number) => String(value).padStart(2, '0');
 
 const year = (every: number): PlanLevel => ({ unit: 'year', every, write: (ms) => String(yearOf(ms)) });
 const longMonths: PlanLevel = { unit: 'month', every: 1, write: (ms, locale) => locale.months[monthOf(ms)] ?? '' };
-const shortMonths: PlanLevel = { unit: 'month', every: 1, write: (ms, locale) => locale.monthsShort[monthOf(ms)] ?? '' };
+const shortMonths: PlanLevel = {
+  unit: 'month',
+  every: 1,
+  write: (ms, locale) => locale.monthsShort[monthOf(ms)] ?? '',
+};
 const initials: PlanLevel = {
   unit: 'month',
   every: 1,

@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
-import { type Column, type Table } from '../table/column.ts';
+import type { Column, Table } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
@@ -69,10 +69,13 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   if (table.rows === 0) throw new Refusal(`“${table.title}” has no rows yet, so there is nothing to draw.`);
   const across = choices.across === undefined ? chooseAcross(table) : find(table, choices.across);
   if (!across)
-    throw new Refusal(`No column of “${table.title}” can run across: it needs dates, names or rising numbers in one column.`);
+    throw new Refusal(
+      `No column of “${table.title}” can run across: it needs dates, names or rising numbers in one column.`,
+    );
   const drawn = choices.lines ? choices.lines.map((name) => find(table, name)) : chooseLines(table, across.key);
   const unfit = drawn.find((column) => column.kind !== 'number');
-  if (unfit) throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
+  if (unfit)
+    throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
   if (drawn.length === 0) throw new Refusal(`“${table.title}” has no column of numbers to draw as a line.`);
   const span = spanWords(across, locale);
   const acrossName = readTitle(across.title).name.toLowerCase();

@@ -1,4 +1,4 @@
-import { resolveValueAxis, extentOf, type ValueScale } from '../scale/value-axis.ts';
+import { extentOf, resolveValueAxis, type ValueScale } from '../scale/value-axis.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
@@ -8,7 +8,7 @@ import { leftAxisCaption, leftAxisNodes, leftLabels } from './left-axis.ts';
 import { lineNodes } from './lines.ts';
 import { type EndNames, endNames, nameNodes } from './names.ts';
 import type { ResolvedFigure } from './resolve.ts';
-import { setWords, type SetWords } from './words.ts';
+import { type SetWords, setWords } from './words.ts';
 
 /** Clear room between the frame and what stands in it, points. */
 export const INSET = 10;
@@ -50,8 +50,8 @@ interface Given {
   height: number;
 }
 
-/** One pass of fitting: `acrossHeight` is taken from the pass before. */
-function fit(given: Given, acrossHeight: number): Pass {
+/** One pass of placing: `acrossHeight` is taken from the pass before. */
+function place(given: Given, acrossHeight: number): Pass {
   const { figure, style, locale, words, names, plan } = given;
   const size = style.sizes.label;
   const top = words.bottom + (given.caption ? size * 1.5 : 0) + size * 0.8;
@@ -86,8 +86,8 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
   const caption = leftAxisCaption(figure);
   const plan = acrossPlanner(figure, style, locale);
   const given: Given = { figure, style, locale, words, names, caption, plan, width, height };
-  let pass = fit(given, style.sizes.label * 3.4);
-  pass = fit(given, pass.across.height);
+  let pass = place(given, style.sizes.label * 3.4);
+  pass = place(given, pass.across.height);
   const { plot, left, across } = pass;
   const x = (position: number) => plot.left + across.share(position) * plot.width;
   const y = (value: number) => plot.top + plot.height * (1 - (value - left.low) / (left.high - left.low));

@@ -1,8 +1,8 @@
 import type { ValueScale } from '../scale/value-axis.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import { capHeight, textWidth } from '../text/measure.ts';
 import type { Locale } from '../text/locale.ts';
+import { capHeight, textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import type { Plot } from './layout.ts';
 import type { ResolvedFigure } from './resolve.ts';

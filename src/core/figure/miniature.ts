@@ -1,5 +1,5 @@
-import { extentOf } from '../scale/value-axis.ts';
 import { thin } from '../scale/thin.ts';
+import { extentOf } from '../scale/value-axis.ts';
 import { POINTS_PER_MM, runOf, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { ResolvedFigure } from './resolve.ts';
 

@@ -1,8 +1,7 @@
-import { readTitle } from '../table/titles.ts';
 import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
-import { isoOf } from '../time/calendar.ts';
+import { readTitle } from '../table/titles.ts';
+import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
-import { addUnits, floorTo } from '../time/calendar.ts';
 import { type DateSpan, pointPosition } from './date-axis.ts';
 import type { FigureSpec, Line } from './spec.ts';
 
@@ -51,7 +50,8 @@ function placeRows(column: Column): { across: Across; placed: Placed[] } {
       placed.push({ row, position: pointPosition(cell, unit), at: isoOf(cell) });
     });
     placed.sort((a, b) => a.position - b.position || a.row - b.row);
-    const span = placed.length > 0 ? { from: floorTo(from, unit), to: addUnits(floorTo(to, unit), unit, 1), unit } : null;
+    const span =
+      placed.length > 0 ? { from: floorTo(from, unit), to: addUnits(floorTo(to, unit), unit, 1), unit } : null;
     return { across: { kind: 'date', title, interval: column.interval, span }, placed };
   }
   if (column.kind === 'number') {

@@ -53,7 +53,14 @@ export function setWords(
   let bottom = inset;
   const head: Block[] = [
     { part: 'title', label: 'Title', text: words.title, face: 'sans-600', size: style.sizes.title, colour: style.ink },
-    { part: 'subtitle', label: 'Subtitle', text: words.subtitle, face: 'sans-400', size: style.sizes.subtitle, colour: style.quiet },
+    {
+      part: 'subtitle',
+      label: 'Subtitle',
+      text: words.subtitle,
+      face: 'sans-400',
+      size: style.sizes.subtitle,
+      colour: style.quiet,
+    },
   ];
   for (const block of head) {
     if (block.text.trim() === '') continue;
@@ -66,7 +73,14 @@ export function setWords(
     const size = style.sizes.source;
     const lines = wrap(words.source, 'sans-400', size, measure, 4);
     sourceTop -= lines.length * size * LEADING;
-    const block: Block = { part: 'source', label: 'Source', text: words.source, face: 'sans-400', size, colour: style.quiet };
+    const block: Block = {
+      part: 'source',
+      label: 'Source',
+      text: words.source,
+      face: 'sans-400',
+      size,
+      colour: style.quiet,
+    };
     set(block, lines, sourceTop + size * 0.95);
     sourceTop -= 5;
   }

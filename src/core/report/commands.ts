@@ -5,8 +5,8 @@
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { FigureSpec, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
 import { PLAN_IDS } from '../figure/date-plans.ts';
+import { FigureSpec, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
 import { figureIn, inconsistencyOf, Report, TableItem, tableIn } from './report.ts';
@@ -23,8 +23,11 @@ interface Command<Args extends z.ZodType> {
   run(draft: Report, args: z.infer<Args>): void;
 }
 
-const command = <Args extends z.ZodType>(label: string, args: Args, run: (draft: Report, args: z.infer<Args>) => void) =>
-  ({ label, args, run }) satisfies Command<Args>;
+const command = <Args extends z.ZodType>(
+  label: string,
+  args: Args,
+  run: (draft: Report, args: z.infer<Args>) => void,
+) => ({ label, args, run }) satisfies Command<Args>;
 
 const inFigure = { figure: Id };
 const lineIds = z.array(Id).min(1);
@@ -187,6 +190,8 @@ export function patchReport(report: Report, patches: readonly Patch[]): Report {
   try {
     return applyPatches(report, patches as Patch[]);
   } catch (error) {
-    throw new Refusal(`The change does not fit this report (${error instanceof Error ? error.message : 'unknown reason'}).`);
+    throw new Refusal(
+      `The change does not fit this report (${error instanceof Error ? error.message : 'unknown reason'}).`,
+    );
   }
 }

@@ -37,7 +37,11 @@ export function rebase(
       if (change.call) {
         const again = runCommand(report, change.call.name, change.call.args);
         report = again.report;
-        kept.push({ ...change, patches: again.patches as SentChange['patches'], inverse: again.inverse as SentChange['inverse'] });
+        kept.push({
+          ...change,
+          patches: again.patches as SentChange['patches'],
+          inverse: again.inverse as SentChange['inverse'],
+        });
       } else {
         report = patchReport(report, change.patches);
         kept.push(change);

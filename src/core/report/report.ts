@@ -68,7 +68,10 @@ export function inconsistencyOf(report: Report): { path: (string | number)[]; me
       if (new Set(keys).size !== keys.length)
         return { path: ['items', index, 'columns'], message: 'Two columns have the same key.' };
     } else if (!tableIn(report, item.table))
-      return { path: ['items', index, 'table'], message: `There is no table “${item.table}” for figure “${item.name}”.` };
+      return {
+        path: ['items', index, 'table'],
+        message: `There is no table “${item.table}” for figure “${item.name}”.`,
+      };
     else if (new Set(item.lines.map((line) => line.id)).size !== item.lines.length)
       return { path: ['items', index, 'lines'], message: 'Two lines have the same id.' };
   }

@@ -6,7 +6,7 @@ const MANTISSAS = [1, 2, 2.5, 5] as const;
 
 /** Rounds away the error of binary fractions, so that 3 × 0.1 is 0.3. */
 export function tidy(value: number): number {
-  return Number(value.toPrecision(12));
+  return Number(value.toPrecision(14));
 }
 
 /** True when a step is 1, 2, 2.5 or 5 × 10ⁿ. */

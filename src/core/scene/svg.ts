@@ -1,5 +1,5 @@
 import { faceOf } from '../text/faces.ts';
-import { coordinate, POINTS_PER_MM, type GroupNode, type Scene, type SceneNode, type TextNode } from './scene.ts';
+import { coordinate, type GroupNode, POINTS_PER_MM, type Scene, type SceneNode, type TextNode } from './scene.ts';
 
 export interface SvgOptions {
   /** CSS @font-face rules to embed; made by `formats`, never from user text */
@@ -31,7 +31,10 @@ function textSvg(node: TextNode, options: SvgOptions): string {
   if (options.outline) {
     const d = options.outline(node);
     // The text stays readable to tools and to screen readers as the outline's name.
-    return d && `<path transform="translate(${x} ${y})" d="${d}" fill="${node.colour}" aria-label="${escapeXml(node.text)}"${valued(node)}/>`;
+    return (
+      d &&
+      `<path transform="translate(${x} ${y})" d="${d}" fill="${node.colour}" aria-label="${escapeXml(node.text)}"${valued(node)}/>`
+    );
   }
   const face = faceOf(node.face);
   const anchor = node.anchor === 'start' ? '' : ` text-anchor="${node.anchor}"`;
@@ -76,7 +79,11 @@ export function toSvg(scene: Scene, options: SvgOptions = {}): string {
   // Inside the application the parts carry the names; a tooltip over the whole sheet would be in the way.
   const role = options.interactive ? 'group' : 'img';
   const title = options.interactive ? '' : `<title id="${prefix}-title">${escapeXml(scene.title)}</title>`;
-  const labelled = options.interactive ? `aria-label="${escapeXml(scene.title)}"` : `aria-labelledby="${prefix}-title ${prefix}-description"`;
-  const description = options.interactive ? '' : `<desc id="${prefix}-description">${escapeXml(scene.description)}</desc>`;
+  const labelled = options.interactive
+    ? `aria-label="${escapeXml(scene.title)}"`
+    : `aria-labelledby="${prefix}-title ${prefix}-description"`;
+  const description = options.interactive
+    ? ''
+    : `<desc id="${prefix}-description">${escapeXml(scene.description)}</desc>`;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}>${title}${description}${fonts}${body}</svg>`;
 }

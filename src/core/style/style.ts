@@ -11,7 +11,10 @@ export const HouseStyle = z.strictObject({
   rule: Colour,
   axis: Colour,
   /** colours given to lines in turn */
-  palette: z.array(z.strictObject({ name: z.string().min(1).max(40), colour: Colour })).min(1).max(24),
+  palette: z
+    .array(z.strictObject({ name: z.string().min(1).max(40), colour: Colour }))
+    .min(1)
+    .max(24),
   sizes: z.strictObject({
     title: z.number().min(4).max(40),
     subtitle: z.number().min(4).max(40),

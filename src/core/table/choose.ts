@@ -35,7 +35,9 @@ const COMPARABLE = 20;
  * the same unit whose sizes are within a factor of 20 of it, at most `most`.
  */
 export function chooseLines(table: Table, across: string, most = 6): Column[] {
-  const measures = table.columns.filter((column) => column.kind === 'number' && column.key !== across && sizeOf(column) > 0);
+  const measures = table.columns.filter(
+    (column) => column.kind === 'number' && column.key !== across && sizeOf(column) > 0,
+  );
   const [first] = measures;
   if (first?.kind !== 'number') return [];
   const size = sizeOf(first);

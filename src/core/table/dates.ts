@@ -1,5 +1,5 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
-import { localeOf, LOCALES } from '../text/locale.ts';
+import { LOCALES, localeOf } from '../text/locale.ts';
 import { DAY, dateOf, daysInMonth } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
 
@@ -35,15 +35,34 @@ function day(year: number, month: number, date: number): number | null {
 const clock = (hours = '0', minutes = '0', seconds = '0') =>
   Number(hours) * 3_600_000 + Number(minutes) * 60_000 + Number(seconds) * 1000;
 
-function shape(id: string, name: string, least: Interval, pattern: RegExp, read: (found: string[]) => number | null): DateShape {
+/** Reads texts through a memory of the last one: rows of a long table often repeat their date. */
+function remembering(read: (text: string) => number | null): (text: string) => number | null {
+  let lastText: string | undefined;
+  let lastValue: number | null = null;
+  return (text) => {
+    if (text !== lastText) {
+      lastValue = read(text);
+      lastText = text;
+    }
+    return lastValue;
+  };
+}
+
+function shape(
+  id: string,
+  name: string,
+  least: Interval,
+  pattern: RegExp,
+  read: (found: string[]) => number | null,
+): DateShape {
   return {
     id,
     name,
     least,
-    read(text) {
+    read: remembering((text) => {
       const found = pattern.exec(text.trim());
       return found ? read(found.map((part) => part ?? '')) : null;
-    },
+    }),
   };
 }
 
@@ -123,11 +142,16 @@ export const DATE_SHAPES: readonly DateShape[] = [
 ];
 
 /** A bare year; only taken as a date where the column's title or place says so. */
-export const YEAR_SHAPE: DateShape = shape('year', 'year', 'year', /^(1[5-9]\d\d|2[01]\d\d)$/, ([, y]) => day(Number(y), 1, 1));
+export const YEAR_SHAPE: DateShape = shape('year', 'year', 'year', /^(1[5-9]\d\d|2[01]\d\d)$/, ([, y]) =>
+  day(Number(y), 1, 1),
+);
 
-/** True for a title that names a year in one of the report's languages. */
-export function isYearTitle(title: string): boolean {
-  return /(^|[^\p{L}])(year|years|fiscal year|fy|jahr|année|annee|an|año|ano|rok|vuosi)($|[^\p{L}])/iu.test(title);
+const YEAR_WORDS = 'fiscal year|year|fy|jahr|année|annee|an|año|ano|rok|vuosi';
+
+/** How surely a title says that its column holds years: it is just the word, it holds the word, or neither. */
+export function yearTitle(title: string): 'is' | 'has' | 'no' {
+  if (new RegExp(`^\\s*(?:${YEAR_WORDS})\\s*$`, 'iu').test(title)) return 'is';
+  return new RegExp(`(^|[^\\p{L}])(?:${YEAR_WORDS})($|[^\\p{L}])`, 'iu').test(title) ? 'has' : 'no';
 }
 
 const BUCKET = /^\d{1,2}(?::\d{2})?\s?[–—-]\s?\d{1,2}(?::\d{2})?(?:\s?h)?$/;

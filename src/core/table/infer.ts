@@ -2,7 +2,7 @@ import { LOCALES, localeOf } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findHoles, findInterval } from '../time/interval.ts';
 import type { Cell, Column, Remark } from './column.ts';
-import { areOrdered, DATE_SHAPES, type DateShape, isYearTitle, YEAR_SHAPE } from './dates.ts';
+import { areOrdered, DATE_SHAPES, type DateShape, yearTitle, YEAR_SHAPE } from './dates.ts';
 import { findStyle, isMissing, readNumber } from './numbers.ts';
 import { readTitle } from './titles.ts';
 
@@ -77,7 +77,7 @@ interface Inferred {
 
 /** The shapes under which most of a sample reads, best first. */
 function shapesThatFit(texts: readonly string[], title: string, first: boolean): DateShape[] {
-  const year = YEAR_SHAPE.read(texts[0] ?? '') !== null && (isYearTitle(title) || (first && areRisingYears(texts)));
+  const year = YEAR_SHAPE.read(texts[0] ?? '') !== null && areAxisYears(texts, title, first);
   const candidates = year ? [YEAR_SHAPE] : DATE_SHAPES;
   return candidates
     .map((shape) => ({ shape, count: countRead(texts, shape.read) }))
@@ -86,14 +86,25 @@ function shapesThatFit(texts: readonly string[], title: string, first: boolean):
     .map(({ shape }) => shape);
 }
 
-/** True for whole numbers like years that rise by one or more from row to row. */
-function areRisingYears(texts: readonly string[]): boolean {
-  if (texts.length < 3) return false;
+/**
+ * True when numbers like years are the axis and not a measure (the year a ship
+ * was built): the title is just "Year", or it speaks of a year and the years
+ * never fall, or they rise from row to row in the first column.
+ */
+function areAxisYears(texts: readonly string[], title: string, first: boolean): boolean {
+  const says = yearTitle(title);
+  if (says === 'is') return true;
+  if (texts.length < 3 || (says === 'no' && !first)) return false;
   const years = texts.map((text) => (YEAR_SHAPE.read(text) === null ? Number.NaN : Number(text)));
-  return years.every((year, index) => index === 0 || year > (years[index - 1] ?? Number.NaN));
+  const least = says === 'has' ? 0 : 1;
+  return years.every((year, index) => index === 0 || year - (years[index - 1] ?? Number.NaN) >= least);
 }
 
-function missingDates(column: TextColumn, dates: readonly number[], interval: Parameters<typeof findHoles>[1]): Remark[] {
+function missingDates(
+  column: TextColumn,
+  dates: readonly number[],
+  interval: Parameters<typeof findHoles>[1],
+): Remark[] {
   const holes = findHoles(dates, interval);
   if (holes.length === 0) return [];
   const named = listed(
@@ -111,20 +122,22 @@ function asDates(column: TextColumn, filled: readonly string[], first: boolean):
   const { cells, unread } = readAll(column.texts, best.read);
   if (unread.length > (1 - ENOUGH) * filled.length) return null;
   const dates = cells.filter((cell): cell is number => typeof cell === 'number');
-  const interval = findInterval(dates, best.least);
   const sorted = distinctSorted(dates);
+  const interval = findInterval(sorted, best.least);
   const [from = 0, to = 0] = [sorted[0], sorted.at(-1)];
   const span = `${formatPeriod(from, interval, ENGLISH)} to ${formatPeriod(to, interval, ENGLISH)}`;
   const remarks: Remark[] = [
     { column: column.key, text: `${column.title}: dates written ${best.name}, one a ${interval}, ${span}.` },
   ];
-  const rival = shapes.find((other) => other !== best && countRead(filled, other.read) === countRead(filled, best.read));
+  const rival = shapes.find(
+    (other) => other !== best && countRead(filled, other.read) === countRead(filled, best.read),
+  );
   if (rival)
     remarks.push({
       column: column.key,
       text: `${column.title}: “${filled[0]}” could also be ${rival.name}; it was read as ${best.name}.`,
     });
-  remarks.push(...missingDates(column, dates, interval), ...unreadRemark(column, unread, 'date'));
+  remarks.push(...missingDates(column, sorted, interval), ...unreadRemark(column, unread, 'date'));
   return { column: { key: column.key, title: column.title, kind: 'date', interval, cells }, remarks };
 }
 
@@ -161,7 +174,10 @@ function mixedDates(column: TextColumn, filled: readonly string[]): Remark[] {
   if (seen.size < 2 || read < 0.5 * Math.min(filled.length, 5000)) return [];
   const named = listed([...seen].map(([name, line]) => `${name} on line ${line}`));
   return [
-    { column: column.key, text: `${column.title}: dates are written in several ways (${named}), so the column was kept as text.` },
+    {
+      column: column.key,
+      text: `${column.title}: dates are written in several ways (${named}), so the column was kept as text.`,
+    },
   ];
 }
 

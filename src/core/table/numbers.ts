@@ -8,10 +8,30 @@ export interface NumberStyle {
   decimal: '.' | ',';
 }
 
-const MISSING = new Set(['', '-', '–', '—', '.', '..', '…', 'n/a', 'na', 'n.a.', '#n/a', 'null', 'nil', 'none', 'nan', 'missing']);
+const MISSING = new Set([
+  '',
+  '-',
+  '–',
+  '—',
+  '.',
+  '..',
+  '…',
+  'n/a',
+  'na',
+  'n.a.',
+  '#n/a',
+  'null',
+  'nil',
+  'none',
+  'nan',
+  'missing',
+]);
 
 /** True for an empty cell and for the words that stand for "no value". */
 export function isMissing(text: string): boolean {
+  const first = text.charCodeAt(0);
+  // No such word begins with a digit, and most cells do.
+  if (first >= 48 && first <= 57) return false;
   return MISSING.has(text) || MISSING.has(text.trim().toLowerCase());
 }
 
@@ -100,28 +120,52 @@ export interface StyleFinding {
   unit: string | null;
 }
 
+interface Tally {
+  dots: number;
+  commas: number;
+  unsure: string | null;
+  units: Map<string, number>;
+}
+
+const SIMPLE = /^-?(\d+)(?:\.(\d+))?$/;
+
+/** Adds what one text says to a tally. */
+function tally(text: string, into: Tally) {
+  // Plain digits with at most one dot, the usual case, are told apart without taking the number's dress off.
+  const simple = SIMPLE.exec(text);
+  if (simple) {
+    const [, whole = '', fraction] = simple;
+    if (fraction === undefined) return;
+    if (fraction.length === 3 && whole.length <= 3 && whole !== '0') into.unsure ??= text;
+    else into.dots++;
+    return;
+  }
+  const dressed = undress(text);
+  if (!dressed) return;
+  if (dressed.unit) into.units.set(dressed.unit, (into.units.get(dressed.unit) ?? 0) + 1);
+  const says = evidence(dressed.digits);
+  if (says === '.') into.dots++;
+  else if (says === ',') into.commas++;
+  else if (says) into.unsure ??= text;
+}
+
+/** A column this long is first judged by a spread sample. */
+const LONG = 4000;
+
 /**
- * Decides the decimal mark of a column from all its texts. When every cell
- * could be read both ways, a comma is taken to group thousands and a dot to
- * mark decimals, and the finding says that it is unsure.
+ * Decides the decimal mark of a column from its texts; a long column is read
+ * whole only when a sample of it decides nothing. When every cell could be
+ * read both ways, a comma is taken to group thousands and a dot to mark
+ * decimals, and the finding says that it is unsure.
  */
 export function findStyle(texts: readonly string[]): StyleFinding {
-  let dots = 0;
-  let commas = 0;
-  let unsure: string | null = null;
-  const units = new Map<string, number>();
-  for (const text of texts) {
-    // Most cells are plain digits, which say nothing; testing characters first keeps long columns fast.
-    if (!/[^0-9-]/.test(text)) continue;
-    const dressed = undress(text);
-    if (!dressed) continue;
-    if (dressed.unit) units.set(dressed.unit, (units.get(dressed.unit) ?? 0) + 1);
-    const says = evidence(dressed.digits);
-    if (says === '.') dots++;
-    else if (says === ',') commas++;
-    else if (says) unsure ??= text;
-  }
+  const into: Tally = { dots: 0, commas: 0, unsure: null, units: new Map() };
+  const step = Math.max(1, Math.floor(texts.length / LONG));
+  for (let row = 0; row < texts.length; row += step) tally(texts[row] ?? '', into);
+  if (step > 1 && into.dots + into.commas === 0) for (const text of texts) tally(text, into);
+  const { dots, commas, unsure, units } = into;
   const [unit = null] = units.size === 1 ? units.keys() : [];
   const style: NumberStyle = { decimal: commas > dots ? ',' : '.' };
+  // Grouping commas with no other evidence are English thousands; a lone dot pattern is read as decimals.
   return { style, unsure: dots + commas > 0 ? null : unsure, unit };
 }

@@ -13,13 +13,17 @@ export interface RawRows {
   remarks: readonly Remark[];
 }
 
-const isBlank = (row: readonly string[]) => row.every((cell) => cell.trim() === '');
-const looksLikeData = (text: string) => undress(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
+// A first cell that holds something answers for nearly every row.
+const isBlank = (row: readonly string[]) => (row[0] ?? '').trim() === '' && row.every((cell) => cell.trim() === '');
+const looksLikeData = (text: string) =>
+  undress(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
 
 /** A first row is a header unless its cells are numbers and dates like those below it. */
 function isHeader(row: readonly string[]): boolean {
   const filled = row.filter((cell) => !isMissing(cell));
-  return filled.length === 0 || filled.filter(looksLikeData).length < filled.length / 2 || filled.length < row.length / 2;
+  return (
+    filled.length === 0 || filled.filter(looksLikeData).length < filled.length / 2 || filled.length < row.length / 2
+  );
 }
 
 /** Names the lines whose count of cells is not the header's. */
@@ -29,7 +33,7 @@ function raggedRemarks(body: RawRows, width: number): Remark[] {
   body.rows.forEach((row, index) => {
     const line = body.lines[index] ?? 0;
     if (row.length < width) few.push(line);
-    else if (row.slice(width).some((cell) => cell.trim() !== '')) many.push(line);
+    else if (row.length > width && row.slice(width).some((cell) => cell.trim() !== '')) many.push(line);
   });
   const remarks: Remark[] = [];
   const linesOf = (lines: number[]) => `Line${lines.length > 1 ? 's' : ''} ${listed(lines)}`;
@@ -74,10 +78,15 @@ export function understand(raw: RawRows, title: string): Table {
   const titles = Array.from({ length: width }, (_, index) => (header[index] ?? '').trim() || `Column ${index + 1}`);
   const keys = keysOf(titles);
   const remarks: Remark[] = [...raw.remarks];
-  if (!headed) remarks.push({ text: `Line ${raw.lines[top] ?? 1} is not a header, so the columns were given numbers for titles.` });
+  if (!headed)
+    remarks.push({
+      text: `Line ${raw.lines[top] ?? 1} is not a header, so the columns were given numbers for titles.`,
+    });
   if (headed) remarks.push(...raggedRemarks(body, headerWidth));
   if (body.rows.length === 0)
-    remarks.push({ text: `Line ${raw.lines[top] ?? 1} is a header and no rows follow it, so there is nothing to draw yet.` });
+    remarks.push({
+      text: `Line ${raw.lines[top] ?? 1} is a header and no rows follow it, so there is nothing to draw yet.`,
+    });
   const lineOf = (row: number) => body.lines[row] ?? 0;
   const columns = titles.map((columnTitle, index) => {
     const texts = body.rows.map((row) => row[index] ?? '');

@@ -1,10 +1,40 @@
 /** The font faces that ship with Rizo, and the file each is drawn from. */
 export const FACES = [
-  { id: 'sans-400', family: 'Source Sans 3', weight: 400, italic: false, file: 'source-sans/TTF/SourceSans3-Regular.ttf' },
-  { id: 'sans-600', family: 'Source Sans 3', weight: 600, italic: false, file: 'source-sans/TTF/SourceSans3-Semibold.ttf' },
-  { id: 'sans-400-italic', family: 'Source Sans 3', weight: 400, italic: true, file: 'source-sans/TTF/SourceSans3-It.ttf' },
-  { id: 'serif-400', family: 'Source Serif 4', weight: 400, italic: false, file: 'source-serif/TTF/SourceSerif4-Regular.ttf' },
-  { id: 'serif-600', family: 'Source Serif 4', weight: 600, italic: false, file: 'source-serif/TTF/SourceSerif4-Semibold.ttf' },
+  {
+    id: 'sans-400',
+    family: 'Source Sans 3',
+    weight: 400,
+    italic: false,
+    file: 'source-sans/TTF/SourceSans3-Regular.ttf',
+  },
+  {
+    id: 'sans-600',
+    family: 'Source Sans 3',
+    weight: 600,
+    italic: false,
+    file: 'source-sans/TTF/SourceSans3-Semibold.ttf',
+  },
+  {
+    id: 'sans-400-italic',
+    family: 'Source Sans 3',
+    weight: 400,
+    italic: true,
+    file: 'source-sans/TTF/SourceSans3-It.ttf',
+  },
+  {
+    id: 'serif-400',
+    family: 'Source Serif 4',
+    weight: 400,
+    italic: false,
+    file: 'source-serif/TTF/SourceSerif4-Regular.ttf',
+  },
+  {
+    id: 'serif-600',
+    family: 'Source Serif 4',
+    weight: 600,
+    italic: false,
+    file: 'source-serif/TTF/SourceSerif4-Semibold.ttf',
+  },
 ] as const;
 
 export type Face = (typeof FACES)[number];

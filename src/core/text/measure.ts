@@ -61,10 +61,3 @@ export function capHeight(face: FaceId, size: number): number {
   const { metrics } = measurerOf(face);
   return (metrics.capHeight * size) / metrics.unitsPerEm;
 }
-
-/** Depth of descending letters below the baseline, in the unit of `size`. */
-export function descent(face: FaceId, size: number): number {
-  // The file's descent includes room for stacked accents; letters such as g and p reach about a fifth of the size.
-  const { metrics } = measurerOf(face);
-  return (Math.min(-metrics.descent, 0.21 * metrics.unitsPerEm) * size) / metrics.unitsPerEm;
-}

@@ -92,7 +92,8 @@ export function periodsOf(from: number, to: number, unit: CalendarUnit, every = 
   for (let at = floorTo(from, unit, every); at < to; at = floorTo(addUnits(at, unit, every), unit, every)) {
     starts.push(at);
     // Days aligned to the epoch never stall, but a guard keeps a wrong unit from hanging a page.
-    if (starts.length > 100_000) throw new Error('The date axis would have over 100,000 periods; choose a coarser one.');
+    if (starts.length > 100_000)
+      throw new Error('The date axis would have over 100,000 periods; choose a coarser one.');
   }
   return starts;
 }

@@ -64,11 +64,14 @@ export function findInterval(values: readonly number[], least: Interval = 'day')
   return dates.length >= 6 && !dates.some(isWeekend) ? 'business day' : 'day';
 }
 
-/** The periods without a date between the first and the last one, as period starts. Weekends are no holes in business days. */
+/**
+ * The periods without a date between the first and the last one, as period
+ * starts. Weekends are no holes in business days.
+ */
 export function findHoles(values: readonly number[], interval: Interval): number[] {
   const unit = unitOf(interval);
-  const present = new Set(values.map((at) => floorTo(at, unit)));
-  const starts = distinctSorted([...present]);
+  const starts = distinctSorted(values).map((at) => floorTo(at, unit));
+  const present = new Set(starts);
   const holes: number[] = [];
   const last = starts.at(-1) ?? 0;
   for (let at = starts[0] ?? last; at < last && holes.length < 10_000; at = addUnits(at, unit, 1))

@@ -1,4 +1,15 @@
-import { autoUpdate, flip, FloatingFocusManager, offset, shift, useClick, useDismiss, useFloating, useInteractions, useRole } from '@floating-ui/react';
+import {
+  autoUpdate,
+  FloatingFocusManager,
+  flip,
+  offset,
+  shift,
+  useClick,
+  useDismiss,
+  useFloating,
+  useInteractions,
+  useRole,
+} from '@floating-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { HouseStyle } from '../../core/style/style.ts';
 import { PhraseText } from './Phrase.tsx';
@@ -20,19 +31,34 @@ export function ColourWord({ label, colour, style, onCommit }: ColourWordProps) 
     middleware: [offset(6), flip(), shift({ padding: 8 })],
     whileElementsMounted: autoUpdate,
   });
-  const { getReferenceProps, getFloatingProps } = useInteractions([useClick(context), useDismiss(context), useRole(context)]);
+  const { getReferenceProps, getFloatingProps } = useInteractions([
+    useClick(context),
+    useDismiss(context),
+    useRole(context),
+  ]);
   const name = style.palette.find((entry) => entry.colour.toLowerCase() === colour.toLowerCase())?.name ?? colour;
   const choose = (chosen: string) => {
     if (onCommit(chosen) === null) setOpen(false);
   };
   return (
     <>
-      <button type="button" ref={refs.setReference} {...getReferenceProps()} aria-label={`${label}: ${name}`} className="flex h-7 w-8 items-center justify-center rounded hover:bg-base-200">
+      <button
+        type="button"
+        ref={refs.setReference}
+        {...getReferenceProps()}
+        aria-label={`${label}: ${name}`}
+        className="flex h-7 w-8 items-center justify-center rounded hover:bg-base-200"
+      >
         <span className="h-4 w-5 rounded-sm border border-black/20" style={{ background: colour }} />
       </button>
       {open && (
         <FloatingFocusManager context={context} modal={false}>
-          <div ref={refs.setFloating} style={floatingStyles} {...getFloatingProps()} className="z-30 w-56 rounded-box border border-rule bg-base-100 p-3 shadow-lg">
+          <div
+            ref={refs.setFloating}
+            style={floatingStyles}
+            {...getFloatingProps()}
+            className="z-30 w-56 rounded-box border border-rule bg-base-100 p-3 shadow-lg"
+          >
             <p className="mb-2 text-xs text-quiet">{style.name} colours</p>
             <div className="flex flex-wrap gap-1">
               {style.palette.map((entry) => (
@@ -73,5 +99,7 @@ function AnyColour({ colour, onCommit }: { colour: string; onCommit(colour: stri
     input?.addEventListener('change', commit);
     return () => input?.removeEventListener('change', commit);
   }, []);
-  return <input ref={field} type="color" aria-label="Any colour" defaultValue={colour} className="h-7 w-9 cursor-pointer" />;
+  return (
+    <input ref={field} type="color" aria-label="Any colour" defaultValue={colour} className="h-7 w-9 cursor-pointer" />
+  );
 }

@@ -20,7 +20,17 @@ interface PhraseTextProps {
 const PAUSE_MS = 700;
 
 /** A text that is kept on Enter, on leaving the field, and with `live` on a pause; Escape goes back to what was kept. */
-export function PhraseText({ label, value, placeholder, onCommit, className = '', colour, rows, live, numeric }: PhraseTextProps) {
+export function PhraseText({
+  label,
+  value,
+  placeholder,
+  onCommit,
+  className = '',
+  colour,
+  rows,
+  live,
+  numeric,
+}: PhraseTextProps) {
   const [draft, setDraft] = useState(value);
   const [error, setError] = useState<string | null>(null);
   const errorId = useId();
@@ -71,9 +81,20 @@ export function PhraseText({ label, value, placeholder, onCommit, className = ''
   return (
     <span className="inline-flex flex-col">
       {rows ? (
-        <textarea {...shared} rows={rows} className={`textarea textarea-sm w-full resize-none ${className}`} onChange={(event) => setDraft(event.target.value)} />
+        <textarea
+          {...shared}
+          rows={rows}
+          className={`textarea textarea-sm w-full resize-none ${className}`}
+          onChange={(event) => setDraft(event.target.value)}
+        />
       ) : (
-        <input {...shared} type="text" inputMode={numeric ? 'decimal' : undefined} className={`phrase ${className}`} onChange={(event) => setDraft(event.target.value)} />
+        <input
+          {...shared}
+          type="text"
+          inputMode={numeric ? 'decimal' : undefined}
+          className={`phrase ${className}`}
+          onChange={(event) => setDraft(event.target.value)}
+        />
       )}
       {error && (
         <span id={errorId} role="alert" className="max-w-80 text-xs text-error">
@@ -95,7 +116,7 @@ interface PhraseNumberProps {
 }
 
 /** A number in a sentence; emptied, it is automatic again. */
-export function PhraseNumber({ label, value, automatic, onCommit, className = 'w-20' }: PhraseNumberProps) {
+export function PhraseNumber({ label, value, automatic, onCommit, className = '' }: PhraseNumberProps) {
   return (
     <PhraseText
       numeric

@@ -32,7 +32,13 @@ export default function Desk({ reports }: { reports: DeskReport[] }) {
       setError(null);
       await work();
     } catch (reason) {
-      setError(reason instanceof TypeError ? 'Rizo does not answer; is it still running?' : reason instanceof Error ? reason.message : String(reason));
+      setError(
+        reason instanceof TypeError
+          ? 'Rizo does not answer; is it still running?'
+          : reason instanceof Error
+            ? reason.message
+            : String(reason),
+      );
     }
   };
   const make = () =>
@@ -89,7 +95,14 @@ function ReportCard({ report, onRemove }: { report: DeskReport; onRemove(): void
       <a href={`/reports/${report.id}`} className="block rounded">
         <h2 className="font-serif text-lg font-semibold">{report.title}</h2>
         <p className="text-[13px] text-quiet">
-          {[report.edition && `Edition ${report.edition}`, count(report.tables, 'table'), count(report.figures.length, 'figure'), `changed ${report.changed}`].filter(Boolean).join(' · ')}
+          {[
+            report.edition && `Edition ${report.edition}`,
+            count(report.tables, 'table'),
+            count(report.figures.length, 'figure'),
+            `changed ${report.changed}`,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
         </p>
         {report.figures.length > 0 && (
           <span className="mt-3 flex flex-wrap gap-3">
@@ -107,7 +120,13 @@ function ReportCard({ report, onRemove }: { report: DeskReport; onRemove(): void
           </span>
         )}
       </a>
-      <button type="button" aria-label={`Take “${report.title}” off the Desk`} title="Take off the Desk (can be brought back)" onClick={onRemove} className="btn btn-ghost btn-sm btn-square absolute top-3 right-3">
+      <button
+        type="button"
+        aria-label={`Take “${report.title}” off the Desk`}
+        title="Take off the Desk (can be brought back)"
+        onClick={onRemove}
+        className="btn btn-ghost btn-sm btn-square absolute top-3 right-3"
+      >
         <Trash2 size={15} aria-hidden="true" />
       </button>
     </li>

@@ -30,7 +30,9 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
       <p className="px-4 py-3">
         <b className="font-semibold">{column?.title ?? figure.across}</b> runs across.{' '}
         <span className="text-quiet">
-          {across.kind === 'number' ? 'Ticks are round numbers.' : 'Names are set level, in up to three lines; where they do not all fit, they are thinned evenly.'}
+          {across.kind === 'number'
+            ? 'Ticks are round numbers.'
+            : 'Names are set level, in up to three lines; where they do not all fit, they are thinned evenly.'}
         </span>
       </p>
     );
@@ -46,20 +48,35 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
         <b className="font-semibold">{drawn?.name.toLowerCase()}</b>
         {wish === 'auto' ? ', the richest plan that fits.' : '.'}
       </p>
-      <div role="radiogroup" aria-label="Date label plan" className="flex flex-wrap gap-2">
-        <PlanButton name="Automatic" words={`now ${drawn?.name.toLowerCase() ?? 'none'}`} fits chosen={wish === 'auto'} onChoose={() => choose('auto')} />
+      <fieldset className="flex flex-wrap gap-2">
+        <legend className="sr-only">Date label plan</legend>
+        <PlanCard
+          name="Automatic"
+          words={`now ${drawn?.name.toLowerCase() ?? 'none'}`}
+          fits
+          chosen={wish === 'auto'}
+          onChoose={() => choose('auto')}
+        />
         {fits.map((fit) => (
-          <PlanButton key={fit.plan.id} name={fit.plan.name} words={fitWords(fit)} fits={fit.spare >= 0} chosen={wish === fit.plan.id} onChoose={() => choose(fit.plan.id)} />
+          <PlanCard
+            key={fit.plan.id}
+            name={fit.plan.name}
+            words={fitWords(fit)}
+            fits={fit.spare >= 0}
+            chosen={wish === fit.plan.id}
+            onChoose={() => choose(fit.plan.id)}
+          />
         ))}
-      </div>
+      </fieldset>
       <p className="text-quiet">
-        Labels are never turned or overlapped: a plan that does not fit is drawn with fewer labels. <kbd className="kbd kbd-sm">[</kbd> <kbd className="kbd kbd-sm">]</kbd> coarser and finer plan
+        Labels are never turned or overlapped: a plan that does not fit is drawn with fewer labels.{' '}
+        <kbd className="kbd kbd-sm">[</kbd> <kbd className="kbd kbd-sm">]</kbd> coarser and finer plan
       </p>
     </div>
   );
 }
 
-interface PlanButtonProps {
+interface PlanCardProps {
   name: string;
   words: string;
   fits: boolean;
@@ -67,18 +84,14 @@ interface PlanButtonProps {
   onChoose(): void;
 }
 
-function PlanButton({ name, words, fits, chosen, onChoose }: PlanButtonProps) {
+function PlanCard({ name, words, fits, chosen, onChoose }: PlanCardProps) {
   return (
-    <button
-      type="button"
-      // biome-ignore lint/a11y/useSemanticElements: a card with two lines of text cannot be an input
-      role="radio"
-      aria-checked={chosen}
-      onClick={onChoose}
-      className={`w-48 rounded-box border px-3 py-2 text-left ${chosen ? 'border-primary bg-chosen' : 'border-rule hover:border-primary'}`}
+    <label
+      className={`w-48 cursor-pointer rounded-box border px-3 py-2 focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-primary ${chosen ? 'border-primary bg-chosen' : 'border-rule hover:border-primary'}`}
     >
+      <input type="radio" name="date-label-plan" className="sr-only" checked={chosen} onChange={onChoose} />
       <span className="block font-semibold">{name}</span>
       <span className={`block text-[13px] ${fits ? 'text-secondary' : 'text-error'}`}>{words}</span>
-    </button>
+    </label>
   );
 }

@@ -42,7 +42,10 @@ export function Dock({ figure, table, layout }: DockProps) {
     document.getElementById(`strip-${next.id}`)?.focus();
   };
   return (
-    <section aria-label="Dock" className={`flex shrink-0 flex-col border-t border-rule bg-base-100 ${folded ? '' : 'h-[262px]'}`}>
+    <section
+      aria-label="Dock"
+      className={`flex shrink-0 flex-col border-t border-rule bg-base-100 ${folded ? '' : 'h-[262px]'}`}
+    >
       <div className="flex h-9 shrink-0 items-end border-b border-rule bg-base-200 pr-3 pl-3.5">
         <div role="tablist" aria-label="Strips" className="flex items-end gap-0.5" onKeyDown={onKeyDown}>
           {strips.map((entry) => (

@@ -11,13 +11,18 @@ export function FrameStrip({ figure }: { figure: FigureSpec }) {
     <div className="flex flex-col gap-1.5 px-4 py-3">
       <p className="flex flex-wrap items-baseline gap-x-1.5">
         Printed
-        <PhraseNumber label="Width in millimetres" value={width} className="w-12 text-right" onCommit={(value) => set({ width: value ?? width })} />
+        <PhraseNumber label="Width in millimetres" value={width} onCommit={(value) => set({ width: value ?? width })} />
         mm wide and
-        <PhraseNumber label="Height in millimetres" value={height} className="w-12 text-right" onCommit={(value) => set({ height: value ?? height })} />
+        <PhraseNumber
+          label="Height in millimetres"
+          value={height}
+          onCommit={(value) => set({ height: value ?? height })}
+        />
         mm high.
       </p>
       <p className="text-quiet">
-        House style {style.name}: title {style.sizes.title} pt, labels {style.sizes.label} pt. Type keeps its size in points whatever the size of the frame.
+        House style {style.name}: title {style.sizes.title} pt, labels {style.sizes.label} pt. Type keeps its size in
+        points whatever the size of the frame.
       </p>
     </div>
   );

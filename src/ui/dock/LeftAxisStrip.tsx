@@ -32,23 +32,48 @@ export function LeftAxisStrip({ figure, layout }: LeftAxisStripProps) {
     <div className="flex flex-col gap-1.5 px-4 py-3">
       <p className="flex flex-wrap items-baseline gap-x-1.5">
         From
-        <PhraseChoice label="Where the left axis begins" value={fromKind} options={FROM} onCommit={(kind) => set({ from: kind === 'given' ? left.low : kind })} />
+        <PhraseChoice
+          label="Where the left axis begins"
+          value={fromKind}
+          options={FROM}
+          onCommit={(kind) => set({ from: kind === 'given' ? left.low : kind })}
+        />
         {typeof from === 'number' ? (
-          <PhraseNumber label="First value of the left axis" value={from} onCommit={(value) => set({ from: value ?? 'auto' })} automatic="" />
+          <PhraseNumber
+            label="First value of the left axis"
+            value={from}
+            onCommit={(value) => set({ from: value ?? 'auto' })}
+            automatic=""
+          />
         ) : (
           <span className="text-quiet">(now {write(left.low)})</span>
         )}
         to
-        <PhraseChoice label="Where the left axis ends" value={to === 'auto' ? 'auto' : 'given'} options={TO} onCommit={(kind) => set({ to: kind === 'given' ? left.high : 'auto' })} />
+        <PhraseChoice
+          label="Where the left axis ends"
+          value={to === 'auto' ? 'auto' : 'given'}
+          options={TO}
+          onCommit={(kind) => set({ to: kind === 'given' ? left.high : 'auto' })}
+        />
         {to === 'auto' ? (
           <span className="text-quiet">(now {write(left.high)})</span>
         ) : (
-          <PhraseNumber label="Last value of the left axis" value={to} onCommit={(value) => set({ to: value ?? 'auto' })} automatic="" />
+          <PhraseNumber
+            label="Last value of the left axis"
+            value={to}
+            onCommit={(value) => set({ to: value ?? 'auto' })}
+            automatic=""
+          />
         )}
       </p>
       <p className="flex flex-wrap items-baseline gap-x-1.5">
         Major tick every
-        <PhraseNumber label="Tick interval of the left axis" value={every} automatic={`${write(left.step)}, chosen`} className="w-32" onCommit={(value) => set({ every: value })} />
+        <PhraseNumber
+          label="Tick interval of the left axis"
+          value={every}
+          automatic={`${write(left.step)}, chosen`}
+          onCommit={(value) => set({ every: value })}
+        />
         {every !== null && (
           <button type="button" className="phrase !font-normal text-quiet" onClick={() => set({ every: null })}>
             choose it for me
@@ -57,8 +82,9 @@ export function LeftAxisStrip({ figure, layout }: LeftAxisStripProps) {
       </p>
       {left.refused && (
         <p role="status" className="border-l-2 border-accent pl-2 text-[13px]">
-          Every {write(left.refused.every)} would need {left.refused.labels.toLocaleString('en-GB')} labels and there is room for {left.refused.room}; ticks are drawn every {write(left.step)} until the range or the height
-          allows more.
+          Every {write(left.refused.every)} would need {left.refused.labels.toLocaleString('en-GB')} labels and there is
+          room for {left.refused.room}; ticks are drawn every {write(left.step)} until the range or the height allows
+          more.
         </p>
       )}
       <p className="flex flex-wrap items-baseline gap-x-1.5">
@@ -67,7 +93,7 @@ export function LeftAxisStrip({ figure, layout }: LeftAxisStripProps) {
           label="Caption of the left axis"
           value={title ?? ''}
           placeholder={title === null ? layout.leftCaption || 'none: its lines have no common unit' : 'none'}
-          className="w-80"
+          className="min-w-24"
           onCommit={(text) => set({ title: text })}
         />
         {title !== null && (

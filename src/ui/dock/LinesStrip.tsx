@@ -21,11 +21,21 @@ export function LinesStrip({ figure, table }: LinesStripProps) {
       <table className="w-full text-left">
         <thead>
           <tr className="border-b border-rule text-[13px] text-quiet">
-            <th scope="col" className="w-16 py-1.5 pl-4 font-semibold">Shown</th>
-            <th scope="col" className="w-56 font-semibold">Line</th>
-            <th scope="col" className="w-72 font-semibold">From</th>
-            <th scope="col" className="w-24 font-semibold">Colour</th>
-            <th scope="col" className="w-56 font-semibold">Stroke</th>
+            <th scope="col" className="w-16 py-1.5 pl-4 font-semibold">
+              Shown
+            </th>
+            <th scope="col" className="w-56 font-semibold">
+              Line
+            </th>
+            <th scope="col" className="w-72 font-semibold">
+              From
+            </th>
+            <th scope="col" className="w-24 font-semibold">
+              Colour
+            </th>
+            <th scope="col" className="w-56 font-semibold">
+              Stroke
+            </th>
             <th scope="col">
               <span className="sr-only">Remove</span>
             </th>
@@ -67,13 +77,26 @@ function LineRow({ figure, line, table, chosen }: LinesStripProps & { line: Line
           label={`Name of line ${name}`}
           value={name}
           colour={line.shown ? line.colour : undefined}
-          className="w-48"
-          onCommit={(text) => run('figure.renameLine', { figure: figure.id, line: line.id, name: text.trim() === '' ? null : text.trim() })}
+          className="max-w-52"
+          onCommit={(text) =>
+            run('figure.renameLine', {
+              figure: figure.id,
+              line: line.id,
+              name: text.trim() === '' ? null : text.trim(),
+            })
+          }
         />
       </td>
-      <td className="max-w-72 truncate text-quiet">{column ? `${table.title} › ${column.title}` : `${line.column} is not in the table any more`}</td>
+      <td className="max-w-72 truncate text-quiet">
+        {column ? `${table.title} › ${column.title}` : `${line.column} is not in the table any more`}
+      </td>
       <td>
-        <ColourWord label={`Colour of ${name}`} colour={line.colour} style={style} onCommit={(colour) => run('figure.styleLines', { ...target, colour })} />
+        <ColourWord
+          label={`Colour of ${name}`}
+          colour={line.colour}
+          style={style}
+          onCommit={(colour) => run('figure.styleLines', { ...target, colour })}
+        />
       </td>
       <td>
         <span className="flex items-center gap-3">
@@ -85,7 +108,7 @@ function LineRow({ figure, line, table, chosen }: LinesStripProps & { line: Line
             <PhraseNumber
               label={`Stroke weight of ${name}, points`}
               value={line.weight}
-              className="w-9 text-right"
+              className="text-right"
               onCommit={(weight) => run('figure.styleLines', { ...target, weight: weight ?? line.weight })}
             />
             &nbsp;pt
@@ -93,7 +116,13 @@ function LineRow({ figure, line, table, chosen }: LinesStripProps & { line: Line
         </span>
       </td>
       <td className="pr-3 text-right">
-        <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Remove line ${name}`} title="Take this line out of the figure" onClick={() => run('figure.removeLines', target)}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Remove line ${name}`}
+          title="Take this line out of the figure"
+          onClick={() => run('figure.removeLines', target)}
+        >
           <X size={14} aria-hidden="true" />
         </button>
       </td>
@@ -105,7 +134,9 @@ function LineRow({ figure, line, table, chosen }: LinesStripProps & { line: Line
 function AddLine({ figure, table }: LinesStripProps) {
   const style = useReport((state) => state.report.style);
   const drawn = new Set(figure.lines.map((line) => line.column));
-  const free = table.columns.filter((column) => column.kind === 'number' && column.key !== figure.across && !drawn.has(column.key));
+  const free = table.columns.filter(
+    (column) => column.kind === 'number' && column.key !== figure.across && !drawn.has(column.key),
+  );
   const add = (column: string) => {
     const line = newLine(crypto.randomUUID(), column, paletteColour(style, figure.lines.length), style);
     run('figure.addLine', { figure: figure.id, line });

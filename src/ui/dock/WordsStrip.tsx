@@ -27,7 +27,12 @@ export function WordsStrip({ figure }: { figure: FigureSpec }) {
         </div>
       ))}
       <span className="pt-1">Name in the list</span>
-      <PhraseText label="Name in the list" value={figure.name} className="w-80" onCommit={(text) => run('figure.rename', { figure: figure.id, name: text.trim() })} />
+      <PhraseText
+        label="Name in the list"
+        value={figure.name}
+        className="w-80"
+        onCommit={(text) => run('figure.rename', { figure: figure.id, name: text.trim() })}
+      />
     </div>
   );
 }

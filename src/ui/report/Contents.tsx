@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { miniature } from '../../core/figure/miniature.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
-import { tableIn, type TableItem } from '../../core/report/report.ts';
+import { type TableItem, tableIn } from '../../core/report/report.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
@@ -18,10 +18,16 @@ function FigureMiniature({ figure }: { figure: FigureSpec }) {
   const loaded = useTable(report, item);
   const table = 'table' in loaded ? loaded.table : null;
   const address = useMemo(
-    () => table && `data:image/svg+xml,${encodeURIComponent(toSvg(miniature(resolveFigure(figure, table), MINI_WIDTH, MINI_HEIGHT)))}`,
+    () =>
+      table &&
+      `data:image/svg+xml,${encodeURIComponent(toSvg(miniature(resolveFigure(figure, table), MINI_WIDTH, MINI_HEIGHT)))}`,
     [figure, table],
   );
-  return address ? <img src={address} alt="" width={146} height={34} className="mt-1 rounded-sm bg-white" /> : <div className="mt-1 h-[34px]" />;
+  return address ? (
+    <img src={address} alt="" width={146} height={34} className="mt-1 rounded-sm bg-white" />
+  ) : (
+    <div className="mt-1 h-[34px]" />
+  );
 }
 
 function Entry({ id, kind, name, children }: { id: string; kind: string; name: string; children: React.ReactNode }) {
@@ -59,7 +65,10 @@ export function Contents() {
   const adding = useView((view) => view.shown?.kind === 'new-table');
   const counts = { table: 0, figure: 0 };
   return (
-    <nav aria-label="In this report" className="flex w-[188px] shrink-0 flex-col overflow-y-auto border-r border-rule bg-base-200 p-2.5">
+    <nav
+      aria-label="In this report"
+      className="flex w-[188px] shrink-0 flex-col overflow-y-auto border-r border-rule bg-base-200 p-2.5"
+    >
       <h2 className="mt-1.5 mb-2 px-1 text-xs font-semibold tracking-wider text-quiet uppercase">In this report</h2>
       <ul className="flex flex-col gap-1.5">
         {items.map((item) => {

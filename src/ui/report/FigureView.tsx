@@ -21,7 +21,10 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   const handOff = useView((view) => view.handOff);
   const loaded = useTable(id, item);
   const table = 'table' in loaded ? loaded.table : null;
-  const layout = useMemo(() => (table ? drawFigure(figure, table, style, localeOf(locale)) : null), [figure, table, style, locale]);
+  const layout = useMemo(
+    () => (table ? drawFigure(figure, table, style, localeOf(locale)) : null),
+    [figure, table, style, locale],
+  );
   useFigureKeys(figure, layout);
   if (!table || !layout)
     return (

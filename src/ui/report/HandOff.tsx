@@ -13,14 +13,27 @@ export function HandOff({ figure }: { figure: FigureSpec }) {
   const [error, setError] = useState<string | null>(null);
   const { width, height } = figure.frame;
   const forms = [
-    { as: 'svg', name: 'SVG, text as text', says: 'The letters used are embedded; the text can be searched and edited.' },
-    { as: 'svg-outlines', name: 'SVG, text as outlines', says: 'Needs no fonts anywhere; the text can no longer be edited.' },
+    {
+      as: 'svg',
+      name: 'SVG, text as text',
+      says: 'The letters used are embedded; the text can be searched and edited.',
+    },
+    {
+      as: 'svg-outlines',
+      name: 'SVG, text as outlines',
+      says: 'Needs no fonts anywhere; the text can no longer be edited.',
+    },
     { as: 'png', name: `PNG, ${DPI} dpi`, says: `${pixels(width)} × ${pixels(height)} pixels, sized for print.` },
-    { as: 'spec', name: 'Figure spec', says: 'The settings as JSON, to draw other tables alike from the command line.' },
+    {
+      as: 'spec',
+      name: 'Figure spec',
+      says: 'The settings as JSON, to draw other tables alike from the command line.',
+    },
   ] as const;
   const take = async (as: string) => {
     // The server draws what is saved, so what is not saved yet goes first.
-    if (!(await saved())) return setError('The last changes are not saved yet, so the file would lack them. Try again when “Saved” shows.');
+    if (!(await saved()))
+      return setError('The last changes are not saved yet, so the file would lack them. Try again when “Saved” shows.');
     setError(null);
     const link = document.createElement('a');
     link.href = `/api/reports/${id}/figures/${figure.id}/file?as=${as}`;
@@ -28,10 +41,18 @@ export function HandOff({ figure }: { figure: FigureSpec }) {
     link.click();
   };
   return (
-    <aside aria-label="Hand off" className="flex w-72 shrink-0 flex-col gap-3 overflow-y-auto border-l border-rule bg-base-100 p-4">
+    <aside
+      aria-label="Hand off"
+      className="flex w-72 shrink-0 flex-col gap-3 overflow-y-auto border-l border-rule bg-base-100 p-4"
+    >
       <div className="flex items-center">
         <h2 className="font-serif text-lg font-semibold">Hand off</h2>
-        <button type="button" className="btn btn-ghost btn-sm btn-square ml-auto" aria-label="Close hand off" onClick={() => useView.setState({ handOff: false })}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-sm btn-square ml-auto"
+          aria-label="Close hand off"
+          onClick={() => useView.setState({ handOff: false })}
+        >
           <X size={16} aria-hidden="true" />
         </button>
       </div>
@@ -41,7 +62,11 @@ export function HandOff({ figure }: { figure: FigureSpec }) {
       <ul className="flex flex-col gap-2">
         {forms.map(({ as, name, says }) => (
           <li key={as}>
-            <button type="button" onClick={() => void take(as)} className="flex w-full gap-3 rounded-box border border-rule p-3 text-left hover:border-primary">
+            <button
+              type="button"
+              onClick={() => void take(as)}
+              className="flex w-full gap-3 rounded-box border border-rule p-3 text-left hover:border-primary"
+            >
               <Download size={16} aria-hidden="true" className="mt-0.5 shrink-0 text-primary" />
               <span>
                 <span className="block font-semibold">{name}</span>

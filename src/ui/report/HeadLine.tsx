@@ -16,7 +16,11 @@ function SaveState() {
     conflict: [`Not saved: ${changes} kept here`, 'border-error text-error'],
   }[save.kind] as [string, string];
   return (
-    <span role="status" data-testid="save-state" className={`rounded-full border border-rule px-3 py-0.5 text-[13px] whitespace-nowrap text-quiet ${look}`}>
+    <span
+      role="status"
+      data-testid="save-state"
+      className={`rounded-full border border-rule px-3 py-0.5 text-[13px] whitespace-nowrap text-quiet ${look}`}
+    >
       {text}
       {save.kind === 'unreachable' && (
         <button type="button" className="ml-2 underline" onClick={() => void flush()}>
@@ -47,18 +51,43 @@ export function HeadLine({ canHandOff }: { canHandOff: boolean }) {
           />
           <span className="flex items-center rounded-full border border-rule px-3 py-0.5 text-[13px] text-quiet whitespace-nowrap">
             Edition:&nbsp;
-            <PhraseText label="Edition" value={edition} placeholder="none" onCommit={(text) => run('report.setWords', { edition: text })} className="!min-h-0 !border-transparent !font-normal field-sizing-content focus:!border-quiet" />
+            <PhraseText
+              label="Edition"
+              value={edition}
+              placeholder="none"
+              onCommit={(text) => run('report.setWords', { edition: text })}
+              className="!min-h-0 !border-transparent !font-normal field-sizing-content focus:!border-quiet"
+            />
           </span>
           <SaveState />
         </span>
       </h1>
-      <button type="button" className="btn btn-sm" disabled={!last} onClick={undo} title={last ? `Undo ${last.label} (Ctrl Z)` : 'Nothing to undo'}>
+      <button
+        type="button"
+        className="btn btn-sm"
+        disabled={!last}
+        onClick={undo}
+        title={last ? `Undo ${last.label} (Ctrl Z)` : 'Nothing to undo'}
+      >
         <Undo2 size={15} aria-hidden="true" /> Undo
       </button>
-      <button type="button" className="btn btn-sm btn-square" disabled={!next} onClick={redo} aria-label="Redo" title={next ? `Redo ${next.label} (Ctrl Shift Z)` : 'Nothing to redo'}>
+      <button
+        type="button"
+        className="btn btn-sm btn-square"
+        disabled={!next}
+        onClick={redo}
+        aria-label="Redo"
+        title={next ? `Redo ${next.label} (Ctrl Shift Z)` : 'Nothing to redo'}
+      >
         <Redo2 size={15} aria-hidden="true" />
       </button>
-      <button type="button" className="btn btn-sm btn-primary" disabled={!canHandOff} onClick={() => useView.setState({ handOff: true })} title={canHandOff ? undefined : 'Choose a figure to hand off'}>
+      <button
+        type="button"
+        className="btn btn-sm btn-primary"
+        disabled={!canHandOff}
+        onClick={() => useView.setState({ handOff: true })}
+        title={canHandOff ? undefined : 'Choose a figure to hand off'}
+      >
         Hand off
       </button>
     </header>

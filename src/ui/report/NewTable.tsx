@@ -8,7 +8,11 @@ import { useReport } from '../state/store.ts';
 import { keepTable, makeFigure } from './make.ts';
 import { Remarks, TableGrid } from './TableGrid.tsx';
 
-type Reading = { kind: 'waiting' } | { kind: 'reading'; name: string } | { kind: 'refused'; error: string } | { kind: 'read'; table: Table };
+type Reading =
+  | { kind: 'waiting' }
+  | { kind: 'reading'; name: string }
+  | { kind: 'refused'; error: string }
+  | { kind: 'read'; table: Table };
 
 /** The words of a paste that has no file name. */
 const PASTED = 'Pasted table';
@@ -24,7 +28,9 @@ export function NewTable() {
     setReading({ kind: 'reading', name });
     try {
       const answer = await reader.current.read(request);
-      setReading('table' in answer ? { kind: 'read', table: answer.table } : { kind: 'refused', error: answer.refused });
+      setReading(
+        'table' in answer ? { kind: 'read', table: answer.table } : { kind: 'refused', error: answer.refused },
+      );
     } catch (error) {
       setReading({ kind: 'refused', error: error instanceof Error ? error.message : String(error) });
     }
@@ -104,7 +110,9 @@ export function NewTable() {
               if (event.target.value.trim() !== '') void readText(event.target.value);
             }}
           />
-          <span className="text-[13px] text-quiet">A paste is read at once. What you type is read with Ctrl Enter.</span>
+          <span className="text-[13px] text-quiet">
+            A paste is read at once. What you type is read with Ctrl Enter.
+          </span>
         </label>
         <div className="flex flex-col gap-2">
           <span className="flex items-center gap-2 font-semibold">
@@ -125,7 +133,9 @@ export function NewTable() {
               event.target.value = '';
             }}
           />
-          <p className="text-[13px] text-quiet">or drop it anywhere in this frame. Commas, semicolons, tabs or upright bars between cells; up to 50 MB.</p>
+          <p className="text-[13px] text-quiet">
+            or drop it anywhere in this frame. Commas, semicolons, tabs or upright bars between cells; up to 50 MB.
+          </p>
         </div>
       </div>
       <div aria-live="polite" className="max-w-4xl">

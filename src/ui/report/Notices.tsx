@@ -15,7 +15,8 @@ export function Notices() {
       {save.kind === 'conflict' && (
         <div role="alert" className={`${line} border-l-4 border-l-accent`}>
           <span className="flex-1">
-            This report was changed in another window. Take the newer version; your {count === 1 ? 'change is' : `${count} changes are`} put on top of it, and nothing you typed is lost.
+            This report was changed in another window. Take the newer version; your{' '}
+            {count === 1 ? 'change is' : `${count} changes are`} put on top of it, and nothing you typed is lost.
           </span>
           <button type="button" className="btn btn-sm btn-primary" onClick={takeNewer}>
             Take the newer version
@@ -33,7 +34,12 @@ export function Notices() {
       {notice && (
         <div role="alert" className={`${line} border-l-4 border-l-error`}>
           <span className="flex-1">{notice}</span>
-          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Close this message" onClick={dismissNotice}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label="Close this message"
+            onClick={dismissNotice}
+          >
             <X size={15} aria-hidden="true" />
           </button>
         </div>

@@ -25,7 +25,12 @@ async function load(id: string): Promise<void> {
   if (answer.kind === 'conflict') {
     const { report, history, pending, dropped } = rebase(answer.newer, outbox.pending, answer.known);
     const lost = dropped.length > 0 ? ` No longer possible: ${dropped.join(', ')}.` : '';
-    open({ ...answer.newer, report, history }, pending, outbox.blocks, pending.length > 0 ? RECOVERED + lost : lost || null);
+    open(
+      { ...answer.newer, report, history },
+      pending,
+      outbox.blocks,
+      pending.length > 0 ? RECOVERED + lost : lost || null,
+    );
     return keepOutbox(id, { base: answer.newer.revision, pending, blocks: outbox.blocks });
   }
   open(await openReport(id), [], {}, answer.kind === 'saved' ? RECOVERED : null);
@@ -46,7 +51,10 @@ function Screen() {
   useReportKeys();
   const first = items.find((item) => item.type === 'figure') ?? items[0];
   const asked = wanted ?? shownByAddress(items);
-  const shown: Shown = asked?.kind === 'new-table' || !first ? { kind: 'new-table' } : { kind: 'item', id: items.find((item) => asked?.kind === 'item' && item.id === asked.id)?.id ?? first.id };
+  const shown: Shown =
+    asked?.kind === 'new-table' || !first
+      ? { kind: 'new-table' }
+      : { kind: 'item', id: items.find((item) => asked?.kind === 'item' && item.id === asked.id)?.id ?? first.id };
   const item = shown.kind === 'item' ? items.find((candidate) => candidate.id === shown.id) : undefined;
   const address = item ? `#${item.id}` : '';
   useEffect(() => {

@@ -16,7 +16,9 @@ function Ruler({ width, scale }: { width: number; scale: number }) {
     const length = mm % 10 === 0 ? 10 : mm % 5 === 0 ? 6 : 4;
     ticks.push(`M${mm * scale} ${RULER}v${-length}`);
   }
-  const labels = Array.from({ length: Math.floor(width / 20) + 1 }, (_, index) => index * 20).filter((mm) => mm * scale < width * scale - 12 || mm === 0);
+  const labels = Array.from({ length: Math.floor(width / 20) + 1 }, (_, index) => index * 20).filter(
+    (mm) => mm * scale < width * scale - 12 || mm === 0,
+  );
   return (
     <svg width={width * scale + 1} height={RULER} className="block text-quiet" aria-hidden="true">
       <path d={ticks.join('')} stroke="currentColor" strokeWidth="0.6" opacity="0.7" />
@@ -43,7 +45,12 @@ function boxOf(sheet: HTMLElement, part: Part): Box | null {
   const outer = sheet.getBoundingClientRect();
   const inner = element.getBoundingClientRect();
   const room = 4;
-  return { left: inner.left - outer.left - room, top: inner.top - outer.top - room, width: inner.width + 2 * room, height: inner.height + 2 * room };
+  return {
+    left: inner.left - outer.left - room,
+    top: inner.top - outer.top - room,
+    width: inner.width + 2 * room,
+    height: inner.height + 2 * room,
+  };
 }
 
 /** The figure at its printed size times a zoom that fits the window, under a millimetre ruler. */
@@ -74,7 +81,11 @@ export function Sheet({ layout, part }: { layout: FigureLayout; part: Part | nul
     if (focused.current && document.activeElement === document.body)
       element.querySelector<SVGElement>(`[data-part="${CSS.escape(focused.current)}"]`)?.focus();
   }, [part, svg, scale]);
-  const partAt = (target: EventTarget) => (target instanceof Element ? target.closest('[data-part]') : null)?.getAttribute('data-part') as Part | null | undefined;
+  const partAt = (target: EventTarget) =>
+    (target instanceof Element ? target.closest('[data-part]') : null)?.getAttribute('data-part') as
+      | Part
+      | null
+      | undefined;
   const onClick = (event: MouseEvent) => {
     const found = partAt(event.target);
     if (found) openPart(found);
@@ -104,13 +115,20 @@ export function Sheet({ layout, part }: { layout: FigureLayout; part: Part | nul
             onBlur={() => {
               // Kept while a redraw takes the element away; a real move of the focus sets it anew.
               setTimeout(() => {
-                if (document.activeElement !== document.body) focused.current = sheet.current?.contains(document.activeElement) ? focused.current : null;
+                if (document.activeElement !== document.body)
+                  focused.current = sheet.current?.contains(document.activeElement) ? focused.current : null;
               });
             }}
           >
             {/* biome-ignore lint/security/noDangerouslySetInnerHtml: written by core/scene/svg, which escapes all text */}
             <div className="h-full w-full" dangerouslySetInnerHTML={svg} />
-            {box && <div aria-hidden="true" className="pointer-events-none absolute rounded-sm border-[1.5px] border-dashed border-[#5b3a63]" style={box} />}
+            {box && (
+              <div
+                aria-hidden="true"
+                className="pointer-events-none absolute rounded-sm border-[1.5px] border-dashed border-[#5b3a63]"
+                style={box}
+              />
+            )}
           </div>
         </div>
       )}

@@ -19,7 +19,8 @@ export function kindWords(column: Column): string {
 function writerOf(column: Column): (row: number) => string {
   let decimals = 0;
   if (column.kind === 'number' && !column.whole)
-    for (const cell of column.cells.slice(0, 1000)) if (typeof cell === 'number' && cell !== 0) decimals = Math.max(decimals, Math.min(6, decimalsOf(cell)));
+    for (const cell of column.cells.slice(0, 1000))
+      if (typeof cell === 'number' && cell !== 0) decimals = Math.max(decimals, Math.min(6, decimalsOf(cell)));
   return (row) => {
     const cell = column.cells[row];
     if (cell === null || cell === undefined) return '';
@@ -30,16 +31,26 @@ function writerOf(column: Column): (row: number) => string {
 
 /** The rows of a table under typed column heads; only the rows in sight are drawn. */
 export function TableGrid({ table }: { table: Table }) {
-  const box = useRef<HTMLDivElement>(null);
+  const box = useRef<HTMLElement>(null);
   const writers = useMemo(() => table.columns.map(writerOf), [table]);
-  const rows = useVirtualizer({ count: table.rows, getScrollElement: () => box.current, estimateSize: () => ROW, overscan: 12 });
+  const rows = useVirtualizer({
+    count: table.rows,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
   const items = rows.getVirtualItems();
   const before = items[0]?.start ?? 0;
   const after = rows.getTotalSize() - (items.at(-1)?.end ?? 0);
   const width = table.columns.length + 1;
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
-    <div ref={box} className="min-h-0 flex-1 overflow-auto rounded-box border border-rule bg-white text-[#2b2530]" tabIndex={0} role="region" aria-label={`Rows of ${table.title}`}>
+    <section
+      ref={box}
+      className="min-h-0 flex-1 overflow-auto rounded-box border border-rule bg-white text-[#2b2530]"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
+      tabIndex={0}
+      aria-label={`Rows of ${table.title}`}
+    >
       <table className="border-separate border-spacing-0 text-[13px]" aria-rowcount={table.rows + 1}>
         <thead className="sticky top-0 z-10 bg-[#fbf9f6]">
           <tr>
@@ -47,7 +58,11 @@ export function TableGrid({ table }: { table: Table }) {
               <span className="sr-only">Row</span>
             </th>
             {table.columns.map((column) => (
-              <th key={column.key} scope="col" className={`border-b border-l border-[#dcd5cb] px-3 py-1.5 align-bottom ${column.kind === 'number' ? 'text-right' : 'text-left'}`}>
+              <th
+                key={column.key}
+                scope="col"
+                className={`border-b border-l border-[#dcd5cb] px-3 py-1.5 align-bottom ${column.kind === 'number' ? 'text-right' : 'text-left'}`}
+              >
                 <span className="block font-semibold whitespace-nowrap">{column.title}</span>
                 <span className="block text-xs font-normal whitespace-nowrap text-[#6e6574]">{kindWords(column)}</span>
               </th>
@@ -62,7 +77,9 @@ export function TableGrid({ table }: { table: Table }) {
           )}
           {items.map((item) => (
             <tr key={item.key} aria-rowindex={item.index + 2} style={{ height: ROW }}>
-              <td className="border-b border-[#efeae3] px-2 text-right text-[#6e6574] tabular-nums">{item.index + 1}</td>
+              <td className="border-b border-[#efeae3] px-2 text-right text-[#6e6574] tabular-nums">
+                {item.index + 1}
+              </td>
               {table.columns.map((column, index) => {
                 const cell = column.cells[item.index];
                 const unread = typeof cell === 'string' && column.kind !== 'text';
@@ -85,7 +102,7 @@ export function TableGrid({ table }: { table: Table }) {
           )}
         </tbody>
       </table>
-    </div>
+    </section>
   );
 }
 
@@ -93,7 +110,10 @@ export function TableGrid({ table }: { table: Table }) {
 export function Remarks({ table }: { table: Table }) {
   if (table.remarks.length === 0) return null;
   return (
-    <ul aria-label="Remarks on this table" className="max-h-28 shrink-0 list-none overflow-y-auto text-[13px] text-quiet">
+    <ul
+      aria-label="Remarks on this table"
+      className="max-h-28 shrink-0 list-none overflow-y-auto text-[13px] text-quiet"
+    >
       {table.remarks.map((remark) => (
         <li key={remark.text} className="border-l-2 border-accent py-0.5 pl-2">
           {remark.text}

@@ -14,12 +14,22 @@ export function TableView({ item }: { item: TableItem }) {
     <section aria-label={`Table ${item.name}`} className="flex min-h-0 flex-1 flex-col gap-3 bg-desk p-6">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h2 className="font-serif text-lg font-semibold">
-          <PhraseText label="Name of the table" value={item.name} className="w-72" onCommit={(text) => run('table.rename', { table: item.id, name: text.trim() })} />
+          <PhraseText
+            label="Name of the table"
+            value={item.name}
+            className="w-72"
+            onCommit={(text) => run('table.rename', { table: item.id, name: text.trim() })}
+          />
         </h2>
         <span className="text-quiet">
           {item.rows.toLocaleString('en-GB')} rows × {item.columns.length} columns
         </span>
-        <button type="button" className="btn btn-sm btn-primary ml-auto" disabled={!('table' in loaded)} onClick={() => 'table' in loaded && makeFigure(report, item.id, loaded.table)}>
+        <button
+          type="button"
+          className="btn btn-sm btn-primary ml-auto"
+          disabled={!('table' in loaded)}
+          onClick={() => 'table' in loaded && makeFigure(report, item.id, loaded.table)}
+        >
           Make a figure
         </button>
       </div>

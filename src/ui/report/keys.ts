@@ -19,7 +19,8 @@ export const KEYS = [
 ] as const;
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null;
+  target instanceof HTMLElement &&
+  target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null;
 
 /** Listens to a key anywhere on the page; no key acts while someone types in a field. */
 function useKeys(onKey: (event: KeyboardEvent) => boolean) {
@@ -68,7 +69,9 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
     }
     const drawn = layout?.across.plan;
     if ((key === '[' || key === ']') && drawn && layout) {
-      const fits = new DatePlanner(drawn.span, acrossType(style), localeOf(locale)).fits(layout.plot.width).filter((fit) => fit.spare >= 0);
+      const fits = new DatePlanner(drawn.span, acrossType(style), localeOf(locale))
+        .fits(layout.plot.width)
+        .filter((fit) => fit.spare >= 0);
       const now = fits.findIndex((fit) => fit.plan.id === drawn.plan.id);
       const next = fits[now + (key === '[' ? 1 : -1)];
       if (next) run('figure.setDateAxis', { figure: figure.id, plan: next.plan.id });

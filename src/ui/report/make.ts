@@ -20,7 +20,12 @@ export function keepTable(table: Table): string | null {
 /** Makes a figure of a table that is in the report and shows it. */
 export function makeFigure(report: Report, tableId: string, table: Table): void {
   try {
-    const figure = draftFigure(table, { id: crypto.randomUUID(), tableId, style: report.style, locale: localeOf(report.locale) });
+    const figure = draftFigure(table, {
+      id: crypto.randomUUID(),
+      tableId,
+      style: report.style,
+      locale: localeOf(report.locale),
+    });
     if (run('figure.add', { figure }) === null) show({ kind: 'item', id: figure.id });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;

@@ -17,7 +17,14 @@ interface View {
   keys: boolean;
 }
 
-export const useView = create<View>(() => ({ shown: null, strip: 'lines', part: null, dockFolded: false, handOff: false, keys: false }));
+export const useView = create<View>(() => ({
+  shown: null,
+  strip: 'lines',
+  part: null,
+  dockFolded: false,
+  handOff: false,
+  keys: false,
+}));
 
 export const show = (shown: Shown) => useView.setState({ shown, part: null, handOff: false });
 export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });

@@ -35,7 +35,11 @@ async function errorOf(response: Response): Promise<string> {
 export async function sendChanges(report: string, request: SaveRequest): Promise<SaveAnswer> {
   let response: Response;
   try {
-    response = await fetch(`/api/reports/${report}/changes`, { method: 'POST', headers, body: JSON.stringify(request) });
+    response = await fetch(`/api/reports/${report}/changes`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(request),
+    });
   } catch (error) {
     if (error instanceof TypeError) return { kind: 'unreachable' };
     throw error;

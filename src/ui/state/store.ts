@@ -52,7 +52,12 @@ function current(): ReportState {
 const set = (change: Partial<ReportState>) => store.setState({ ...current(), ...change });
 
 /** Opens a report in the page; `pending` are changes that an earlier page could not save. */
-export function open(opened: OpenedReport, pending: PendingChange[] = [], blocks: Blocks = {}, notice: string | null = null): void {
+export function open(
+  opened: OpenedReport,
+  pending: PendingChange[] = [],
+  blocks: Blocks = {},
+  notice: string | null = null,
+): void {
   const { id, revision, report, history } = opened;
   store.setState({ id, revision, report, history, pending, blocks, save: { kind: 'saved' }, notice }, true);
   if (pending.length > 0) void flush();
@@ -74,7 +79,12 @@ async function sendAll(): Promise<void> {
     if (answer.kind === 'saved') {
       const left = current().pending.slice(sent);
       const leftBlocks = Object.fromEntries(Object.entries(current().blocks).filter(([name]) => !names.includes(name)));
-      set({ revision: answer.revision, pending: left, blocks: leftBlocks, save: { kind: left.length > 0 ? 'saving' : 'saved' } });
+      set({
+        revision: answer.revision,
+        pending: left,
+        blocks: leftBlocks,
+        save: { kind: left.length > 0 ? 'saving' : 'saved' },
+      });
       await keepOutbox(id, { base: answer.revision, pending: left, blocks: leftBlocks });
       continue;
     }
@@ -121,7 +131,11 @@ export function run<Name extends CommandName>(name: Name, args: CommandArgs<Name
     const { report, label, patches, inverse } = runCommand(current().report, name, args);
     if (patches.length === 0) return null;
     const call = { name, args } as Call;
-    add(report, { kind: 'do', label, patches: patches as SentChange['patches'], inverse: inverse as SentChange['inverse'], call }, blocks);
+    add(
+      report,
+      { kind: 'do', label, patches: patches as SentChange['patches'], inverse: inverse as SentChange['inverse'], call },
+      blocks,
+    );
     return null;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -136,11 +150,19 @@ function step(kind: 'undo' | 'redo') {
   if (!entry) return;
   const [forth, back] = kind === 'undo' ? [entry.inverse, entry.patches] : [entry.patches, entry.inverse];
   try {
-    const change = { kind, label: entry.label, patches: forth as SentChange['patches'], inverse: back as SentChange['inverse'], call: null };
+    const change = {
+      kind,
+      label: entry.label,
+      patches: forth as SentChange['patches'],
+      inverse: back as SentChange['inverse'],
+      call: null,
+    };
     add(patchReport(report, forth), change);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    set({ notice: `The ${entry.label} can no longer be ${kind === 'undo' ? 'undone' : 'redone'}: the report was changed elsewhere.` });
+    set({
+      notice: `The ${entry.label} can no longer be ${kind === 'undo' ? 'undone' : 'redone'}: the report was changed elsewhere.`,
+    });
   }
 }
 
@@ -153,7 +175,8 @@ export function takeNewer(): void {
   if (save.kind !== 'conflict') return;
   const { newer, known } = save;
   const rebased = rebase(newer, pending, known);
-  const lost = rebased.dropped.length > 0 ? `No longer possible on the newer version: ${rebased.dropped.join(', ')}.` : null;
+  const lost =
+    rebased.dropped.length > 0 ? `No longer possible on the newer version: ${rebased.dropped.join(', ')}.` : null;
   open({ ...newer, report: rebased.report, history: rebased.history }, rebased.pending, blocks, lost);
   void keepOutbox(id, { base: newer.revision, pending: rebased.pending, blocks });
 }

@@ -6,7 +6,12 @@ import { drawStored } from '../../../../../../server/pictures.ts';
 
 /** A file name made of the figure's name, safe on every system. */
 const fileName = (name: string, extension: string) =>
-  `${name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '').toLowerCase() || 'figure'}.${extension}`;
+  `${
+    name
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '')
+      .toLowerCase() || 'figure'
+  }.${extension}`;
 
 /** A figure to hand off: `as` names the format; `show` displays it instead of saving it. */
 export const GET: APIRoute = ({ params, url }) =>

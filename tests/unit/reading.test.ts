@@ -1,0 +1,137 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { areOrdered, DATE_SHAPES } from '../../src/core/table/dates.ts';
+import { findStyle, isMissing, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
+import { keysOf, readTitle } from '../../src/core/table/titles.ts';
+import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
+import { formatNumber } from '../../src/core/text/number.ts';
+
+const DOT: NumberStyle = { decimal: '.' };
+const COMMA: NumberStyle = { decimal: ',' };
+
+describe('numbers', () => {
+  it.each<[string, NumberStyle, number | null]>([
+    ['1,234.5', DOT, 1234.5],
+    ['1.234,5', COMMA, 1234.5],
+    ['1 234,5', COMMA, 1234.5],
+    ['1\u00a0234\u202f567', DOT, 1_234_567],
+    ['(1,250)', DOT, -1250],
+    ['40-', DOT, -40],
+    ['+40', DOT, 40],
+    ['−3.5', DOT, -3.5],
+    ['12.5 %', DOT, 12.5],
+    ['87,5 %', COMMA, 87.5],
+    ['$0.966', DOT, 0.966],
+    ['-$5', DOT, -5],
+    ['EUR 12', DOT, 12],
+    ['1.2 k', DOT, 1200],
+    ['3 bn', DOT, 3e9],
+    ['.5', DOT, 0.5],
+    ['(0)', DOT, 0],
+    ['1,23,456', DOT, null],
+    ['12,3456', DOT, null],
+    ['1.2.3', DOT, null],
+    ['(5', DOT, null],
+    ['-5-', DOT, null],
+    ['12 apples', DOT, null],
+    ['2024-01', DOT, null],
+    ['', DOT, null],
+  ])('reads %j', (text, style, value) => {
+    expect(readNumber(text, style)).toBe(value);
+  });
+
+  it('decides the decimal mark from the whole column', () => {
+    expect(findStyle(['1,204', '95', '1,204.5'])).toMatchObject({ style: DOT, unsure: null });
+    expect(findStyle(['580.417,50', '12'])).toMatchObject({ style: COMMA, unsure: null });
+    expect(findStyle(['87,5 %', '86,1 %'])).toMatchObject({ style: COMMA, unit: '%' });
+    expect(findStyle(['1,204', '12,094'])).toMatchObject({ style: DOT, unsure: '1,204' });
+    expect(findStyle(['0.966', '0.940'])).toMatchObject({ style: DOT, unsure: null });
+    expect(findStyle(['1.234.567'])).toMatchObject({ style: COMMA });
+  });
+
+  it('reads back what it writes, in every locale', () => {
+    const value = fc.tuple(fc.integer({ min: -1e9, max: 1e9 }), fc.integer({ min: 0, max: 3 }));
+    for (const id of LOCALES) {
+      const locale = localeOf(id);
+      fc.assert(
+        fc.property(value, ([digits, decimals]) => {
+          const number = digits / 10 ** decimals;
+          const text = formatNumber(number, decimals, locale);
+          expect(readNumber(text, { decimal: locale.decimal as '.' | ',' })).toBeCloseTo(number, 6);
+        }),
+        { numRuns: 300 },
+      );
+    }
+  });
+
+  it('writes separators, decimals and the true minus of a locale', () => {
+    expect(formatNumber(-1234.5, 2, localeOf('en-GB'))).toBe('−1,234.50');
+    expect(formatNumber(1234.5, 1, localeOf('de-DE'))).toBe('1.234,5');
+    expect(formatNumber(1234, 0, localeOf('pl-PL'))).toBe('1234');
+    expect(formatNumber(12_345, 0, localeOf('pl-PL'))).toBe('12\u00a0345');
+    expect(formatNumber(-0.001, 1, localeOf('en-GB'))).toBe('0.0');
+  });
+
+  it('knows the words for no value', () => {
+    expect(['', ' ', 'n/a', 'N/A', '-', '.', 'null', '—'].every(isMissing)).toBe(true);
+    expect(['0', '-1', 'none of it', 'x'].some(isMissing)).toBe(false);
+  });
+});
+
+describe('dates', () => {
+  const read = (id: string, text: string) => {
+    const at = DATE_SHAPES.find((shape) => shape.id === id)?.read(text);
+    return typeof at === 'number' ? new Date(at).toISOString().slice(0, 16) : (at ?? null);
+  };
+
+  it.each([
+    ['iso', '2024-02-29', '2024-02-29T00:00'],
+    ['iso', '2023-02-29', null],
+    ['iso', '2026-10-12 14:30', '2026-10-12T14:30'],
+    ['iso', '2026-10-12 24:30', null],
+    ['iso-month', '2024-01', '2024-01-01T00:00'],
+    ['iso-month', '2024-13', null],
+    ['day-dot', '31.07.2024', '2024-07-31T00:00'],
+    ['month-day', '1/13/2023', '2023-01-13T00:00'],
+    ['day-month', '1/13/2023', null],
+    ['day-name', '12 Oct 2026', '2026-10-12T00:00'],
+    ['day-name', '3. März 2026', '2026-03-03T00:00'],
+    ['name-year', 'Nov-24', '2024-11-01T00:00'],
+    ['name-year', 'październik 2026', '2026-10-01T00:00'],
+    ['week', '2026-W18', '2026-04-27T00:00'],
+    ['week', '2020-W53', '2020-12-28T00:00'],
+    ['week', '2021-W53', null],
+    ['quarter', '2022 Q1', '2022-01-01T00:00'],
+    ['quarter-first', 'Q4 2025', '2025-10-01T00:00'],
+    ['fiscal', 'FY25', '2025-01-01T00:00'],
+  ])('shape %s reads %j', (id, text, expected) => {
+    expect(read(id, text)).toBe(expected);
+  });
+
+  it('knows categories that have an order of their own', () => {
+    expect(areOrdered(['06–08', '08–10'])).toBe(true);
+    expect(areOrdered(['06:00', '07:30'])).toBe(true);
+    expect(areOrdered(['Mon', 'Tue'])).toBe(true);
+    expect(areOrdered(['Northgate', 'Old Quay'])).toBe(false);
+    expect(areOrdered([])).toBe(false);
+  });
+});
+
+describe('titles', () => {
+  it.each([
+    ['outer_isles', 'Outer isles', null],
+    ['on_time_pct', 'On time', '%'],
+    ['fuel_eur_per_litre', 'Fuel', 'EUR per litre'],
+    ['revenue_eur', 'Revenue', 'EUR'],
+    ['Passengers (thousands)', 'Passengers', 'thousands'],
+    ['outer_isles (thousands)', 'Outer isles', 'thousands'],
+    ['Foot passengers', 'Foot passengers', null],
+    ['Pünktlich', 'Pünktlich', null],
+  ])('reads %j', (title, name, unit) => {
+    expect(readTitle(title)).toEqual({ name, unit });
+  });
+
+  it('makes distinct keys of any titles', () => {
+    expect(keysOf(['A b', 'a_b', '', 'Pünktlich', '%'])).toEqual(['a_b', 'a_b_2', 'column_3', 'punktlich', 'column_5']);
+  });
+});
