@@ -10,7 +10,7 @@ import { localeOf } from '../src/core/text/locale.ts';
 import { readTableText } from '../src/formats/table-file.ts';
 
 /** Random numbers in [0, 1) from a seed: the mulberry32 generator. */
-export function seeded(seed: number): () => number {
+function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;
@@ -55,7 +55,7 @@ export function monthlySailings(): string {
       const share = 1 - (1 - season) * route.swing;
       return (route.peak * share * (1 + route.growth * (index / 12)) * (0.975 + random() * 0.05)).toFixed(1);
     });
-    const onTime = 97.2 - 9 * season ** 2 - 0.6 * (index / 12) + random() * 1.6;
+    const onTime = 97.4 - 8.4 * season ** 2 - 1.3 * (index / 12) + random() * 1.2;
     const cancelled = Math.round((1 - season) * 14 * random() + random());
     const fuel = 0.91 + index * 0.0045 + random() * 0.05;
     const name = `${2024 + Math.floor(index / 12)}-${String(month + 1).padStart(2, '0')}`;

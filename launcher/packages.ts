@@ -8,7 +8,7 @@ const POSTGRES_HOME = '/usr/lib/postgresql';
 export const CHROMIUM = '/usr/bin/chromium';
 
 /** Folder of the newest installed PostgreSQL's programs, or undefined. */
-export function postgresPrograms(): string | undefined {
+function postgresPrograms(): string | undefined {
   if (!existsSync(POSTGRES_HOME)) return undefined;
   return readdirSync(POSTGRES_HOME)
     .filter((version) => existsSync(join(POSTGRES_HOME, version, 'bin', 'initdb')))

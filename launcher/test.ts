@@ -14,7 +14,10 @@ const CHECKS: { name: string; args: string[] }[] = [
   { name: 'types', args: tool('typescript/bin/tsc', '--noEmit') },
   { name: 'types of pages', args: tool('@astrojs/check/bin/astro-check.js', '--minimumSeverity', 'error') },
   { name: 'lint and format', args: tool('@biomejs/biome/bin/biome', 'check', '.') },
-  { name: 'layer rules', args: tool('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs') },
+  {
+    name: 'layer rules',
+    args: tool('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'),
+  },
   { name: 'dead code', args: tool('knip/bin/knip.js', '--no-config-hints') },
 ];
 
@@ -34,7 +37,9 @@ function countsOf(reportFile: string, code: number): Counts {
   try {
     const report = JSON.parse(readFileSync(reportFile, 'utf8')) as VitestReport;
     // A file that could not be loaded has no tests, but it failed.
-    const broken = report.testResults.filter((file) => file.status === 'failed' && file.assertionResults.length === 0).length;
+    const broken = report.testResults.filter(
+      (file) => file.status === 'failed' && file.assertionResults.length === 0,
+    ).length;
     const failed = report.numFailedTests + broken;
     return { passed: report.numPassedTests, failed: failed === 0 && code !== 0 ? 1 : failed };
   } catch (error) {
@@ -63,7 +68,14 @@ export async function test(only: string | undefined): Promise<number> {
   rmSync(report, { force: true });
   try {
     const env = { ...process.env, DATABASE_URL: running.databaseUrl, RIZO_URL: running.url, NODE_ENV: 'test' };
-    const args = tool('vitest/vitest.mjs', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...(only ? [only] : []));
+    const args = tool(
+      'vitest/vitest.mjs',
+      'run',
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+      ...(only ? [only] : []),
+    );
     const code = await run(process.execPath, args, { cwd: ROOT, env });
     const counts = countsOf(report, code);
     total.passed += counts.passed;

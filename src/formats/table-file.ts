@@ -5,7 +5,7 @@ import { readDelimited } from './delimited.ts';
 import { decodeText } from './text.ts';
 
 /** A title for a table from the name of its file: "sailings-monthly.csv" is "Sailings monthly". */
-export function titleOfFile(name: string): string {
+function titleOfFile(name: string): string {
   const bare = name.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, '');
   const words = bare.replace(/[-_]+/g, ' ').trim();
   return words ? words.charAt(0).toUpperCase() + words.slice(1) : 'Table';

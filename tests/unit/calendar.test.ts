@@ -65,9 +65,9 @@ describe('calendar', () => {
     expect(written('fr-FR', 'quarter')).toBe('T1 2026');
     expect(written('en-GB', 'week')).toBe('2026-W14');
     expect(written('en-GB', 'day')).toBe('31 Mar 2026');
-    expect(LOCALES.every((id) => new Set(localeOf(id).monthsShort).size === 12 && localeOf(id).months.length === 12)).toBe(
-      true,
-    );
+    expect(
+      LOCALES.every((id) => new Set(localeOf(id).monthsShort).size === 12 && localeOf(id).months.length === 12),
+    ).toBe(true);
   });
 });
 

@@ -126,6 +126,7 @@ describe('titles', () => {
     ['Passengers (thousands)', 'Passengers', 'thousands'],
     ['outer_isles (thousands)', 'Outer isles', 'thousands'],
     ['Foot passengers', 'Foot passengers', null],
+    ['cancelled', 'Cancelled', null],
     ['Pünktlich', 'Pünktlich', null],
   ])('reads %j', (title, name, unit) => {
     expect(readTitle(title)).toEqual({ name, unit });

@@ -37,7 +37,11 @@ describe('tables as received', () => {
       ['datum: date, month', 'punktlich: number, %', 'ziel: number, %', 'erlos: number'],
     ],
     ['fuel-daily.csv', 1044, ['date: date, business day', 'fuel_delivered: number, $', 'volume: number']],
-    ['margins-quarterly.csv', 16, ['quarter: date, quarter', 'net_margin: number', 'subsidy: number', 'change: number']],
+    [
+      'margins-quarterly.csv',
+      16,
+      ['quarter: date, quarter', 'net_margin: number', 'subsidy: number', 'change: number'],
+    ],
     ['piers-long-form.csv', 359, ['month: date, month', 'pier: text', 'vessel_class: text', 'passengers: number']],
   ])('%s', (name, rows, columns) => {
     const table = read(name);
@@ -117,7 +121,10 @@ describe('delimited text', () => {
   });
 
   it('reads UTF-16, Windows-1252 and any line ends', () => {
-    const utf16 = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('Jahr;Erlös\r\n2024;1,5\r\n2025;2,5\r\n', 'utf16le')]);
+    const utf16 = Buffer.concat([
+      Buffer.from([0xff, 0xfe]),
+      Buffer.from('Jahr;Erlös\r\n2024;1,5\r\n2025;2,5\r\n', 'utf16le'),
+    ]);
     const table = readTableFile('a.csv', utf16);
     expect(table.columns.map((column) => column.title)).toEqual(['Jahr', 'Erlös']);
     expect(table.columns[1]?.cells).toEqual([1.5, 2.5]);

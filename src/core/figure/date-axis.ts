@@ -106,7 +106,7 @@ function completed(span: DateSpan, level: PlanLevel): DateSpan {
  * must fit its band with `clear` on both sides; a level without a complete
  * band must show at least its easiest label.
  */
-export function measurePlan(plan: DateLabelPlan, given: DateSpan, type: LabelType, locale: Locale): MeasuredPlan {
+function measurePlan(plan: DateLabelPlan, given: DateSpan, type: LabelType, locale: Locale): MeasuredPlan {
   const span = completed(given, plan.levels[0]);
   const levels = plan.levels.map((level) => bandsOf(level, span, locale));
   const total = datePosition(span.to, span.unit) - datePosition(span.from, span.unit);
@@ -134,7 +134,7 @@ export function measurePlan(plan: DateLabelPlan, given: DateSpan, type: LabelTyp
  * missing amount would. A band cut off by the axis's end goes without a label
  * where that does not fit.
  */
-export function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: number): PlanFit {
+function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: number): PlanFit {
   const room = Math.max(width, needed) + 1e-9;
   const fitted = levels.map((bands, depth) =>
     bands.map((band, index) => (band.complete || (needs[depth]?.[index] ?? 0) <= room ? band : { ...band, label: '' })),
@@ -205,26 +205,29 @@ export class DatePlanner {
   }
 }
 
-/** Keeps every k-th label of a level, with the smallest k at which none touch. */
+/** Keeps every k-th label of a level, with the smallest k at which none touch; none may leave the axis. */
 function thinned(fit: PlanFit, width: number, type: LabelType): PlanFit {
-  const total = datePosition(fit.span.to, fit.span.unit) - datePosition(fit.span.from, fit.span.unit);
-  const scale = width / total;
+  const start = datePosition(fit.span.from, fit.span.unit);
+  const scale = width / (datePosition(fit.span.to, fit.span.unit) - start);
   const levels = fit.levels.map((bands) => {
-    const centre = (band: Band) => ((band.start + band.end) / 2) * scale;
-    const reach = bands.map((band) => textWidth(band.label, type.face, type.size) / 2 + type.clear);
-    for (let every = 1; every < bands.length; every++) {
-      const kept = bands.map((band, index) => (index % every === 0 ? band : { ...band, label: '' }));
-      let clear = true;
-      let before: number | undefined;
-      kept.forEach((band, index) => {
-        if (band.label === '') return;
-        const left = centre(band) - (reach[index] ?? 0);
-        if (before !== undefined && left < before) clear = false;
-        before = centre(band) + (reach[index] ?? 0);
+    const placed = bands.map((band) => {
+      const centre = ((band.start + band.end) / 2 - start) * scale;
+      const half = textWidth(band.label, type.face, type.size) / 2;
+      return { left: centre - half, right: centre + half };
+    });
+    const inside = (index: number) => (placed[index]?.left ?? 0) >= 0 && (placed[index]?.right ?? 0) <= width;
+    const isClear = (every: number) => {
+      let before = Number.NEGATIVE_INFINITY;
+      return placed.every(({ left, right }, index) => {
+        if (index % every !== 0 || !inside(index) || bands[index]?.label === '') return true;
+        const clear = left - before >= 2 * type.clear;
+        before = right;
+        return clear;
       });
-      if (clear) return kept;
-    }
-    return bands.map((band, index) => (index === 0 ? band : { ...band, label: '' }));
+    };
+    let every = 1;
+    while (every < bands.length && !isClear(every)) every++;
+    return bands.map((band, index) => (index % every === 0 && inside(index) ? band : { ...band, label: '' }));
   });
   return { ...fit, levels };
 }

@@ -77,10 +77,10 @@ export const PLAN_IDS = [
   'twenty-five-years',
   'hundred-years',
 ] as const;
-export type PlanId = (typeof PLAN_IDS)[number];
+type PlanId = (typeof PLAN_IDS)[number];
 
 /** All plans, richest first; the first that fits is the automatic one. */
-export const DATE_PLANS: readonly DateLabelPlan[] = [
+const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'hours-over-days', name: 'Hours over days', levels: [hours(1), dayDates] },
   { id: 'three-hours-over-days', name: 'Every third hour over days', levels: [hours(3), dayDates] },
   { id: 'six-hours-over-days', name: 'Every sixth hour over days', levels: [hours(6), dayDates] },

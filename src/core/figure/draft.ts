@@ -39,7 +39,7 @@ function find(table: Table, wanted: string): Column {
 }
 
 /** "Jan 2024 to Oct 2026" for a date column, else null. */
-export function spanWords(column: Column, locale: Locale): string | null {
+function spanWords(column: Column, locale: Locale): string | null {
   if (column.kind !== 'date') return null;
   let from = Infinity;
   let to = -Infinity;

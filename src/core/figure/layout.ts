@@ -11,7 +11,7 @@ import type { ResolvedFigure } from './resolve.ts';
 import { type SetWords, setWords } from './words.ts';
 
 /** Clear room between the frame and what stands in it, points. */
-export const INSET = 10;
+const INSET = 10;
 /** Least distance between tick labels of a value axis, in label sizes. */
 const TICK_PITCH = 1.45;
 

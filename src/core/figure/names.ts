@@ -73,12 +73,8 @@ export function nameNodes(names: EndNames, { x, y, plot, style, right, scale }: 
   const size = style.sizes.label;
   const ends = names.names.map((name) => y(Math.min(scale.high, Math.max(scale.low, name.value))));
   const half = (size * PITCH) / 2;
-  const placed = spreadApart(
-    ends,
-    size * PITCH,
-    plot.top + half - size * 0.5,
-    plot.top + plot.height - half + size * 0.3,
-  );
+  // Their white ground must not hide the axis line below.
+  const placed = spreadApart(ends, size * PITCH, plot.top, plot.top + plot.height - half - 0.5);
   const lift = capHeight(FACE, size) / 2;
   const moved = placed.some((at, index) => Math.abs(at - (ends[index] ?? at)) > size * LEADER_FROM);
   const edge = x(names.lastPosition);

@@ -6,7 +6,7 @@ import { type DateSpan, pointPosition } from './date-axis.ts';
 import type { FigureSpec, Line } from './spec.ts';
 
 /** How the across axis places the rows. Positions are in the axis's own unit. */
-export type Across =
+type Across =
   | { kind: 'date'; title: string; interval: Interval; span: DateSpan | null }
   | { kind: 'category'; title: string; labels: string[] }
   | { kind: 'number'; title: string; extent: [number, number] | null; whole: boolean };

@@ -52,7 +52,7 @@ function assign<T extends object>(target: T, values: Partial<T>) {
   for (const [key, value] of Object.entries(values)) if (value !== undefined) Object.assign(target, { [key]: value });
 }
 
-export const COMMANDS = {
+const COMMANDS = {
   'report.setWords': command(
     'change of report title',
     z.strictObject({ title: Report.shape.title.optional(), edition: Report.shape.edition.optional() }),

@@ -20,8 +20,7 @@ export const TableItem = z.strictObject({
 });
 export type TableItem = z.infer<typeof TableItem>;
 
-export const ReportItem = z.discriminatedUnion('type', [TableItem, FigureSpec]);
-export type ReportItem = z.infer<typeof ReportItem>;
+const ReportItem = z.discriminatedUnion('type', [TableItem, FigureSpec]);
 
 /** A report: its things in reading order, and how they are set. */
 export const Report = z.strictObject({
@@ -42,7 +41,6 @@ export function newReport(title: string, edition: string): Report {
 }
 
 export const tablesOf = (report: Report) => report.items.filter((item) => item.type === 'table');
-export const figuresOf = (report: Report) => report.items.filter((item) => item.type === 'figure');
 
 /** The table with this id, if the report has it. */
 export function tableIn(report: Report, id: string): TableItem | undefined {
@@ -51,7 +49,7 @@ export function tableIn(report: Report, id: string): TableItem | undefined {
 
 /** The figure with this id, if the report has it. */
 export function figureIn(report: Report, id: string): FigureSpec | undefined {
-  return figuresOf(report).find((figure) => figure.id === id);
+  return report.items.filter((item) => item.type === 'figure').find((figure) => figure.id === id);
 }
 
 /**

@@ -16,7 +16,7 @@ export type Part =
   | `line:${string}`
   | `name:${string}`;
 
-export interface Stroke {
+interface Stroke {
   colour: string;
   width: number;
 }
@@ -40,7 +40,7 @@ export interface TextNode extends Valued {
   anchor: 'start' | 'middle' | 'end';
 }
 
-export interface PathNode extends Valued {
+interface PathNode extends Valued {
   kind: 'path';
   /** SVG path data: M, L and Z with absolute coordinates */
   d: string;
@@ -48,7 +48,7 @@ export interface PathNode extends Valued {
   fill?: string;
 }
 
-export interface RectNode {
+interface RectNode {
   kind: 'rect';
   x: number;
   y: number;
@@ -58,7 +58,7 @@ export interface RectNode {
 }
 
 /** A data point: a place that can be found and pointed at; drawn only where a marker is asked for. */
-export interface PointNode extends Valued {
+interface PointNode extends Valued {
   kind: 'point';
   x: number;
   y: number;

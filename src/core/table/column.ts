@@ -30,7 +30,6 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
   }),
 ]);
 export type ColumnMeta = z.infer<typeof ColumnMeta>;
-export type ColumnKind = ColumnMeta['kind'];
 
 export type Column = ColumnMeta & { cells: readonly Cell[] };
 

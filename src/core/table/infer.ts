@@ -2,7 +2,7 @@ import { LOCALES, localeOf } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findHoles, findInterval } from '../time/interval.ts';
 import type { Cell, Column, Remark } from './column.ts';
-import { areOrdered, DATE_SHAPES, type DateShape, yearTitle, YEAR_SHAPE } from './dates.ts';
+import { areOrdered, DATE_SHAPES, type DateShape, YEAR_SHAPE, yearTitle } from './dates.ts';
 import { findStyle, isMissing, readNumber } from './numbers.ts';
 import { readTitle } from './titles.ts';
 
@@ -32,6 +32,9 @@ function sampleOf(texts: readonly string[]): readonly string[] {
   const step = texts.length / SAMPLE;
   return Array.from({ length: SAMPLE }, (_, index) => texts[Math.floor(index * step)] ?? '');
 }
+
+/** True when so few of the cells that hold something are unread that the kind still stands. */
+const isEnough = (unread: number, filled: number) => filled - unread >= ENOUGH * filled - 1e-9;
 
 const countRead = (texts: readonly string[], read: (text: string) => number | null) => {
   let count = 0;
@@ -81,7 +84,7 @@ function shapesThatFit(texts: readonly string[], title: string, first: boolean):
   const candidates = year ? [YEAR_SHAPE] : DATE_SHAPES;
   return candidates
     .map((shape) => ({ shape, count: countRead(texts, shape.read) }))
-    .filter(({ count }) => count >= ENOUGH * texts.length)
+    .filter(({ count }) => isEnough(texts.length - count, texts.length))
     .sort((a, b) => b.count - a.count)
     .map(({ shape }) => shape);
 }
@@ -120,7 +123,7 @@ function asDates(column: TextColumn, filled: readonly string[], first: boolean):
   if (!shape) return null;
   const best = shapes.reduce((a, b) => (countRead(filled, b.read) > countRead(filled, a.read) ? b : a), shape);
   const { cells, unread } = readAll(column.texts, best.read);
-  if (unread.length > (1 - ENOUGH) * filled.length) return null;
+  if (!isEnough(unread.length, filled.length)) return null;
   const dates = cells.filter((cell): cell is number => typeof cell === 'number');
   const sorted = distinctSorted(dates);
   const interval = findInterval(sorted, best.least);
@@ -145,10 +148,10 @@ function asNumbers(column: TextColumn, filled: readonly string[]): Inferred | nu
   const sample = sampleOf(filled);
   const { style: sampled } = findStyle(sample);
   const either = (text: string) => readNumber(text, sampled) ?? readNumber(text, { decimal: ',' });
-  if (countRead(sample, either) < ENOUGH * sample.length) return null;
+  if (!isEnough(sample.length - countRead(sample, either), sample.length)) return null;
   const { style, unsure, unit } = findStyle(filled);
   const { cells, unread } = readAll(column.texts, (text) => readNumber(text, style));
-  if (unread.length > (1 - ENOUGH) * filled.length) return null;
+  if (!isEnough(unread.length, filled.length)) return null;
   const remarks: Remark[] = [];
   if (unsure)
     remarks.push({

@@ -32,7 +32,7 @@ export function readTitle(title: string): { name: string; unit: string | null } 
   const bracketed = /^(.+?)\s*[([]([^()[\]]{1,40})[)\]]\s*$/.exec(title);
   if (bracketed?.[1] && bracketed[2]) return { name: readTitle(bracketed[1]).name, unit: bracketed[2].trim() };
   // Titles made by people are kept as they wrote them; only names made for machines are turned into words.
-  if (!/^[\p{Ll}\p{N}]+(_[\p{Ll}\p{N}]+)+$/u.test(title)) return { name: title.trim(), unit: null };
+  if (!/^[\p{Ll}\p{N}]+(_[\p{Ll}\p{N}]+)*$/u.test(title)) return { name: title.trim(), unit: null };
   const words = title.split('_');
   const percent = words.findIndex((word) => word === 'pct' || word === 'percent');
   if (percent > 0 && percent === words.length - 1)

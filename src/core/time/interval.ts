@@ -19,7 +19,7 @@ export function unitOf(interval: Interval): CalendarUnit {
   return UNITS[interval];
 }
 
-export const isWeekend = (ms: number) => {
+const isWeekend = (ms: number) => {
   const day = new Date(ms).getUTCDay();
   return day === 0 || day === 6;
 };

@@ -9,7 +9,7 @@ const LOCALE = localeOf(LOCALES[0]);
 const ROW = 26;
 
 /** How a column is called under its title: "date, one a month", "number, %". */
-export function kindWords(column: Column): string {
+function kindWords(column: Column): string {
   if (column.kind === 'date') return `date, one a ${column.interval}`;
   if (column.kind === 'number') return column.unit ? `number, ${column.unit}` : 'number';
   return column.ordered ? 'text, in order' : 'text';

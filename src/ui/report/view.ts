@@ -30,7 +30,7 @@ export const show = (shown: Shown) => useView.setState({ shown, part: null, hand
 export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });
 
 /** The strip in which a part is set. */
-export function stripOf(part: Part): Strip {
+function stripOf(part: Part): Strip {
   if (part === 'axis:across') return 'across';
   if (part === 'axis:left' || part === 'grid') return 'left';
   if (part === 'frame') return 'frame';

@@ -1,0 +1,69 @@
+/** A headless Chromium and the pages of a running Rizo. */
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { type Browser, chromium, type Page } from 'playwright-core';
+import { CHROMIUM } from '../../launcher/packages.ts';
+
+export const BASE = process.env['RIZO_URL'] ?? '';
+
+export const received = (name: string) => fileURLToPath(new URL(`../received/${name}`, import.meta.url));
+export const receivedText = (name: string) => readFileSync(received(name), 'utf8');
+
+export function launchBrowser(): Promise<Browser> {
+  const quiet = [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ];
+  return chromium.launch({ executablePath: CHROMIUM, headless: true, args: quiet });
+}
+
+/** Errors that a page threw or printed; a test expects none. */
+export const troubles = new WeakMap<Page, string[]>();
+
+/** A page at the reference size that remembers what went wrong in it. */
+export async function newPage(browser: Browser, width = 1280, height = 800): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width, height }, acceptDownloads: true });
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'], { origin: BASE });
+  const page = await context.newPage();
+  const seen: string[] = [];
+  troubles.set(page, seen);
+  page.on('pageerror', (error) => seen.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) seen.push(message.text());
+  });
+  return page;
+}
+
+/** Makes a report on the Desk and waits for the place where a table is brought in. */
+export async function newReport(page: Page): Promise<void> {
+  await page.goto(BASE);
+  await page.waitForLoadState('networkidle');
+  await page.getByRole('button', { name: 'New report' }).click();
+  await page.getByRole('heading', { name: 'Bring in a table' }).waitFor();
+}
+
+/** Brings a received file in and makes a figure of it. */
+export async function figureOf(page: Page, name: string): Promise<void> {
+  await newReport(page);
+  await page.getByLabel('Table file').setInputFiles(received(name));
+  await page.getByRole('button', { name: 'Make a figure' }).click();
+  await page.locator('.sheet svg').waitFor();
+  await saved(page);
+}
+
+/** Waits until everything is saved. */
+export async function saved(page: Page): Promise<void> {
+  await page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();
+}
+
+/** Tick labels of the left axis on the sheet, from the bottom up. */
+export const leftTicks = (page: Page) =>
+  page.locator('.sheet [data-part="axis:left"] text[data-value]').allTextContents();
+
+/** Opens a strip of the dock by its name. */
+export const strip = (page: Page, name: string) => page.getByRole('tab', { name }).click();

@@ -1,0 +1,128 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+
+const rizo = fileURLToPath(new URL('../../rizo', import.meta.url));
+const received = (name: string) => fileURLToPath(new URL(`../received/${name}`, import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'rizo-cli-'));
+const run = (...args: string[]) => {
+  // No database: the command line does its work without one.
+  const { DATABASE_URL: _, ...env } = process.env;
+  const { status, stdout, stderr } = spawnSync(rizo, args, { encoding: 'utf8', env, cwd: folder });
+  return { status, stdout, stderr };
+};
+
+describe('./rizo render', () => {
+  it('sets each received table as SVG', () => {
+    for (const name of ['sailings-monthly.csv', 'by-year.csv', 'time-of-day.tsv']) {
+      const out = join(folder, `${name}.svg`);
+      expect(run('render', '--table', received(name), '-o', out)).toEqual({ status: 0, stdout: '', stderr: '' });
+      expect(readFileSync(out, 'utf8')).toMatch(
+        /^<svg xmlns="http:\/\/www.w3.org\/2000\/svg" width="160mm" height="84mm"/,
+      );
+    }
+  });
+
+  it('takes the columns, the title and the resolution that are named', () => {
+    const out = join(folder, 'chosen.svg');
+    run(
+      'render',
+      '--table',
+      received('sailings-monthly.csv'),
+      '-o',
+      out,
+      '--lines',
+      'on_time_pct,cancelled',
+      '--across',
+      'month',
+      '--title',
+      'A < B',
+      '--outlines',
+    );
+    const svg = readFileSync(out, 'utf8');
+    expect(svg).toContain('aria-label="On time"');
+    expect(svg).toContain('aria-label="A &lt; B"');
+    expect(svg).not.toContain('<text');
+    const png = join(folder, 'small.png');
+    run('render', '--table', received('by-year.csv'), '-o', png, '--dpi', '100');
+    expect(readFileSync(png).readUInt32BE(16)).toBe(630);
+  });
+
+  it('draws a saved figure, and says which column its table lacks', () => {
+    const spec = {
+      type: 'figure',
+      id: 'f',
+      name: 'F',
+      table: 't',
+      across: 'year',
+      lines: [{ id: 'l', column: 'vehicles', name: 'Cars', colour: '#112233', weight: 2, shown: true }],
+      dateAxis: { plan: 'five-years' },
+      leftAxis: { from: 'zero', to: 100_000, every: 25_000, title: null },
+      words: { title: 'Saved', subtitle: '', source: '' },
+      frame: { width: 90, height: 60 },
+    };
+    const file = join(folder, 'spec.json');
+    writeFileSync(file, JSON.stringify(spec));
+    const out = join(folder, 'spec.svg');
+    expect(run('render', '--table', received('by-year.csv'), '--spec', file, '-o', out).status).toBe(0);
+    expect(readFileSync(out, 'utf8')).toMatch(/width="90mm".*>75,000<.*>Cars</s);
+    const other = run('render', '--table', received('time-of-day.tsv'), '--spec', file, '-o', out);
+    expect(other.stderr).toMatch(/needs a column “year”, which the table lacks; it has time_of_day/);
+    writeFileSync(file, JSON.stringify({ ...spec, frame: { width: 9, height: 60 } }));
+    expect(run('render', '--table', received('by-year.csv'), '--spec', file, '-o', out).stderr).toMatch(
+      /frame\.width: A figure is at least 30 mm/,
+    );
+  });
+
+  it.each([
+    ['broken-quote.csv', /quote opens on line 2/],
+    ['broken-binary.csv', /not text: line 1/],
+    ['broken-empty.csv', /is empty/],
+    ['broken-header-only.csv', /no rows yet/],
+    ['absent.csv', /There is no file/],
+  ])('refuses %s in one line', (name, message) => {
+    const { status, stderr } = run('render', '--table', received(name), '-o', join(folder, 'no.svg'));
+    expect(status).toBe(1);
+    expect(stderr).toMatch(message);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+
+  it('refuses a file over 50 MB before reading it, and endings it does not know', () => {
+    const big = join(folder, 'big.csv');
+    writeFileSync(big, 'a');
+    truncateSync(big, 60 * 1024 * 1024);
+    expect(run('table', big).stderr).toMatch(/has 60\.0 MB; Rizo takes files of up to 50 MB/);
+    expect(run('render', '--table', received('by-year.csv'), '-o', 'x.gif').stderr).toMatch(/\.svg or \.png/);
+    expect(run('render', '--table', received('by-year.csv'), '-o', '/nowhere/x.svg').stderr).toMatch(
+      /cannot be written/,
+    );
+    expect(run('paint').stderr).toMatch(/no command “paint”/);
+    expect(run('render', '--wrong').stderr).toMatch(/see \.\/rizo render --help/);
+  });
+});
+
+describe('./rizo table', () => {
+  it('prints what was understood', () => {
+    const { stdout } = run('table', received('by-year.csv'), '--json');
+    expect(JSON.parse(stdout)).toEqual({
+      title: 'By year',
+      rows: 15,
+      columns: [
+        { title: 'Year', key: 'year', kind: 'date', unit: null, interval: 'year', ordered: null },
+        { title: 'Foot passengers', key: 'foot_passengers', kind: 'number', unit: null, interval: null, ordered: null },
+        { title: 'Vehicles', key: 'vehicles', kind: 'number', unit: null, interval: null, ordered: null },
+      ],
+      remarks: [{ column: 'year', text: 'Year: dates written year, one a year, 2011 to 2025.' }],
+    });
+  });
+});
+
+describe('./rizo --help', () => {
+  it.each(['start', 'stop', 'test', 'render', 'table', 'bench'])('explains %s', (name) => {
+    expect(run(name, '--help').stdout).toContain(`./rizo ${name}`);
+    expect(run('--help').stdout).toContain(`./rizo ${name}`);
+  });
+});

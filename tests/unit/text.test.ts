@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { FACES } from '../../src/core/text/faces.ts';
+import { textWidth } from '../../src/core/text/measure.ts';
+import { shorten, wrap } from '../../src/core/text/wrap.ts';
+import { openFace } from '../../src/formats/fonts.ts';
+
+const LETTERS = [...' abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789.,:;–−%()/äöüßéèñłśźřΩ€'];
+/** Greek is measured by its advances alone; pairs are known for Latin text. */
+const LATIN = LETTERS.filter((letter) => letter !== 'Ω');
+const words = fc.array(fc.constantFrom(...LATIN), { minLength: 0, maxLength: 40 }).map((letters) => letters.join(''));
+/** Runs in which three letters join into one shape are beyond pair adjustments; none of them is an English word. */
+const TRIPLE = /[fjt]{3}|ff[ijlbhk]|f[jt]t/;
+
+describe('text measure', () => {
+  it.each(FACES.map((face) => face.id))('has the advances of the font file of %s', (id) => {
+    const font = openFace(id);
+    for (const letter of LETTERS) {
+      const code = letter.codePointAt(0) ?? 0;
+      expect(textWidth(letter, id, font.unitsPerEm)).toBe(font.glyphForCodePoint(code).advanceWidth);
+    }
+  });
+
+  it.each(FACES.map((face) => face.id))('measures runs as the font itself sets them in %s', (id) => {
+    const font = openFace(id);
+    fc.assert(
+      fc.property(
+        words.filter((text) => !TRIPLE.test(text)),
+        (text) => {
+          expect(textWidth(text, id, font.unitsPerEm)).toBeCloseTo(font.layout(text).advanceWidth, 0);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('kerns and scales', () => {
+    // From the font's tables: A 544 wide, V 515, and 14 closer than that side by side.
+    expect(textWidth('AV', 'sans-400', 1000)).toBe(544 + 515 - 14);
+    expect(textWidth('AV', 'sans-400', 10)).toBeLessThan(
+      textWidth('A', 'sans-400', 10) + textWidth('V', 'sans-400', 10),
+    );
+    expect(textWidth('2026', 'sans-400', 7.2)).toBeCloseTo((4 * 497 * 7.2) / 1000, 9);
+    expect(textWidth('', 'sans-400', 10)).toBe(0);
+  });
+});
+
+describe('wrapping', () => {
+  it('keeps every word and every line within the width', () => {
+    fc.assert(
+      fc.property(words, fc.integer({ min: 30, max: 200 }), (text, width) => {
+        const lines = wrap(text, 'sans-400', 8, width);
+        expect(lines.join('').replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
+        for (const line of lines) expect(textWidth(line, 'sans-400', 8)).toBeLessThanOrEqual(width);
+      }),
+    );
+  });
+
+  it('shortens the last line it may have', () => {
+    const lines = wrap('one two three four five six seven eight', 'sans-400', 8, 60, 2);
+    expect(lines).toHaveLength(2);
+    expect(lines[1]?.endsWith('…')).toBe(true);
+  });
+
+  it('shortens to the longest start that fits', () => {
+    expect(shorten('Harbour shuttle', 'sans-400', 8, 1000)).toBe('Harbour shuttle');
+    const short = shorten('Harbour shuttle', 'sans-400', 8, 40);
+    expect(short).toMatch(/^Harbour?.*…$/);
+    expect(textWidth(short, 'sans-400', 8)).toBeLessThanOrEqual(40);
+  });
+});
