@@ -4,7 +4,7 @@ import { areOrdered, DATE_SHAPES } from '../../src/core/table/dates.ts';
 import { findStyle, isMissing, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
 import { keysOf, readTitle } from '../../src/core/table/titles.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
-import { formatNumber } from '../../src/core/text/number.ts';
+import { decimalsOf, formatNumber } from '../../src/core/text/number.ts';
 
 const DOT: NumberStyle = { decimal: '.' };
 const COMMA: NumberStyle = { decimal: ',' };
@@ -70,6 +70,10 @@ describe('numbers', () => {
     expect(formatNumber(1234, 0, localeOf('pl-PL'))).toBe('1234');
     expect(formatNumber(12_345, 0, localeOf('pl-PL'))).toBe('12\u00a0345');
     expect(formatNumber(-0.001, 1, localeOf('en-GB'))).toBe('0.0');
+  });
+
+  it('counts the decimals a value needs, however large it is', () => {
+    expect([20_000, 0.5, 580_417.5, 0.00025, 612_345.12, 1e12].map(decimalsOf)).toEqual([0, 1, 1, 5, 2, 0]);
   });
 
   it('knows the words for no value', () => {

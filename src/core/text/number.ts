@@ -24,7 +24,7 @@ export function formatNumber(value: number, decimals: number, locale: Locale): s
 export function decimalsOf(step: number): number {
   for (let decimals = 0; decimals < 12; decimals++) {
     const scaled = step * 10 ** decimals;
-    if (Math.abs(scaled - Math.round(scaled)) < 1e-6 * Math.max(1, Math.abs(scaled)) && Math.round(scaled) !== 0)
+    if (Math.abs(scaled - Math.round(scaled)) < 1e-9 * Math.max(1, Math.abs(scaled)) && Math.round(scaled) !== 0)
       return decimals;
   }
   return 12;

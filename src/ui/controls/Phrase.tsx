@@ -84,7 +84,7 @@ export function PhraseText({
         <textarea
           {...shared}
           rows={rows}
-          className={`textarea textarea-sm w-full resize-none ${className}`}
+          className={`textarea textarea-sm field-sizing-content min-h-0 w-full resize-none py-1 text-[14px] ${className}`}
           onChange={(event) => setDraft(event.target.value)}
         />
       ) : (

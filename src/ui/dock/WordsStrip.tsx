@@ -11,7 +11,7 @@ const FIELDS = [
 /** Title, subtitle and source of the figure, and its name in the report. */
 export function WordsStrip({ figure }: { figure: FigureSpec }) {
   return (
-    <div className="grid max-w-5xl grid-cols-[7rem_1fr] items-start gap-x-3 gap-y-2 px-4 py-3">
+    <div className="grid max-w-5xl grid-cols-[7rem_1fr] items-start gap-x-3 gap-y-1.5 px-4 py-3">
       {FIELDS.map(({ key, name, hint }) => (
         <div key={key} className="contents">
           <span className="pt-1">{name}</span>

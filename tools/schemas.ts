@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { FigureSpec } from '../src/core/figure/spec.ts';
+import { Report } from '../src/core/report/report.ts';
+
+const textOf = (schema: z.ZodType, title: string) =>
+  `${JSON.stringify({ title, ...z.toJSONSchema(schema) }, null, 2)}\n`;
+
+/** The text of each published schema file by its name. */
+export const SCHEMAS: Record<string, string> = {
+  figure: textOf(FigureSpec, 'A Rizo figure spec'),
+  report: textOf(Report, 'A Rizo report document'),
+};

@@ -1,0 +1,73 @@
+/**
+ * Takes the pictures of docs/screenshots/ from the demo data, in a Rizo of its
+ * own. Run it with `npm run screenshots` when a view changes.
+ */
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Page } from 'playwright-core';
+import { freePort } from '../launcher/processes.ts';
+import { bringUp } from '../launcher/serve.ts';
+import { launchBrowser } from '../tests/browser/browser.ts';
+
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+const received = (name: string) => fileURLToPath(new URL(`../tests/received/${name}`, import.meta.url));
+
+/** Each picture by its file name: how to get to it from the demo report. */
+const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
+  desk: async (page, base) => {
+    await page.goto(base);
+  },
+  figure: async (page) => {
+    await page.getByRole('link', { name: /Skerry Line/ }).click();
+    await page.locator('.sheet svg').waitFor();
+    await page.locator('.sheet [data-part="name:line-1"] text').click();
+  },
+  'date-axis': async (page) => {
+    await page.locator('.sheet [data-part="axis:across"] text').first().click();
+  },
+  'left-axis': async (page) => {
+    await page
+      .getByRole('button', { name: /Sailings on time/ })
+      .first()
+      .click();
+    await page.locator('.sheet [data-part="axis:left"] text').first().click();
+  },
+  words: async (page) => {
+    await page.getByRole('tab', { name: 'Words' }).click();
+    await page.getByRole('button', { name: 'Hand off' }).click();
+  },
+  table: async (page) => {
+    await page
+      .getByRole('button', { name: /Monthly sailings/ })
+      .first()
+      .click();
+  },
+  'bring-in-a-table': async (page) => {
+    await page.getByRole('button', { name: 'Bring in a table' }).click();
+    await page.getByLabel('Table file').setInputFiles(received('punctuality-continental.csv'));
+    await page.getByText('as understood').waitFor();
+  },
+};
+
+mkdirSync(folder, { recursive: true });
+const state = mkdtempSync(join(tmpdir(), 'rizo-pictures-'));
+const running = await bringUp(state, await freePort());
+const browser = await launchBrowser();
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  for (const [name, visit] of Object.entries(VIEWS)) {
+    await visit(page, running.url);
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => document.fonts.ready);
+    await page.waitForTimeout(300);
+    const file = join(folder, `${name}.png`);
+    await page.screenshot({ path: file });
+    console.log(`${name}.png, ${Math.round(readFileSync(file).length / 1024)} kB`);
+  }
+} finally {
+  await browser.close();
+  await running.stop();
+  rmSync(state, { recursive: true, force: true });
+}
