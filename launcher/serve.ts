@@ -3,7 +3,6 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { closeSync, openSync, readFileSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { addDemoWhenEmpty } from '../demo/load.ts';
 import { openDatabase } from '../src/server/database.ts';
 import { migrate } from '../src/server/migrations.ts';
 import { currentBuild } from './build.ts';
@@ -40,7 +39,9 @@ async function prepareDatabase(url: string, demo: boolean) {
   const db = openDatabase(url);
   try {
     await migrate(db);
-    if (demo) await addDemoWhenEmpty(db);
+    const filled = await db.selectFrom('reports').select('id').limit(1).executeTakeFirst();
+    // Loaded only when it is needed: it brings the whole core along, and a second start should be quick.
+    if (demo && !filled) await (await import('../demo/load.ts')).addDemo(db);
   } catch (error) {
     const code = (error as { code?: string }).code ?? '';
     if (['ECONNREFUSED', 'ENOTFOUND', 'ETIMEDOUT', '28P01', '3D000', '28000'].includes(code))

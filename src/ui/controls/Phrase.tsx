@@ -76,7 +76,8 @@ export function PhraseText({
       // A number that was refused goes back to what is drawn; its reason stays to be read.
       if (numeric && draft !== value) setDraft(value);
     },
-    style: colour ? { color: colour } : undefined,
+    // Mixed with the ink, so that a light colour still reads on light chrome and a dark one on dark.
+    style: colour ? { color: `color-mix(in oklab, ${colour} 55%, var(--color-base-content))` } : undefined,
   };
   return (
     <span className="inline-flex flex-col">

@@ -2,7 +2,7 @@ import { type KeyboardEvent, type MouseEvent, useLayoutEffect, useMemo, useRef, 
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import type { Part } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
-import { openPart } from './view.ts';
+import { lineOfPart, openPart } from './view.ts';
 
 const RULER = 26;
 const MARGIN = 48;
@@ -53,6 +53,18 @@ function boxOf(sheet: HTMLElement, part: Part): Box | null {
   };
 }
 
+/** Lays a pale band under the chosen line; on the screen only, never in a file. */
+function markLine(sheet: HTMLElement, line: string | null) {
+  for (const old of sheet.querySelectorAll('.halo')) old.remove();
+  const path = line && sheet.querySelector<SVGPathElement>(`[data-part="${CSS.escape(`line:${line}`)}"] > path`);
+  if (!path) return;
+  const halo = path.cloneNode() as SVGPathElement;
+  halo.classList.add('halo');
+  halo.style.strokeWidth = `${Number(path.getAttribute('stroke-width')) + 4}`;
+  halo.style.strokeOpacity = '0.18';
+  path.before(halo);
+}
+
 /** The figure at its printed size times a zoom that fits the window, under a millimetre ruler. */
 export function Sheet({ layout, part }: { layout: FigureLayout; part: Part | null }) {
   const desk = useRef<HTMLDivElement>(null);
@@ -76,7 +88,9 @@ export function Sheet({ layout, part }: { layout: FigureLayout; part: Part | nul
   useLayoutEffect(() => {
     const element = sheet.current;
     if (!element) return;
-    setBox(part ? boxOf(element, part) : null);
+    const line = lineOfPart(part);
+    markLine(element, line);
+    setBox(part && !line ? boxOf(element, part) : null);
     // A redraw replaces the element that had the focus.
     if (focused.current && document.activeElement === document.body)
       element.querySelector<SVGElement>(`[data-part="${CSS.escape(focused.current)}"]`)?.focus();
