@@ -17,6 +17,7 @@ module.exports = {
       from: { path: within('core') },
       to: {
         path: '^node:|node_modules/(react|react-dom|zustand|kysely|pg|astro|fontkit|@resvg|papaparse|apexcharts)/',
+        dependencyTypesNot: ['type-only'],
       },
     },
     {

@@ -29,8 +29,15 @@ function writerOf(column: Column): (row: number) => string {
   };
 }
 
+interface TableGridProps {
+  table: Table;
+  /** keys of the number columns that are ticked; without it columns have no ticks */
+  chosen?: ReadonlySet<string>;
+  onChoose?(key: string, chosen: boolean): void;
+}
+
 /** The rows of a table under typed column heads; only the rows in sight are drawn. */
-export function TableGrid({ table }: { table: Table }) {
+export function TableGrid({ table, chosen, onChoose }: TableGridProps) {
   const box = useRef<HTMLElement>(null);
   const writers = useMemo(() => table.columns.map(writerOf), [table]);
   const rows = useVirtualizer({
@@ -63,7 +70,18 @@ export function TableGrid({ table }: { table: Table }) {
                 scope="col"
                 className={`border-b border-l border-[#dcd5cb] px-3 py-1.5 align-bottom ${column.kind === 'number' ? 'text-right' : 'text-left'}`}
               >
-                <span className="block font-semibold whitespace-nowrap">{column.title}</span>
+                <span className="block font-semibold whitespace-nowrap">
+                  {chosen && column.kind === 'number' && (
+                    <input
+                      type="checkbox"
+                      className="checkbox checkbox-xs mr-1.5 border-[#6e6574]"
+                      aria-label={`Choose ${column.title}`}
+                      checked={chosen.has(column.key)}
+                      onChange={(event) => onChoose?.(column.key, event.target.checked)}
+                    />
+                  )}
+                  {column.title}
+                </span>
                 <span className="block text-xs font-normal whitespace-nowrap text-[#6e6574]">{kindWords(column)}</span>
               </th>
             ))}

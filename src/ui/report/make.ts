@@ -17,14 +17,21 @@ export function keepTable(table: Table): string | null {
   return id;
 }
 
-/** Makes a figure of a table that is in the report and shows it. */
-export function makeFigure(report: Report, tableId: string, table: Table): void {
+/** Makes a figure of a table that is in the report, of the chosen columns where some were chosen, and shows it. */
+export function makeFigure(
+  report: Report,
+  tableId: string,
+  table: Table,
+  chosen: readonly string[] | null = null,
+): void {
   try {
     const figure = draftFigure(table, {
       id: crypto.randomUUID(),
       tableId,
       style: report.style,
       locale: localeOf(report.locale),
+      // In the order of the table, whatever the order of the ticks.
+      lines: chosen?.length ? table.columns.filter(({ key }) => chosen.includes(key)).map(({ key }) => key) : undefined,
     });
     if (run('figure.add', { figure }) === null) show({ kind: 'item', id: figure.id });
   } catch (error) {
