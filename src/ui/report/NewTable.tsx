@@ -77,7 +77,10 @@ export function NewTable() {
       />
     );
   return (
-    <section aria-label="Bring in a table" className="flex min-h-0 flex-1 flex-col gap-4 overflow-auto bg-desk p-8">
+    <section
+      aria-label="Bring in a table"
+      className="flex min-h-0 min-w-0 flex-1 flex-col gap-4 overflow-auto bg-desk p-8"
+    >
       <h2 className="font-serif text-lg font-semibold">Bring in a table</h2>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a second way; the field and the button inside are the first */}
       <div
@@ -161,7 +164,7 @@ interface LookedAtProps {
 function LookedAt({ table, onBack, onRename, onKeep }: LookedAtProps) {
   const empty = table.rows === 0;
   return (
-    <section aria-label="The table as understood" className="flex min-h-0 flex-1 flex-col gap-3 bg-desk p-6">
+    <section aria-label="The table as understood" className="flex min-h-0 min-w-0 flex-1 flex-col gap-3 bg-desk p-6">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h2 className="font-serif text-lg font-semibold">
           <PhraseText

@@ -53,7 +53,7 @@ export function TableGrid({ table, chosen, onChoose }: TableGridProps) {
   return (
     <section
       ref={box}
-      className="min-h-0 flex-1 overflow-auto rounded-box border border-rule bg-white text-[#2b2530]"
+      className="min-h-0 min-w-0 flex-1 overflow-auto rounded-box border border-rule bg-white text-[#2b2530]"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
       tabIndex={0}
       aria-label={`Rows of ${table.title}`}

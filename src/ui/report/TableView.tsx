@@ -17,7 +17,7 @@ export function TableView({ item }: { item: TableItem }) {
   const loaded = useTable(id, item);
   const [chosen, setChosen] = useState<readonly string[] | null>(null);
   return (
-    <section aria-label={`Table ${item.name}`} className="flex min-h-0 flex-1 flex-col gap-3 bg-desk p-6">
+    <section aria-label={`Table ${item.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col gap-3 bg-desk p-6">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h2 className="font-serif text-lg font-semibold">
           <PhraseText
