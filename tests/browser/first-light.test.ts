@@ -269,6 +269,24 @@ describe('setting a figure', () => {
   });
 });
 
+describe('a glance at a table', () => {
+  it('draws the ticked columns, and a figure is made of them', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await page.getByLabel('Table file').setInputFiles(received('sailings-monthly.csv'));
+    await page.getByRole('button', { name: 'Keep the table' }).click();
+    const names = page.locator('.apexcharts-legend-text');
+    await names.first().waitFor();
+    expect(await names.allTextContents()).toEqual(['Outer isles', 'Harbour shuttle', 'Kelda ness', 'Sound crossing']);
+    for (const title of ['harbour_shuttle', 'kelda_ness', 'sound_crossing'])
+      await page.getByLabel(`Choose ${title}`).uncheck();
+    await page.getByLabel('Choose cancelled').check();
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.locator('.sheet svg').waitFor();
+    expect(await page.locator('.sheet [data-part^="name:"]').allTextContents()).toEqual(['Outer isles', 'Cancelled']);
+  });
+});
+
 describe('bad input', () => {
   it('names the line and stores nothing', async () => {
     page = await newPage(browser);

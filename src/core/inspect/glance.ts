@@ -7,6 +7,7 @@ import { thin } from '../scale/thin.ts';
 import type { Column } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
 import { decimalsOf } from '../text/number.ts';
+import type { Interval } from '../time/interval.ts';
 
 /** A screen shows no more points of a line than this. */
 const MOST_POINTS = 2000;
@@ -51,6 +52,17 @@ function pointsOf(across: Column, column: Column): [number | string, number | nu
   return kept.map((index) => filled[index] ?? [0, null]);
 }
 
+/** How a date is written when pointed at, in the chart library's own marks. */
+const DATE_FORMATS: Record<Interval, string> = {
+  hour: 'd MMM yyyy HH:mm',
+  day: 'd MMM yyyy',
+  'business day': 'd MMM yyyy',
+  week: 'd MMM yyyy',
+  month: 'MMM yyyy',
+  quarter: 'MMM yyyy',
+  year: 'yyyy',
+};
+
 /** The chosen columns over the across column, each in its colour. */
 export function glance(across: Column, columns: readonly Column[], colours: readonly string[]): Glance {
   const kinds = { date: 'datetime', number: 'numeric', text: 'category' } as const;
@@ -70,11 +82,19 @@ export function glance(across: Column, columns: readonly Column[], colours: read
       colors: [...colours],
       stroke: { width: 2, curve: 'straight' },
       dataLabels: { enabled: false },
-      legend: { show: columns.length > 1, position: 'top', horizontalAlign: 'left' },
+      legend: { show: columns.length > 1, position: 'bottom', horizontalAlign: 'left' },
       grid: { borderColor: '#e3ddd5' },
-      xaxis: { type: kinds[across.kind], labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true } },
+      xaxis: {
+        type: kinds[across.kind],
+        labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
+        tooltip: { enabled: false },
+      },
       yaxis: { decimalsInFloat: Math.max(0, ...columns.map(decimalsOfColumn)), labels: { minWidth: 30 } },
-      tooltip: { x: { format: 'd MMM yyyy' }, shared: true, intersect: false },
+      tooltip: {
+        x: { format: across.kind === 'date' ? DATE_FORMATS[across.interval] : undefined },
+        shared: true,
+        intersect: false,
+      },
       noData: { text: 'Choose a column of numbers' },
     },
   };
