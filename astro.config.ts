@@ -12,6 +12,8 @@ export default defineConfig({
   security: { checkOrigin: false },
   vite: {
     plugins: [tailwindcss()],
+    // The reader of workbooks is large; the worker loads it only for a workbook.
+    worker: { format: 'es' },
     // Packages with compiled parts or data files of their own are loaded, not bundled.
     ssr: { external: ['@resvg/resvg-js', 'fontkit', 'subset-font', 'pg', 'source-sans', 'source-serif'] },
     build: { chunkSizeWarningLimit: 1500 },

@@ -6,8 +6,9 @@ import { runCommand } from '../src/core/report/commands.ts';
 import { newReport, type Report } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import type { Cell } from '../src/core/table/column.ts';
+import { understand } from '../src/core/table/understand.ts';
 import { localeOf } from '../src/core/text/locale.ts';
-import { readTableText } from '../src/formats/table-file.ts';
+import { readDelimited } from '../src/formats/delimited.ts';
 
 /** Random numbers in [0, 1) from a seed: the mulberry32 generator. */
 function seeded(seed: number): () => number {
@@ -92,7 +93,7 @@ export function demoReport(): Demo {
   const locale = localeOf(report.locale);
   let count = 0;
   const add = (id: string, title: string, text: string) => {
-    const table = readTableText(text, title);
+    const table = understand(readDelimited(text), title);
     const packed = packTable(id, table, () => `demo-${++count}`);
     Object.assign(blocks, packed.blocks);
     report = runCommand(report, 'table.add', { table: packed.item }).report;

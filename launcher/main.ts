@@ -60,7 +60,8 @@ ports and a database of their own, and ends with a line "N passed, N failed".
 
 Sets a table as a line figure, without a database.
 
-  --table FILE       the table: delimited text as received
+  --table FILE       the table as received: delimited text, JSON, HTML or a workbook
+  --sheet NAME       the sheet of a workbook
   -o, --out FILE     where to write; the ending says SVG or PNG
   --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
   --across COLUMN    the column that runs across (key or title)
@@ -70,6 +71,7 @@ Sets a table as a line figure, without a database.
   --dpi N            resolution of a PNG (default 300)`,
     options: {
       table: { type: 'string' },
+      sheet: { type: 'string' },
       out: { type: 'string', short: 'o' },
       spec: { type: 'string' },
       across: { type: 'string' },
@@ -90,6 +92,7 @@ Sets a table as a line figure, without a database.
         table,
         out,
         dpi,
+        sheet: text(values['sheet']),
         spec: text(values['spec']),
         across: text(values['across']),
         lines: text(values['lines']),
@@ -99,13 +102,13 @@ Sets a table as a line figure, without a database.
     },
   },
   table: {
-    help: './rizo table FILE [--json]\n\nPrints what was understood of a table: its columns, kinds, units, intervals, rows and remarks.',
-    options: { json: { type: 'boolean' } },
+    help: './rizo table FILE [--json] [--sheet NAME]\n\nPrints what was understood of a table: its columns, kinds, units, intervals, rows and remarks.',
+    options: { json: { type: 'boolean' }, sheet: { type: 'string' } },
     positionals: true,
     async run(values, [file]) {
       if (!file) throw new Trouble('table needs a FILE; see ./rizo table --help.');
       const { table } = await import('../src/cli/table.ts');
-      return table(file, values['json'] === true);
+      return table(file, values['json'] === true, text(values['sheet']));
     },
   },
   bench: {

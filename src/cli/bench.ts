@@ -3,8 +3,9 @@ import { draftFigure } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
 import { toSvg } from '../core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
+import { understand } from '../core/table/understand.ts';
 import { LOCALES, localeOf } from '../core/text/locale.ts';
-import { readTableText } from '../formats/table-file.ts';
+import { readDelimited } from '../formats/delimited.ts';
 
 interface Row {
   name: string;
@@ -25,6 +26,8 @@ function measure(name: string, aim: number, runs: number, warmUps: number, work:
   const at = (share: number) => times[Math.min(times.length - 1, Math.floor(share * times.length))] ?? 0;
   return { name, aim, median: at(0.5), p95: at(0.95), runs };
 }
+
+const readText = (text: string) => understand(readDelimited(text), 'Bench');
 
 /** A wave with a little unevenness that is the same at every run. */
 const wave = (row: number, column: number) =>
@@ -55,7 +58,7 @@ function longText(rows: number, quoted: boolean): string {
 /** Prints the measurements; with `json`, as JSON. */
 export async function bench(json: boolean): Promise<number> {
   const locale = localeOf(LOCALES[0]);
-  const table = readTableText(monthlyText(48, 4), 'Bench');
+  const table = readText(monthlyText(48, 4));
   const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
   const plain = longText(100_000, false);
   const quoted = longText(100_000, true);
@@ -63,8 +66,8 @@ export async function bench(json: boolean): Promise<number> {
     measure('figure of 4 lines × 48 months: resolve, layout, SVG', 2, 300, 60, () =>
       toSvg(drawFigure(spec, table, SKERRY_PLAIN, locale).scene),
     ),
-    measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readTableText(plain, 'Bench')),
-    measure('the same with a quoted cell in each row', 400, 15, 3, () => readTableText(quoted, 'Bench')),
+    measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readText(plain)),
+    measure('the same with a quoted cell in each row', 400, 15, 3, () => readText(quoted)),
   ];
   if (json) console.log(JSON.stringify(rows, null, 2));
   else

@@ -1,7 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { Refusal } from '../core/refusal.ts';
-import type { Table } from '../core/table/column.ts';
-import { readTableFile } from '../formats/table-file.ts';
+import { type Received, readTableFile } from '../formats/table-file.ts';
 import { tooLarge } from '../formats/text.ts';
 
 /** Reads a file's bytes, refusing what is absent, a folder or over 50 MB before it is read. */
@@ -15,10 +14,10 @@ export function readInput(path: string): Uint8Array {
 }
 
 /** Reads a table file; the message of a refusal names the file. */
-export function readTableAt(path: string): Table {
+export async function readTableAt(path: string, sheet?: string): Promise<Received> {
   const bytes = readInput(path);
   try {
-    return readTableFile(path, bytes);
+    return await readTableFile(path, bytes, sheet);
   } catch (error) {
     if (error instanceof Refusal) throw new Refusal(`${path}: ${error.message}`);
     throw error;

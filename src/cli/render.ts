@@ -13,6 +13,7 @@ import { readInput, readTableAt } from './files.ts';
 
 export interface RenderOptions {
   table: string;
+  sheet?: string | undefined;
   out: string;
   dpi: number;
   outlines: boolean;
@@ -55,7 +56,7 @@ function formatOf(out: string, outlines: boolean): FigureFormat {
 /** Sets a table file as a figure file, without a database. */
 export async function render(options: RenderOptions): Promise<number> {
   const format = formatOf(options.out, options.outlines);
-  const table = readTableAt(options.table);
+  const { table } = await readTableAt(options.table, options.sheet);
   const spec = options.spec
     ? readSpec(options.spec, table)
     : draftFigure(table, {

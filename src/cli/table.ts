@@ -20,11 +20,13 @@ function asText(table: Table): string {
 }
 
 /** Prints what was understood of a table file. */
-export async function table(path: string, json: boolean): Promise<number> {
-  const read = readTableAt(path);
+export async function table(path: string, json: boolean, sheet?: string): Promise<number> {
+  const { table: read, sheets } = await readTableAt(path, sheet);
   const { title, rows, remarks } = read;
   console.log(
-    json ? JSON.stringify({ title, rows, columns: read.columns.map(describe), remarks }, null, 2) : asText(read),
+    json
+      ? JSON.stringify({ title, rows, columns: read.columns.map(describe), remarks, sheets }, null, 2)
+      : asText(read),
   );
   return 0;
 }

@@ -278,5 +278,5 @@ export async function loadTable(db: Database, stored: StoredReport, tableId: str
       return { ...meta, cells: JSON.parse(cells) as Cell[] };
     }),
   );
-  return { title: item.name, rows: item.rows, columns, remarks: item.remarks };
+  return { title: item.name, rows: item.rows, columns, totals: item.totals, remarks: item.remarks };
 }

@@ -4,13 +4,15 @@ import { demoReport } from '../../demo/skerry.ts';
 import { runCommand } from '../../src/core/report/commands.ts';
 import { figureIn, type Report, Report as ReportSchema } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
-import { readTableText } from '../../src/formats/table-file.ts';
+import { understand } from '../../src/core/table/understand.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
 import { openDatabase } from '../../src/server/database.ts';
 import { createReport } from '../../src/server/reports.ts';
 
 const base = process.env['RIZO_URL'] ?? '';
 const db = openDatabase(process.env['DATABASE_URL'] ?? '');
 const demo = demoReport();
+const readTableText = (text: string, title: string) => understand(readDelimited(text), title);
 const FIGURE = 'passengers';
 
 type Answer = { status: number; body: Record<string, unknown> };

@@ -116,6 +116,7 @@ describe('./rizo table', () => {
         { title: 'Vehicles', key: 'vehicles', kind: 'number', unit: null, interval: null, ordered: null },
       ],
       remarks: [{ column: 'year', text: 'Year: dates written year, one a year, 2011 to 2025.' }],
+      sheets: [],
     });
   });
 });

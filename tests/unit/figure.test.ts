@@ -6,15 +6,35 @@ import { FigureSpec } from '../../src/core/figure/spec.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
 import { escapeXml, toSvg } from '../../src/core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import type { Table } from '../../src/core/table/column.ts';
+import { understand } from '../../src/core/table/understand.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
 import { fontFacesOf } from '../../src/formats/embed.ts';
 import { outlineText } from '../../src/formats/outlines.ts';
 import { toPng } from '../../src/formats/png.ts';
-import { readTableFile, readTableText } from '../../src/formats/table-file.ts';
+import { readTableFile } from '../../src/formats/table-file.ts';
 
 const locale = localeOf('en-GB');
-const read = (name: string) => readTableFile(name, readFileSync(new URL(`../received/${name}`, import.meta.url)));
+const readTableText = (text: string, title: string) => understand(readDelimited(text), title);
+const NAMES = [
+  'sailings-monthly.csv',
+  'by-year.csv',
+  'time-of-day.tsv',
+  'margins-quarterly.csv',
+  'broken-header-only.csv',
+];
+const tables = new Map<string, Table>();
+for (const name of NAMES) {
+  const bytes = readFileSync(new URL(`../received/${name}`, import.meta.url));
+  tables.set(name, (await readTableFile(name, bytes)).table);
+}
+const read = (name: string): Table => {
+  const table = tables.get(name);
+  if (!table) throw new Error(`${name} is not read`);
+  return table;
+};
 const draft = (table: ReturnType<typeof read>, more: { across?: string; lines?: string[] } = {}) =>
   draftFigure(table, { id: 'f', tableId: 't', style: SKERRY_PLAIN, locale, ...more });
 const draw = (spec: FigureSpec, table: ReturnType<typeof read>) => drawFigure(spec, table, SKERRY_PLAIN, locale);

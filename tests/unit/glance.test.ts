@@ -15,6 +15,7 @@ const numbers = (title: string, cells: (number | string | null)[]): Column => ({
   kind: 'number',
   unit: null,
   whole: false,
+  total: false,
   cells,
 });
 

@@ -36,7 +36,7 @@ interface Placed {
   at: string;
 }
 
-function placeRows(column: Column): { across: Across; placed: Placed[] } {
+function placeRows(column: Column, totals: ReadonlySet<number>): { across: Across; placed: Placed[] } {
   const title = readTitle(column.title).name;
   if (column.kind === 'date') {
     const unit = unitOf(column.interval);
@@ -44,7 +44,7 @@ function placeRows(column: Column): { across: Across; placed: Placed[] } {
     let from = Infinity;
     let to = -Infinity;
     column.cells.forEach((cell, row) => {
-      if (typeof cell !== 'number') return;
+      if (typeof cell !== 'number' || totals.has(row)) return;
       from = Math.min(from, cell);
       to = Math.max(to, cell);
       placed.push({ row, position: pointPosition(cell, unit), at: isoOf(cell) });
@@ -57,15 +57,16 @@ function placeRows(column: Column): { across: Across; placed: Placed[] } {
   if (column.kind === 'number') {
     const placed: Placed[] = [];
     column.cells.forEach((cell, row) => {
-      if (typeof cell === 'number') placed.push({ row, position: cell, at: String(cell) });
+      if (typeof cell === 'number' && !totals.has(row)) placed.push({ row, position: cell, at: String(cell) });
     });
     placed.sort((a, b) => a.position - b.position || a.row - b.row);
     const [first, last] = [placed[0], placed.at(-1)];
     const extent: [number, number] | null = first && last ? [first.position, last.position] : null;
     return { across: { kind: 'number', title, extent, whole: column.whole }, placed };
   }
-  const labels = column.cells.map((cell) => (cell === null ? '' : String(cell)));
-  const placed = labels.map((label, row) => ({ row, position: row + 0.5, at: label }));
+  const rows = column.cells.flatMap((_, row) => (totals.has(row) ? [] : [row]));
+  const labels = rows.map((row) => String(column.cells[row] ?? ''));
+  const placed = rows.map((row, index) => ({ row, position: index + 0.5, at: labels[index] ?? '' }));
   return { across: { kind: 'category', title, labels }, placed };
 }
 
@@ -82,7 +83,7 @@ export function nameOfLine(line: Line, column: Column | undefined): string {
 export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
   const acrossColumn = columnOf(table, spec.across);
   const { across, placed } = acrossColumn
-    ? placeRows(acrossColumn)
+    ? placeRows(acrossColumn, new Set(table.totals))
     : { across: { kind: 'category' as const, title: spec.across, labels: [] }, placed: [] };
   const positions = placed.map((place) => place.position);
   const at = placed.map((place) => place.at);

@@ -16,6 +16,8 @@ export const TableItem = z.strictObject({
   name: z.string().min(1, 'Give it a name of at least one letter.').max(200),
   rows: z.number().int().min(0).max(2_000_000),
   columns: z.array(z.strictObject({ meta: ColumnMeta, block: Id })).max(2000),
+  /** rows that sum others */
+  totals: z.array(z.number().int().min(0)).max(10_000).default([]),
   remarks: z.array(Remark).max(500),
 });
 export type TableItem = z.infer<typeof TableItem>;

@@ -20,6 +20,7 @@ export function packTable(
       name: table.title.slice(0, 200),
       rows: table.rows,
       columns,
+      totals: [...table.totals],
       remarks: table.remarks.slice(0, 500).map((remark) => ({ ...remark, text: remark.text.slice(0, 1000) })),
     },
     blocks,

@@ -36,7 +36,7 @@ const COMPARABLE = 20;
  */
 export function chooseLines(table: Table, across: string, most = 6): Column[] {
   const measures = table.columns.filter(
-    (column) => column.kind === 'number' && column.key !== across && sizeOf(column) > 0,
+    (column) => column.kind === 'number' && !column.total && column.key !== across && sizeOf(column) > 0,
   );
   const [first] = measures;
   if (first?.kind !== 'number') return [];

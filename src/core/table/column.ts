@@ -21,6 +21,8 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
     unit: z.string().max(80).nullable(),
     /** true when every value is a whole number, so that ticks never fall on halves */
     whole: z.boolean(),
+    /** true for a column that sums others: it is kept, but not drawn unless asked */
+    total: z.boolean().default(false),
   }),
   z.strictObject({
     ...titled,
@@ -45,6 +47,8 @@ export interface Table {
   title: string;
   rows: number;
   columns: readonly Column[];
+  /** rows that sum others: kept, but not drawn */
+  totals: readonly number[];
   remarks: readonly Remark[];
 }
 

@@ -6,12 +6,16 @@ import { areOrdered, DATE_SHAPES, type DateShape, YEAR_SHAPE, yearTitle } from '
 import { findStyle, isMissing, readNumber } from './numbers.ts';
 import { readTitle } from './titles.ts';
 
-/** A column as texts, before its kind is known. `lineOf` gives a row's line number in what was received. */
+/** A column as texts, before its kind is known. */
 export interface TextColumn {
   key: string;
   title: string;
   texts: readonly string[];
-  lineOf(row: number): number;
+  /** where a row stands in what was received: a line number, or a period when rows were turned */
+  placeOf(row: number): string | number;
+  places: 'line' | 'period';
+  /** says nothing of missing values */
+  silent: boolean;
 }
 
 /** A kind is taken when at least this share of the cells that hold something can be read as it. */
@@ -63,12 +67,12 @@ function readAll(texts: readonly string[], read: (text: string) => number | null
 
 function unreadRemark(column: TextColumn, unread: readonly number[], kind: string): Remark[] {
   if (unread.length === 0) return [];
-  const lines = unread.map((row) => column.lineOf(row));
+  const lines = unread.map((row) => column.placeOf(row));
   const [first = 0] = unread;
   return [
     {
       column: column.key,
-      text: `${column.title}: ${unread.length === 1 ? 'a value' : `${unread.length} values`} could not be read as a ${kind} and ${unread.length === 1 ? 'counts' : 'count'} as missing: “${column.texts[first] ?? ''}” on line ${listed(lines)}.`,
+      text: `${column.title}: ${unread.length === 1 ? 'a value' : `${unread.length} values`} could not be read as a ${kind} and ${unread.length === 1 ? 'counts' : 'count'} as missing: “${column.texts[first] ?? ''}” on ${column.places} ${listed(lines)}.`,
     },
   ];
 }
@@ -161,18 +165,21 @@ function asNumbers(column: TextColumn, filled: readonly string[]): Inferred | nu
   remarks.push(...unreadRemark(column, unread, 'number'));
   const whole = cells.every((cell) => typeof cell !== 'number' || Number.isInteger(cell));
   const { key, title } = column;
-  return { column: { key, title, kind: 'number', unit: readTitle(title).unit ?? unit, whole, cells }, remarks };
+  return {
+    column: { key, title, kind: 'number', unit: readTitle(title).unit ?? unit, whole, total: false, cells },
+    remarks,
+  };
 }
 
 /** The lines whose dates are of different shapes, when a column looks like dates but has no one shape. */
 function mixedDates(column: TextColumn, filled: readonly string[]): Remark[] {
-  const seen = new Map<string, number>();
+  const seen = new Map<string, string | number>();
   let read = 0;
   column.texts.slice(0, 5000).forEach((text, row) => {
     const shape = DATE_SHAPES.find((candidate) => candidate.read(text) !== null);
     if (!shape) return;
     read++;
-    if (!seen.has(shape.name)) seen.set(shape.name, column.lineOf(row));
+    if (!seen.has(shape.name)) seen.set(shape.name, column.placeOf(row));
   });
   if (seen.size < 2 || read < 0.5 * Math.min(filled.length, 5000)) return [];
   const named = listed([...seen].map(([name, line]) => `${name} on line ${line}`));
@@ -189,13 +196,13 @@ function missingRemark(column: TextColumn, cells: readonly Cell[]): Remark[] {
   cells.forEach((cell, row) => {
     if (cell === null) rows.push(row);
   });
-  if (rows.length === 0 || rows.length === cells.length) return [];
-  const lines = listed(rows.map((row) => column.lineOf(row)));
+  if (column.silent || rows.length === 0 || rows.length === cells.length) return [];
+  const places = listed(rows.map((row) => column.placeOf(row)));
   const one = rows.length === 1;
   return [
     {
       column: column.key,
-      text: `${column.title}: ${rows.length} value${one ? ' is' : 's are'} missing (line${one ? '' : 's'} ${lines}).`,
+      text: `${column.title}: ${rows.length} value${one ? ' is' : 's are'} missing (${column.places}${one ? '' : 's'} ${places}).`,
     },
   ];
 }

@@ -1,33 +1,16 @@
 import { Refusal } from '../refusal.ts';
-import type { Remark, Table } from './column.ts';
-import { DATE_SHAPES } from './dates.ts';
+import { type Block, findBlock, isSeriesInRows, isTotalTitle, type Lined, turnBlock } from './block.ts';
+import type { Column, Remark, Table } from './column.ts';
 import { inferColumn, listed, type TextColumn } from './infer.ts';
-import { isMissing, undress } from './numbers.ts';
-import { keysOf } from './titles.ts';
+import { keysOf, readTitle } from './titles.ts';
 
-/** Cells as received, and where each row begins in what was received (lines count from 1). */
-export interface RawRows {
-  rows: readonly (readonly string[])[];
-  lines: readonly number[];
-  /** what the reader of the file has to say */
+/** Cells as received, with what the reader of the file has to say. */
+export interface RawRows extends Lined {
   remarks: readonly Remark[];
 }
 
-// A first cell that holds something answers for nearly every row.
-const isBlank = (row: readonly string[]) => (row[0] ?? '').trim() === '' && row.every((cell) => cell.trim() === '');
-const looksLikeData = (text: string) =>
-  undress(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
-
-/** A first row is a header unless its cells are numbers and dates like those below it. */
-function isHeader(row: readonly string[]): boolean {
-  const filled = row.filter((cell) => !isMissing(cell));
-  return (
-    filled.length === 0 || filled.filter(looksLikeData).length < filled.length / 2 || filled.length < row.length / 2
-  );
-}
-
 /** Names the lines whose count of cells is not the header's. */
-function raggedRemarks(body: RawRows, width: number): Remark[] {
+function raggedRemarks(body: Lined, width: number): Remark[] {
   const few: number[] = [];
   const many: number[] = [];
   body.rows.forEach((row, index) => {
@@ -47,53 +30,101 @@ function raggedRemarks(body: RawRows, width: number): Remark[] {
   return remarks;
 }
 
-/**
- * Makes a typed table of rows as received: finds the header, gives every
- * column a key, a kind, a unit and an interval, and says in remarks what was
- * guessed, missing or unreadable. Throws a Refusal when there is nothing to read.
- */
-export function understand(raw: RawRows, title: string): Table {
-  const kept: number[] = [];
-  raw.rows.forEach((row, index) => {
-    if (!isBlank(row)) kept.push(index);
-  });
-  const [top] = kept;
-  if (top === undefined) throw new Refusal('There is nothing in this table: no line holds any text.');
-  const headed = isHeader(raw.rows[top] ?? []);
-  const header = headed ? (raw.rows[top] ?? []) : [];
-  const bodyRows = headed ? kept.slice(1) : kept;
-  const body: RawRows = {
-    rows: bodyRows.map((index) => raw.rows[index] ?? []),
-    lines: bodyRows.map((index) => raw.lines[index] ?? 0),
-    remarks: [],
-  };
-  let headerWidth = header.length;
-  while (headerWidth > 0 && (header[headerWidth - 1] ?? '').trim() === '') headerWidth--;
+/** Says which lines around the block are words and not rows. */
+function wordsRemarks({ above, below }: Block): Remark[] {
+  const quoted = (lines: Block['above']) => listed(lines.map(({ text }) => `“${text}”`));
+  const remarks: Remark[] = [];
+  if (above.length > 0) remarks.push({ text: `Above the table stands ${quoted(above)}; it was taken as its title.` });
+  if (below.length > 0) remarks.push({ text: `Below the table stands ${quoted(below)}; it was taken as a remark.` });
+  return remarks;
+}
+
+/** Widest use of any row, from the header's own width on. */
+function widthOf(headerWidth: number, rows: Lined['rows']): number {
   let width = headerWidth;
-  for (const row of body.rows) {
+  for (const row of rows) {
     let used = row.length;
     while (used > width && (row[used - 1] ?? '').trim() === '') used--;
     width = Math.max(width, used);
   }
-  const titles = Array.from({ length: width }, (_, index) => (header[index] ?? '').trim() || `Column ${index + 1}`);
+  return width;
+}
+
+/** Rows that sum others: their first cell says so. */
+function totalRows(body: Lined): number[] {
+  const totals: number[] = [];
+  body.rows.forEach((row, index) => {
+    if (isTotalTitle(row[0] ?? '')) totals.push(index);
+  });
+  return totals.length < body.rows.length / 2 ? totals : [];
+}
+
+function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly number[]): Remark[] {
+  const names = [
+    ...columns.filter((column) => column.kind === 'number' && column.total).map((column) => column.title),
+    ...totals.map((row) => body.rows[row]?.[0] ?? ''),
+  ];
+  if (names.length === 0) return [];
+  const one = names.length === 1;
+  return [
+    {
+      text: `${listed(names.map((name) => `“${name}”`))} ${one ? 'is a total' : 'are totals'}: kept, but not drawn unless asked.`,
+    },
+  ];
+}
+
+/**
+ * Makes a typed table of rows as received: finds the block and its header,
+ * turns series that stand in rows, gives every column a key, a kind, a unit
+ * and an interval, marks totals, and says in remarks what was guessed, missing
+ * or unreadable. Throws a Refusal when there is nothing to read.
+ */
+export function understand(raw: RawRows, title: string): Table {
+  const found = findBlock(raw);
+  if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
+  const turned = isSeriesInRows(found);
+  const { header, headerLine, body } = turned ? turnBlock(found) : found;
+  const remarks: Remark[] = [...raw.remarks, ...wordsRemarks(found)];
+  let headerWidth = header?.length ?? 0;
+  while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
+  const width = widthOf(headerWidth, body.rows);
+  const titles = Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || `Column ${index + 1}`);
   const keys = keysOf(titles);
-  const remarks: Remark[] = [...raw.remarks];
-  if (!headed)
+  if (turned)
     remarks.push({
-      text: `Line ${raw.lines[top] ?? 1} is not a header, so the columns were given numbers for titles.`,
+      text: `Each row was a series with its ${found.header?.length ? 'periods' : 'values'} across; rows and columns were turned.`,
     });
-  if (headed) remarks.push(...raggedRemarks(body, headerWidth));
+  if (!header)
+    remarks.push({ text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.` });
+  else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
   if (body.rows.length === 0)
-    remarks.push({
-      text: `Line ${raw.lines[top] ?? 1} is a header and no rows follow it, so there is nothing to draw yet.`,
-    });
-  const lineOf = (row: number) => body.lines[row] ?? 0;
-  const columns = titles.map((columnTitle, index) => {
-    const texts = body.rows.map((row) => row[index] ?? '');
-    const column: TextColumn = { key: keys[index] ?? `column_${index + 1}`, title: columnTitle, texts, lineOf };
+    remarks.push({ text: `Line ${headerLine} is a header and no rows follow it, so there is nothing to draw yet.` });
+  const totals = totalRows(body);
+  const isTotal = new Set(totals);
+  // The unit that a title above the table states holds for its columns.
+  const stated = found.above.map(({ text }) => readTitle(text).unit).find((unit) => unit !== null) ?? null;
+  const columns = titles.map((columnTitle, index): Column => {
+    const texts = body.rows.map((row, at) => (index === 0 && isTotal.has(at) ? '' : (row[index] ?? '')));
+    const column: TextColumn = {
+      key: keys[index] ?? `column_${index + 1}`,
+      title: columnTitle,
+      texts,
+      // A turned row was a column, so its cells are named by their period.
+      placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
+      places: turned ? 'period' : 'line',
+      // Blanks in the first cell of a total row are ours.
+      silent: index === 0 && totals.length > 0,
+    };
     const inferred = inferColumn(column, index === 0);
     remarks.push(...inferred.remarks);
-    return inferred.column;
+    // The word that marks a total row stays in its cell.
+    const cells = inferred.column.cells.map((cell, row) =>
+      index === 0 && isTotal.has(row) ? (body.rows[row]?.[0] ?? null) : cell,
+    );
+    const made: Column = { ...inferred.column, cells };
+    if (made.kind !== 'number') return made;
+    return { ...made, unit: made.unit ?? stated, total: index > 0 && isTotalTitle(columnTitle) };
   });
-  return { title, rows: body.rows.length, columns, remarks };
+  remarks.push(...totalRemarks(columns, body, totals));
+  return { title, rows: body.rows.length, columns, totals, remarks };
 }

@@ -1,8 +1,9 @@
 import { ClipboardPaste, Upload } from 'lucide-react';
 import { type DragEvent, useCallback, useEffect, useRef, useState } from 'react';
-import type { Table } from '../../core/table/column.ts';
+import type { Received } from '../../formats/table-file.ts';
 import { tooLarge } from '../../formats/text.ts';
-import { PhraseText } from '../controls/Phrase.tsx';
+import type { ParseRequest } from '../../workers/parse.worker.ts';
+import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
 import { TableReader } from '../state/parse.ts';
 import { useReport } from '../state/store.ts';
 import { keepTable, makeFigure } from './make.ts';
@@ -12,10 +13,17 @@ type Reading =
   | { kind: 'waiting' }
   | { kind: 'reading'; name: string }
   | { kind: 'refused'; error: string }
-  | { kind: 'read'; table: Table };
+  | { kind: 'read'; received: Received; again(sheet: string): void };
 
 /** The words of a paste that has no file name. */
 const PASTED = 'Pasted table';
+
+/** The table on the clipboard: cells parted by tabs where there are any, else an HTML table, else plain text. */
+function clipboardText(data: DataTransfer | null): string {
+  const plain = data?.getData('text/plain') ?? '';
+  const html = data?.getData('text/html') ?? '';
+  return !plain.includes('\t') && /<table[\s>]/i.test(html) ? html : plain;
+}
 
 /** Where a table is pasted, dropped or chosen, and looked at before it is kept. */
 export function NewTable() {
@@ -24,33 +32,43 @@ export function NewTable() {
   const [over, setOver] = useState(false);
   const reader = useRef(new TableReader());
   const file = useRef<HTMLInputElement>(null);
-  const start = useCallback(async (name: string, request: Parameters<TableReader['read']>[0]) => {
+  const start = useCallback(async (name: string, request: ParseRequest, again: (sheet: string) => void) => {
     setReading({ kind: 'reading', name });
     try {
       const answer = await reader.current.read(request);
       setReading(
-        'table' in answer ? { kind: 'read', table: answer.table } : { kind: 'refused', error: answer.refused },
+        'received' in answer
+          ? { kind: 'read', received: answer.received, again }
+          : { kind: 'refused', error: answer.refused },
       );
     } catch (error) {
       setReading({ kind: 'refused', error: error instanceof Error ? error.message : String(error) });
     }
   }, []);
   const readFile = useCallback(
-    async (chosen: File) => {
+    async (chosen: File, sheet?: string) => {
       const size = tooLarge(chosen.name, chosen.size);
       if (size) return setReading({ kind: 'refused', error: size });
       const bytes = new Uint8Array(await chosen.arrayBuffer());
-      await start(chosen.name, { kind: 'file', name: chosen.name, bytes });
+      await start(
+        chosen.name,
+        { kind: 'file', name: chosen.name, bytes, sheet },
+        (other) => void readFile(chosen, other),
+      );
     },
     [start],
   );
-  const readText = useCallback((text: string) => start(PASTED, { kind: 'text', text, title: PASTED }), [start]);
+  const readText = useCallback(
+    (text: string, sheet?: string) =>
+      start(PASTED, { kind: 'text', text, title: PASTED, sheet }, (other) => void readText(text, other)),
+    [start],
+  );
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
       if (event.target instanceof Element && event.target.closest('input, textarea')) return;
       const chosen = event.clipboardData?.files[0];
       if (chosen) void readFile(chosen);
-      else void readText(event.clipboardData?.getData('text/plain') ?? '');
+      else void readText(clipboardText(event.clipboardData));
       event.preventDefault();
     };
     document.addEventListener('paste', onPaste);
@@ -67,12 +85,17 @@ export function NewTable() {
   if (reading.kind === 'read')
     return (
       <LookedAt
-        table={reading.table}
+        received={reading.received}
+        onSheet={reading.again}
         onBack={() => setReading({ kind: 'waiting' })}
-        onRename={(title) => setReading({ kind: 'read', table: { ...reading.table, title } })}
+        onRename={(title) => {
+          const table = { ...reading.received.table, title };
+          setReading({ ...reading, received: { ...reading.received, table } });
+        }}
         onKeep={(figure) => {
-          const id = keepTable(reading.table);
-          if (id && figure) makeFigure(report, id, reading.table);
+          const { table } = reading.received;
+          const id = keepTable(table);
+          if (id && figure) makeFigure(report, id, table);
         }}
       />
     );
@@ -104,7 +127,7 @@ export function NewTable() {
               event.preventDefault();
               const chosen = event.clipboardData.files[0];
               if (chosen) void readFile(chosen);
-              else void readText(event.clipboardData.getData('text/plain'));
+              else void readText(clipboardText(event.clipboardData));
             }}
             onKeyDown={(event) => {
               if (event.key === 'Enter' && event.ctrlKey) void readText(event.currentTarget.value);
@@ -128,7 +151,7 @@ export function NewTable() {
             ref={file}
             type="file"
             aria-label="Table file"
-            accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values,text/plain"
+            accept=".csv,.tsv,.txt,.json,.html,.htm,.xlsx,.ods,text/*,application/json"
             className="hidden"
             onChange={(event) => {
               const chosen = event.target.files?.[0];
@@ -137,7 +160,8 @@ export function NewTable() {
             }}
           />
           <p className="text-[13px] text-quiet">
-            or drop it anywhere in this frame. Commas, semicolons, tabs or upright bars between cells; up to 50 MB.
+            or drop it anywhere in this frame. Delimited text, JSON, HTML tables and workbooks (.xlsx, .ods), up to 50
+            MB.
           </p>
         </div>
       </div>
@@ -154,14 +178,17 @@ export function NewTable() {
 }
 
 interface LookedAtProps {
-  table: Table;
+  received: Received;
+  /** reads another sheet of the same file */
+  onSheet(sheet: string): void;
   onBack(): void;
   onRename(title: string): void;
   onKeep(figure: boolean): void;
 }
 
 /** The table as it was understood, before it is kept. */
-function LookedAt({ table, onBack, onRename, onKeep }: LookedAtProps) {
+function LookedAt({ received, onSheet, onBack, onRename, onKeep }: LookedAtProps) {
+  const { table, sheets, sheet } = received;
   const empty = table.rows === 0;
   return (
     <section aria-label="The table as understood" className="flex min-h-0 min-w-0 flex-1 flex-col gap-3 bg-desk p-6">
@@ -181,6 +208,17 @@ function LookedAt({ table, onBack, onRename, onKeep }: LookedAtProps) {
         <span className="text-quiet">
           {table.rows.toLocaleString('en-GB')} rows × {table.columns.length} columns, as understood
         </span>
+        {sheet !== null && (
+          <span>
+            Sheet{' '}
+            <PhraseChoice
+              label="Sheet"
+              value={sheet}
+              options={sheets.map((name) => ({ value: name, name }))}
+              onCommit={onSheet}
+            />
+          </span>
+        )}
         <span className="ml-auto flex gap-2">
           <button type="button" className="btn btn-sm" onClick={onBack}>
             Bring in another

@@ -11,7 +11,7 @@ const ROW = 26;
 /** How a column is called under its title: "date, one a month", "number, %". */
 function kindWords(column: Column): string {
   if (column.kind === 'date') return `date, one a ${column.interval}`;
-  if (column.kind === 'number') return column.unit ? `number, ${column.unit}` : 'number';
+  if (column.kind === 'number') return [column.total ? 'total' : 'number', column.unit].filter(Boolean).join(', ');
   return column.ordered ? 'text, in order' : 'text';
 }
 
@@ -47,6 +47,7 @@ export function TableGrid({ table, chosen, onChoose }: TableGridProps) {
     overscan: 12,
   });
   const items = rows.getVirtualItems();
+  const totals = useMemo(() => new Set(table.totals), [table]);
   const before = items[0]?.start ?? 0;
   const after = rows.getTotalSize() - (items.at(-1)?.end ?? 0);
   const width = table.columns.length + 1;
@@ -94,13 +95,18 @@ export function TableGrid({ table, chosen, onChoose }: TableGridProps) {
             </tr>
           )}
           {items.map((item) => (
-            <tr key={item.key} aria-rowindex={item.index + 2} style={{ height: ROW }}>
+            <tr
+              key={item.key}
+              aria-rowindex={item.index + 2}
+              style={{ height: ROW }}
+              className={totals.has(item.index) ? 'font-semibold' : ''}
+            >
               <td className="border-b border-[#efeae3] px-2 text-right text-[#6e6574] tabular-nums">
                 {item.index + 1}
               </td>
               {table.columns.map((column, index) => {
                 const cell = column.cells[item.index];
-                const unread = typeof cell === 'string' && column.kind !== 'text';
+                const unread = typeof cell === 'string' && column.kind !== 'text' && !totals.has(item.index);
                 return (
                   <td
                     key={column.key}

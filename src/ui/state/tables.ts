@@ -21,7 +21,7 @@ function assembled(item: TableItem): Table | undefined {
     if (!values) return undefined;
     columns.push({ ...meta, cells: values });
   }
-  const table: Table = { title: item.name, rows: item.rows, columns, remarks: item.remarks };
+  const table: Table = { title: item.name, rows: item.rows, columns, totals: item.totals, remarks: item.remarks };
   tables.set(item, table);
   return table;
 }

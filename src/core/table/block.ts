@@ -1,0 +1,115 @@
+/** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
+import { areOrdered, DATE_SHAPES } from './dates.ts';
+import { isMissing, undress } from './numbers.ts';
+
+/** Rows of cells with the line each began on in what was received (lines count from 1). */
+export interface Lined {
+  rows: readonly (readonly string[])[];
+  lines: readonly number[];
+}
+
+export interface Block {
+  header: readonly string[] | null;
+  headerLine: number;
+  body: Lined;
+  /** text lines above the block and below it */
+  above: { line: number; text: string }[];
+  below: { line: number; text: string }[];
+}
+
+const filledCount = (row: readonly string[]) => {
+  let count = 0;
+  for (const cell of row) if (cell.trim() !== '') count++;
+  return count;
+};
+
+const looksLikeData = (text: string) =>
+  undress(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
+
+/** Labels of periods across the top of a table: dates of one shape, or categories with an order of their own. */
+function arePeriods(labels: readonly string[]): boolean {
+  if (labels.length < 3) return false;
+  return (
+    areOrdered(labels) ||
+    DATE_SHAPES.some((shape) => labels.filter((label) => shape.read(label) !== null).length === labels.length)
+  );
+}
+
+/** A first row is a header unless its cells are numbers and dates like those below it. */
+function isHeader(row: readonly string[]): boolean {
+  const filled = row.filter((cell) => !isMissing(cell));
+  // Periods over series in rows look like data, but the cell in their corner says that they head it.
+  if (!looksLikeData(row[0] ?? '') && arePeriods(seriesPeriods(row))) return true;
+  return (
+    filled.length === 0 || filled.filter(looksLikeData).length < filled.length / 2 || filled.length < row.length / 2
+  );
+}
+
+/** The header cells after the first that are no totals. */
+function seriesPeriods(header: readonly string[]): string[] {
+  return header.slice(1).filter((cell) => cell.trim() !== '' && !isTotalTitle(cell));
+}
+
+/** True for the words that head a sum of what stands beside it. */
+export function isTotalTitle(title: string): boolean {
+  return /^(grand |sub)?totals?\b|^all\s+\p{L}+$|^(sum|summe|gesamt|insgesamt|ensemble|suma|razem|yhteensä)\b/iu.test(
+    title.trim(),
+  );
+}
+
+/** True for a line of words: one cell, in the first column, that is not a value. */
+const isWords = (row: readonly string[]) =>
+  (row[0] ?? '').trim() !== '' && filledCount(row) === 1 && !looksLikeData(row[0] ?? '');
+
+/**
+ * Finds the block: the lines of words above it (one cell each, before the
+ * first line of several cells) are its titles; lines of words below it, after
+ * an empty line or of several words, are remarks.
+ */
+export function findBlock(raw: Lined): Block | null {
+  const kept: number[] = [];
+  raw.rows.forEach((row, index) => {
+    // A first cell that holds something answers for nearly every row.
+    if ((row[0] ?? '').trim() !== '' || row.some((cell) => cell.trim() !== '')) kept.push(index);
+  });
+  const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
+  const words = (index: number) => ({ line: raw.lines[index] ?? 0, text: (rowAt(index)[0] ?? '').trim() });
+  if (kept.length === 0) return null;
+  let first = 0;
+  while (first < kept.length - 1 && isWords(rowAt(kept[first]))) first++;
+  // One column of words is a table of its own, not a heap of titles.
+  if (filledCount(rowAt(kept[first])) < 2) first = 0;
+  const wide = filledCount(rowAt(kept[first])) > 1;
+  let end = kept.length;
+  while (wide && end > first + 1 && isWords(rowAt(kept[end - 1]))) {
+    const index = kept[end - 1] ?? 0;
+    const apart = index > 0 && filledCount(rowAt(index - 1)) === 0;
+    if (!apart && words(index).text.split(/\s+/).length < 4) break;
+    end--;
+  }
+  const top = kept[first] ?? 0;
+  const header = isHeader(rowAt(top)) ? rowAt(top) : null;
+  const body = kept.slice(header ? first + 1 : first, end);
+  return {
+    header,
+    headerLine: raw.lines[top] ?? 1,
+    body: { rows: body.map(rowAt), lines: body.map((index) => raw.lines[index] ?? 0) },
+    above: kept.slice(0, first).map(words),
+    below: kept.slice(end).map(words),
+  };
+}
+
+/** True when each row is a series and its periods stand across the top. */
+export function isSeriesInRows(block: Block): boolean {
+  const { header, body } = block;
+  if (!header || body.rows.length === 0 || !arePeriods(seriesPeriods(header))) return false;
+  return body.rows.every((row) => !looksLikeData(row[0] ?? '') && (row[0] ?? '').trim() !== '');
+}
+
+/** Turns rows into columns: the first cells of the rows become titles, and the titles a first column. */
+export function turnBlock(block: Block): Block {
+  const header = block.header ?? [];
+  const titles = ['Period', ...block.body.rows.map((row) => row[0] ?? '')];
+  const rows = header.slice(1).map((period, index) => [period, ...block.body.rows.map((row) => row[index + 1] ?? '')]);
+  return { ...block, header: titles, body: { rows, lines: rows.map(() => block.headerLine) } };
+}

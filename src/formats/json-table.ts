@@ -1,0 +1,41 @@
+/** JSON as rows of cells: an array of objects, or an object of columns. */
+import { z } from 'zod';
+import { Refusal } from '../core/refusal.ts';
+import type { RawRows } from '../core/table/understand.ts';
+
+const Value = z.union([z.string(), z.number(), z.boolean(), z.null()]);
+const Records = z.array(z.record(z.string(), Value)).min(1);
+const Columns = z.record(z.string(), z.array(Value));
+
+const textOf = (value: z.infer<typeof Value> | undefined) =>
+  value === null || value === undefined ? '' : String(value);
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    if (error instanceof SyntaxError)
+      throw new Refusal(`This JSON breaks off or is written wrongly: ${error.message}.`);
+    throw error;
+  }
+}
+
+/** Reads a JSON table. Throws a Refusal for JSON of another shape. */
+export function readJsonTable(text: string): RawRows {
+  const value = parse(text);
+  const records = Records.safeParse(value);
+  const columns = Columns.safeParse(value);
+  let rows: string[][];
+  if (records.success) {
+    const keys = [...new Set(records.data.flatMap((record) => Object.keys(record)))];
+    rows = [keys, ...records.data.map((record) => keys.map((key) => textOf(record[key])))];
+  } else if (columns.success) {
+    const keys = Object.keys(columns.data);
+    const length = Math.max(0, ...keys.map((key) => columns.data[key]?.length ?? 0));
+    rows = [keys, ...Array.from({ length }, (_, row) => keys.map((key) => textOf(columns.data[key]?.[row])))];
+  } else
+    throw new Refusal(
+      'This JSON is no table: it must be a list of objects with plain values, or an object of columns, each a list of values.',
+    );
+  return { rows, lines: rows.map((_, index) => index + 1), remarks: [] };
+}
