@@ -46,7 +46,7 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
   },
   'bring-in-a-table': async (page) => {
     await page.getByRole('button', { name: 'Bring in a table' }).click();
-    await page.getByLabel('Table file').setInputFiles(received('punctuality-continental.csv'));
+    await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
     await page.getByText('as understood').waitFor();
   },
 };

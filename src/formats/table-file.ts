@@ -34,7 +34,8 @@ function oneOf(sheets: readonly Sheet[], wanted: string | undefined, title: stri
   if (!found)
     throw new Refusal(`There is no sheet “${wanted}”; there is ${names.map((name) => `“${name}”`).join(', ')}.`);
   const several = sheets.length > 1;
-  const table = understand(found.raw, several ? `${title}, ${found.name}` : title);
+  const named = several && found.name !== title ? `${title}, ${found.name}` : title;
+  const table = understand(found.raw, named);
   return { table, sheets: several ? names : [], sheet: several ? found.name : null };
 }
 

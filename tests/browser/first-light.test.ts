@@ -269,6 +269,32 @@ describe('setting a figure', () => {
   });
 });
 
+describe('a workbook', () => {
+  it('comes in with its sheets to choose from', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await page.getByLabel('Table file').setInputFiles(received('key-figures.xlsx'));
+    await page.getByText('22 rows × 4 columns, as understood').waitFor();
+    expect(await page.getByLabel('Name of the table').inputValue()).toBe('Skerry Line, monthly key figures');
+    await page.getByLabel('Sheet').selectOption('Piers');
+    await page.getByText('22 rows × 4 columns, as understood').waitFor({ state: 'detached' });
+    expect(await page.getByLabel('Name of the table').inputValue()).toContain('Piers');
+  });
+
+  it('is taken from a paste of an HTML table, too', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await page.evaluate(async (html) => {
+      const item = new ClipboardItem({ 'text/html': new Blob([html], { type: 'text/html' }) });
+      await navigator.clipboard.write([item]);
+    }, receivedText('clipboard-table.html'));
+    await page.getByLabel('Paste cells or delimited text').focus();
+    await page.keyboard.press('Control+V');
+    await page.getByText('20 rows × 3 columns, as understood').waitFor();
+    await page.getByText('date, one a week').waitFor();
+  });
+});
+
 describe('a glance at a table', () => {
   it('draws the ticked columns, and a figure is made of them', async () => {
     page = await newPage(browser);

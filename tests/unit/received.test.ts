@@ -173,6 +173,7 @@ describe('series in rows, totals and words around a table', () => {
     expect(table.columns[1]?.cells.slice(0, 3)).toEqual([4.8, 2.4, 1.4]);
     expect(table.columns.at(-1)).toMatchObject({ title: 'All routes', total: true });
     expect(table.columns.filter((column) => column.kind === 'number' && column.total)).toHaveLength(1);
+    expect(table.title).toBe('Passengers by route');
     expect(table.totals).toEqual([24]);
     expect(table.columns[0]?.cells[24]).toBe('Total');
     const said = (await remarks('passengers-series-in-rows.csv')).join('\n');
@@ -201,6 +202,7 @@ describe('workbooks, HTML and JSON', () => {
     const received = await readTableFile(name, bytesOf(name));
     expect(received.sheets).toEqual(['Key figures', 'Piers']);
     const { table } = received;
+    expect(table.title).toBe('Skerry Line, monthly key figures');
     expect(table.rows).toBe(22);
     expect(table.columns[0]).toMatchObject({ kind: 'date', interval: 'month' });
     expect(table.columns[0]?.cells[0]).toBe(Date.UTC(2025, 0, 1));

@@ -34,8 +34,8 @@ function raggedRemarks(body: Lined, width: number): Remark[] {
 function wordsRemarks({ above, below }: Block): Remark[] {
   const quoted = (lines: Block['above']) => listed(lines.map(({ text }) => `“${text}”`));
   const remarks: Remark[] = [];
-  if (above.length > 0) remarks.push({ text: `Above the table stands ${quoted(above)}; it was taken as its title.` });
-  if (below.length > 0) remarks.push({ text: `Below the table stands ${quoted(below)}; it was taken as a remark.` });
+  if (above.length > 0) remarks.push({ text: `Above the table stands ${quoted(above)}, taken as its title.` });
+  if (below.length > 0) remarks.push({ text: `Below the table stands ${quoted(below)}, taken as a remark.` });
   return remarks;
 }
 
@@ -126,5 +126,7 @@ export function understand(raw: RawRows, title: string): Table {
     return { ...made, unit: made.unit ?? stated, total: index > 0 && isTotalTitle(columnTitle) };
   });
   remarks.push(...totalRemarks(columns, body, totals));
-  return { title, rows: body.rows.length, columns, totals, remarks };
+  // The line nearest to the table says best what it holds.
+  const nearest = found.above.at(-1);
+  return { title: nearest ? readTitle(nearest.text).name : title, rows: body.rows.length, columns, totals, remarks };
 }
