@@ -55,12 +55,7 @@ module.exports = {
       from: { path: within('server', 'cli') },
       to: { path: within('ui', 'pages', 'workers') },
     },
-    {
-      name: 'no-cycles',
-      severity: 'error',
-      from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
-    },
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

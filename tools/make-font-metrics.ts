@@ -7,6 +7,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { FACES, type FaceId } from '../src/core/text/faces.ts';
+import type { FaceMetrics } from '../src/core/text/measure.ts';
 import { openFace } from '../src/formats/fonts.ts';
 
 const KERNED = [
@@ -26,21 +27,6 @@ const MEASURED = [
   [0x2190, 0x22ff],
   [0x25a0, 0x25ff],
 ] as const;
-
-type FaceMetrics = {
-  unitsPerEm: number;
-  ascent: number;
-  descent: number;
-  capHeight: number;
-  xHeight: number;
-  /** [first code point, advances of it and the following ones; 0 where the font has no glyph] */
-  advances: [number, number[]][];
-  missing: number;
-  /** class of a character as the left and as the right member of a pair, and the adjustments by class */
-  left: Record<string, number>;
-  right: Record<string, number>;
-  pairs: number[][];
-};
 
 const charactersOf = (ranges: readonly (readonly [number, number])[], has: (code: number) => boolean) => {
   const codes: number[] = [];

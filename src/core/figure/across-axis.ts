@@ -6,7 +6,7 @@ import { textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import { wrap } from '../text/wrap.ts';
 import { DatePlanner, datePosition, type LabelType, type PlanFit } from './date-axis.ts';
-import type { Plot } from './layout.ts';
+import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
 /** A label of the across axis, or a tick; positions are shares of the axis's length. */

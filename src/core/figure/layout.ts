@@ -7,6 +7,7 @@ import { describeFigure } from './describe.ts';
 import { leftAxisCaption, leftAxisNodes, leftLabels } from './left-axis.ts';
 import { lineNodes } from './lines.ts';
 import { type EndNames, endNames, nameNodes } from './names.ts';
+import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
 import { type SetWords, setWords } from './words.ts';
 
@@ -14,13 +15,6 @@ import { type SetWords, setWords } from './words.ts';
 const INSET = 10;
 /** Least distance between tick labels of a value axis, in label sizes. */
 const TICK_PITCH = 1.45;
-
-export interface Plot {
-  left: number;
-  top: number;
-  width: number;
-  height: number;
-}
 
 export interface FigureLayout {
   scene: Scene;

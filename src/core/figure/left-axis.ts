@@ -4,7 +4,7 @@ import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
-import type { Plot } from './layout.ts';
+import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
 /** The caption above the left axis: as given, else the one unit that all shown lines have. */

@@ -1,7 +1,7 @@
 import { thin } from '../scale/thin.ts';
 import type { ValueScale } from '../scale/value-axis.ts';
 import { runOf, type SceneNode } from '../scene/scene.ts';
-import type { Plot } from './layout.ts';
+import type { Plot } from './plot.ts';
 import type { ResolvedLine } from './resolve.ts';
 
 type XY = readonly [number, number];

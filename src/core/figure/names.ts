@@ -5,7 +5,7 @@ import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { shorten } from '../text/wrap.ts';
-import type { Plot } from './layout.ts';
+import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 
 interface EndName {

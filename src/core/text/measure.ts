@@ -1,14 +1,18 @@
 import type { FaceId } from './faces.ts';
 import generated from './metrics.generated.json' with { type: 'json' };
 
-interface FaceMetrics {
+/** What is kept of a font file, in font units. */
+export interface FaceMetrics {
   unitsPerEm: number;
   ascent: number;
   descent: number;
   capHeight: number;
   xHeight: number;
+  /** [first code point, advances of it and the following ones; 0 where the font has no glyph] */
   advances: [number, number[]][];
+  /** advance of the glyph that stands for a missing one */
   missing: number;
+  /** class of a character as the left and as the right member of a pair, and the adjustments by class */
   left: Record<string, number>;
   right: Record<string, number>;
   pairs: number[][];
