@@ -16,6 +16,8 @@ const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;
 
 /** Text safe inside XML text and attributes; characters that XML 1.0 forbids are left out. */
 export function escapeXml(text: string): string {
+  // Most texts are dates, numbers and plain words.
+  if (/^[\w .,:;%+\-/()–−]*$/.test(text)) return text;
   return text
     .replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, '')
     .replace(/[&<>"']/g, (character) => ENTITIES[character] ?? '');

@@ -173,6 +173,8 @@ function asNumbers(column: TextColumn, filled: readonly string[]): Inferred | nu
 
 /** The lines whose dates are of different shapes, when a column looks like dates but has no one shape. */
 function mixedDates(column: TextColumn, filled: readonly string[]): Remark[] {
+  // A column without a date among its first filled cells is plain text.
+  if (!filled.slice(0, 50).some((text) => DATE_SHAPES.some((shape) => shape.read(text) !== null))) return [];
   const seen = new Map<string, string | number>();
   let read = 0;
   column.texts.slice(0, 5000).forEach((text, row) => {

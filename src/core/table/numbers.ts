@@ -27,11 +27,14 @@ const MISSING = new Set([
   'missing',
 ]);
 
+const LONGEST_MISSING = Math.max(...[...MISSING].map((word) => word.length));
+
 /** True for an empty cell and for the words that stand for "no value". */
 export function isMissing(text: string): boolean {
   const first = text.charCodeAt(0);
   // No such word begins with a digit, and most cells do.
   if (first >= 48 && first <= 57) return false;
+  if (text.length > LONGEST_MISSING && text.trim().length > LONGEST_MISSING) return false;
   return MISSING.has(text) || MISSING.has(text.trim().toLowerCase());
 }
 

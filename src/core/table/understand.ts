@@ -104,7 +104,9 @@ export function understand(raw: RawRows, title: string): Table {
   // The unit that a title above the table states holds for its columns.
   const stated = found.above.map(({ text }) => readTitle(text).unit).find((unit) => unit !== null) ?? null;
   const columns = titles.map((columnTitle, index): Column => {
-    const texts = body.rows.map((row, at) => (index === 0 && isTotal.has(at) ? '' : (row[index] ?? '')));
+    const headsTotals = index === 0 && totals.length > 0;
+    const received = body.rows.map((row) => row[index] ?? '');
+    const texts = headsTotals ? received.map((text, row) => (isTotal.has(row) ? '' : text)) : received;
     const column: TextColumn = {
       key: keys[index] ?? `column_${index + 1}`,
       title: columnTitle,
@@ -113,14 +115,14 @@ export function understand(raw: RawRows, title: string): Table {
       placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
       places: turned ? 'period' : 'line',
       // Blanks in the first cell of a total row are ours.
-      silent: index === 0 && totals.length > 0,
+      silent: headsTotals,
     };
     const inferred = inferColumn(column, index === 0);
     remarks.push(...inferred.remarks);
     // The word that marks a total row stays in its cell.
-    const cells = inferred.column.cells.map((cell, row) =>
-      index === 0 && isTotal.has(row) ? (body.rows[row]?.[0] ?? null) : cell,
-    );
+    const cells = headsTotals
+      ? inferred.column.cells.map((cell, row) => (isTotal.has(row) ? (received[row] ?? null) : cell))
+      : inferred.column.cells;
     const made: Column = { ...inferred.column, cells };
     if (made.kind !== 'number') return made;
     return { ...made, unit: made.unit ?? stated, total: index > 0 && isTotalTitle(columnTitle) };
