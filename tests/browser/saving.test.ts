@@ -58,6 +58,12 @@ describe('when the server is away', () => {
     const address = page.url();
     const context = page.context();
     await page.close({ runBeforeUnload: false });
+    // A server that still takes nothing: the report stays shut, and what is kept stays kept.
+    const early = await context.newPage();
+    await early.route('**/changes', (route) => route.abort());
+    await early.goto(address);
+    await early.getByText('those of this report are kept here').waitFor();
+    await early.close();
     const again = await context.newPage();
     await again.goto(address);
     await again.getByText('have been brought back').waitFor();

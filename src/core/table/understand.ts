@@ -92,7 +92,7 @@ export function understand(raw: RawRows, title: string): Table {
   const keys = keysOf(titles);
   if (turned)
     remarks.push({
-      text: `Each row was a series with its ${found.header?.length ? 'periods' : 'values'} across; rows and columns were turned.`,
+      text: 'Each row was a series with its periods across; rows and columns were turned.',
     });
   if (!header)
     remarks.push({ text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.` });

@@ -33,8 +33,15 @@ async function load(id: string): Promise<void> {
     );
     return keepOutbox(id, { base: answer.newer.revision, pending, blocks: outbox.blocks });
   }
-  open(await openReport(id), [], {}, answer.kind === 'saved' ? RECOVERED : null);
-  if (answer.kind === 'saved') await keepOutbox(id, { base: answer.revision, pending: [], blocks: {} });
+  // Opened without them, the next change would take their place in the outbox.
+  if (answer.kind === 'unreachable')
+    throw new Error(
+      'The server does not take changes now; those of this report are kept here. Reload the page in a moment.',
+    );
+  const refused =
+    answer.kind === 'refused' ? `Changes that an earlier window kept were not taken: ${answer.error}` : null;
+  open(await openReport(id), [], {}, refused ?? RECOVERED);
+  await keepOutbox(id, { base: outbox.base, pending: [], blocks: {} });
 }
 
 /** What the address asks to be shown, such as #figure-id. */
