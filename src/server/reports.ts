@@ -4,9 +4,11 @@ import type { Kysely } from 'kysely';
 import { Refusal } from '../core/refusal.ts';
 import { patchReport, runCommand } from '../core/report/commands.ts';
 import { type History, historyOf, type LogEntry } from '../core/report/history.ts';
-import { inconsistencyOf, Report, tablesOf } from '../core/report/report.ts';
-import type { SaveRequest } from '../core/report/save.ts';
+import { inconsistencyOf, Report, tableIn, tablesOf } from '../core/report/report.ts';
+import type { BlockCells, SaveRequest } from '../core/report/save.ts';
+import { rootOf, TableMaker } from '../core/report/tables.ts';
 import type { Cell, Table } from '../core/table/column.ts';
+import { spliceCells } from '../core/table/edit.ts';
 import type { Database, Schema } from './database.ts';
 
 export interface StoredReport {
@@ -105,7 +107,7 @@ export async function listReports(db: Database): Promise<ReportSummary[]> {
 export async function createReport(
   db: Database,
   report: Report,
-  blocks: Readonly<Record<string, readonly Cell[]>> = {},
+  blocks: Readonly<Record<string, BlockCells>> = {},
 ): Promise<string> {
   const id = randomUUID();
   await db.transaction().execute(async (trx) => {
@@ -136,14 +138,39 @@ export async function setRemoved(db: Database, id: string, removed: boolean): Pr
   return result.numUpdatedRows > 0n;
 }
 
-async function storeBlocks(trx: Kysely<Schema>, report: string, blocks: Readonly<Record<string, readonly Cell[]>>) {
-  for (const [id, cells] of Object.entries(blocks))
+/** The cells of a new block; an edit is repeated on the block it was made on. */
+async function cellsOfNew(
+  trx: Kysely<Schema>,
+  report: string,
+  id: string,
+  block: BlockCells,
+): Promise<readonly Cell[]> {
+  if (Array.isArray(block)) return block;
+  const before = await loadBlock(trx, report, block.of);
+  if (before === undefined)
+    throw new InvalidChange('The cells that were edited are not stored here.', `blocks.${id}.of`);
+  return spliceCells(JSON.parse(before) as Cell[], block.splice);
+}
+
+async function storeBlocks(trx: Kysely<Schema>, report: string, blocks: Readonly<Record<string, BlockCells>>) {
+  for (const [id, block] of Object.entries(blocks)) {
+    const cells = await cellsOfNew(trx, report, id, block);
     await trx
       .insertInto('column_blocks')
       .values({ report_id: report, id, rows: cells.length, cells: JSON.stringify(cells) })
       // A block never changes once stored, so storing it again is the same.
       .onConflict((conflict) => conflict.columns(['report_id', 'id']).doNothing())
       .execute();
+  }
+}
+
+/** Stores a block of a report; false when there is no such report. */
+export async function addBlock(db: Database, report: string, block: string, cells: readonly Cell[]): Promise<boolean> {
+  return db.transaction().execute(async (trx) => {
+    if (!(await loadReport(trx, report))) return false;
+    await storeBlocks(trx, report, { [block]: [...cells] });
+    return true;
+  });
 }
 
 /** Refuses a document that breaks its schema, its ids, or that names cells which are not stored. */
@@ -157,7 +184,9 @@ async function checkDocument(trx: Kysely<Schema>, id: string, document: unknown)
   const wrong = inconsistencyOf(report);
   if (wrong) throw new InvalidChange(wrong.message, wrong.path.join('.'));
   const wanted = tablesOf(report).flatMap((table) =>
-    table.columns.map((column) => ({ block: column.block, rows: table.rows, table: table.id })),
+    table.type === 'table'
+      ? table.columns.map((column) => ({ block: column.block, rows: table.rows, table: table.id }))
+      : [],
   );
   if (wanted.length === 0) return report;
   const stored = await trx
@@ -243,13 +272,14 @@ export async function commandReport(
   id: string,
   name: string,
   args: unknown,
+  blocks: Readonly<Record<string, BlockCells>> = {},
 ): Promise<StoredReport | undefined> {
   for (;;) {
     const stored = await loadReport(db, id);
     if (!stored) return undefined;
     const { report, label, patches, inverse } = runCommand(stored.report, name, args);
     const change = { id: randomUUID(), kind: 'do' as const, label, patches, inverse };
-    const outcome = await saveChanges(db, id, { base: stored.revision, changes: [change], blocks: {} });
+    const outcome = await saveChanges(db, id, { base: stored.revision, changes: [change], blocks });
     if (!outcome) return undefined;
     // Someone else saved in between: run it again on what they left.
     if (outcome.saved) return { id, revision: outcome.revision, report };
@@ -257,7 +287,7 @@ export async function commandReport(
 }
 
 /** The cells of a column as JSON text, as they were stored. */
-export async function loadBlock(db: Database, report: string, block: string): Promise<string | undefined> {
+export async function loadBlock(db: Kysely<Schema>, report: string, block: string): Promise<string | undefined> {
   const row = await db
     .selectFrom('column_blocks')
     .select('cells')
@@ -267,16 +297,18 @@ export async function loadBlock(db: Database, report: string, block: string): Pr
   return row?.cells;
 }
 
-/** A whole table with its cells. */
+/** A whole table with its cells, shaped and calculated. */
 export async function loadTable(db: Database, stored: StoredReport, tableId: string): Promise<Table | undefined> {
-  const item = tablesOf(stored.report).find((table) => table.id === tableId);
+  const { report, id } = stored;
+  const item = tableIn(report, tableId);
   if (!item) return undefined;
-  const columns = await Promise.all(
-    item.columns.map(async ({ meta, block }) => {
-      const cells = await loadBlock(db, stored.id, block);
-      if (cells === undefined) throw new Error(`The cells ${block} of table ${tableId} are not in the database.`);
-      return { ...meta, cells: JSON.parse(cells) as Cell[] };
+  const cells = new Map<string, readonly Cell[]>();
+  await Promise.all(
+    rootOf(report, item).columns.map(async ({ block }) => {
+      const text = await loadBlock(db, id, block);
+      if (text === undefined) throw new Error(`The cells ${block} of table ${tableId} are not in the database.`);
+      cells.set(block, JSON.parse(text) as Cell[]);
     }),
   );
-  return { title: item.name, rows: item.rows, columns, totals: item.totals, remarks: item.remarks };
+  return new TableMaker().make(report, item, (block) => cells.get(block));
 }

@@ -9,25 +9,15 @@ import { PLAN_IDS } from '../figure/date-plans.ts';
 import { FigureSpec, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
-import { figureIn, inconsistencyOf, Report, TableItem, tableIn } from './report.ts';
+import { listed } from '../table/words.ts';
+import { assign, type Command, command } from './command.ts';
+import { figureIn, inconsistencyOf, isTable, Report } from './report.ts';
+import { TABLE_COMMANDS } from './table-commands.ts';
+import { usersOfTable } from './users.ts';
 
 enablePatches();
 
 export type { Patch };
-
-interface Command<Args extends z.ZodType> {
-  args: Args;
-  /** what the change is called in "Undo …" */
-  label: string;
-  /** changes the draft in place; throws a Refusal when the change makes no sense */
-  run(draft: Report, args: z.infer<Args>): void;
-}
-
-const command = <Args extends z.ZodType>(
-  label: string,
-  args: Args,
-  run: (draft: Report, args: z.infer<Args>) => void,
-) => ({ label, args, run }) satisfies Command<Args>;
 
 const inFigure = { figure: Id };
 const lineIds = z.array(Id).min(1);
@@ -47,36 +37,22 @@ function linesOf(draft: Report, figureId: string, ids: readonly string[]): Line[
   });
 }
 
-/** Sets those properties that were given. */
-function assign<T extends object>(target: T, values: Partial<T>) {
-  for (const [key, value] of Object.entries(values)) if (value !== undefined) Object.assign(target, { [key]: value });
-}
-
 const COMMANDS = {
   'report.setWords': command(
     'change of report title',
     z.strictObject({ title: Report.shape.title.optional(), edition: Report.shape.edition.optional() }),
     (draft, words) => assign(draft, words),
   ),
-  'table.add': command('added table', z.strictObject({ table: TableItem }), (draft, { table }) => {
-    draft.items.push(table);
-  }),
-  'table.rename': command(
-    'table name',
-    z.strictObject({ table: Id, name: TableItem.shape.name }),
-    (draft, { table, name }) => {
-      const found = tableIn(draft, table);
-      if (!found) throw new Refusal(`There is no table “${table}” in this report.`);
-      found.name = name;
-    },
-  ),
+  ...TABLE_COMMANDS,
   'item.remove': command('removal', z.strictObject({ item: Id }), (draft, { item }) => {
     const index = draft.items.findIndex((candidate) => candidate.id === item);
     const found = draft.items[index];
     if (!found) throw new Refusal(`There is nothing with the id “${item}” in this report.`);
-    const user = draft.items.find((other) => other.type === 'figure' && other.table === item);
-    if (user?.type === 'figure')
-      throw new Refusal(`“${found.name}” is drawn by figure “${user.name}”; remove that figure first.`);
+    const users = isTable(found) ? usersOfTable(draft, item) : [];
+    if (users.length > 0)
+      throw new Refusal(
+        `“${found.name}” is used by ${listed(users)}; remove ${users.length > 1 ? 'those' : 'that'} first.`,
+      );
     draft.items.splice(index, 1);
   }),
   'figure.add': command('added figure', z.strictObject({ figure: FigureSpec }), (draft, args) => {

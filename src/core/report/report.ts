@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { FigureSpec, Id } from '../figure/spec.ts';
 import { HouseStyle, SKERRY_PLAIN } from '../style/style.ts';
+import { Calculation } from '../table/calc/calculation.ts';
 import { ColumnMeta, Remark } from '../table/column.ts';
+import { Step } from '../table/shape/step.ts';
 import { LOCALES } from '../text/locale.ts';
 
 /**
@@ -10,19 +12,38 @@ import { LOCALES } from '../text/locale.ts';
  * once it is stored, so that undoing a change of data is undoing a change of
  * the document.
  */
-export const TableItem = z.strictObject({
+const named = { id: Id, name: z.string().min(1, 'Give it a name of at least one letter.').max(200) };
+const calculated = {
+  /** columns calculated from those before them, in order */
+  calculations: z.array(Calculation).max(200).default([]),
+};
+
+export const StoredTable = z.strictObject({
   type: z.literal('table'),
-  id: Id,
-  name: z.string().min(1, 'Give it a name of at least one letter.').max(200),
+  ...named,
   rows: z.number().int().min(0).max(2_000_000),
   columns: z.array(z.strictObject({ meta: ColumnMeta, block: Id })).max(2000),
   /** rows that sum others */
   totals: z.array(z.number().int().min(0)).max(10_000).default([]),
   remarks: z.array(Remark).max(500),
+  ...calculated,
 });
-export type TableItem = z.infer<typeof TableItem>;
+export type StoredTable = z.infer<typeof StoredTable>;
 
-const ReportItem = z.discriminatedUnion('type', [TableItem, FigureSpec]);
+/** A table made from another one, which follows it when its data change. */
+export const ShapedTable = z.strictObject({
+  type: z.literal('shaped'),
+  ...named,
+  /** the table it is made from */
+  of: Id,
+  steps: z.array(Step).min(1, 'A shaped table has at least one step.').max(50),
+  ...calculated,
+});
+export type ShapedTable = z.infer<typeof ShapedTable>;
+export type TableItem = StoredTable | ShapedTable;
+
+const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec]);
+export type ReportItem = z.infer<typeof ReportItem>;
 
 /** A report: its things in reading order, and how they are set. */
 export const Report = z.strictObject({
@@ -42,11 +63,26 @@ export function newReport(title: string, edition: string): Report {
   return { format: 'rizo-report', version: 1, title, edition, locale: 'en-GB', style: SKERRY_PLAIN, items: [] };
 }
 
-export const tablesOf = (report: Report) => report.items.filter((item) => item.type === 'table');
+/** True for things that hold data: tables as received and those made from them. */
+export const isTable = (item: ReportItem): item is TableItem => item.type === 'table' || item.type === 'shaped';
+
+export const tablesOf = (report: Report) => report.items.filter(isTable);
 
 /** The table with this id, if the report has it. */
 export function tableIn(report: Report, id: string): TableItem | undefined {
   return tablesOf(report).find((table) => table.id === id);
+}
+
+/** The tables that a table is made from, nearest first; ends where the chain breaks or comes round again. */
+export function sourcesOf(report: Report, table: TableItem): TableItem[] {
+  const chain: TableItem[] = [];
+  let at: TableItem | undefined = table;
+  while (at?.type === 'shaped') {
+    at = tableIn(report, at.of);
+    if (!at || chain.includes(at)) break;
+    chain.push(at);
+  }
+  return chain;
 }
 
 /** The figure with this id, if the report has it. */
@@ -63,10 +99,16 @@ export function inconsistencyOf(report: Report): { path: (string | number)[]; me
   for (const [index, item] of report.items.entries()) {
     if (ids.has(item.id)) return { path: ['items', index, 'id'], message: `Two things have the id “${item.id}”.` };
     ids.add(item.id);
-    if (item.type === 'table') {
-      const keys = item.columns.map((column) => column.meta.key);
+    if (isTable(item)) {
+      const stored = item.type === 'table' ? item.columns.map((column) => column.meta.key) : [];
+      const keys = [...stored, ...item.calculations.map((calculation) => calculation.key)];
       if (new Set(keys).size !== keys.length)
         return { path: ['items', index, 'columns'], message: 'Two columns have the same key.' };
+      if (item.type === 'shaped' && sourcesOf(report, item).at(-1)?.type !== 'table')
+        return {
+          path: ['items', index, 'of'],
+          message: `“${item.name}” must be made from a table of this report, and not from itself.`,
+        };
     } else if (!tableIn(report, item.table))
       return {
         path: ['items', index, 'table'],

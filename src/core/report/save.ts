@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Id } from '../figure/spec.ts';
 import { Cell } from '../table/column.ts';
+import { Splice } from '../table/edit.ts';
 
 const Patch = z.strictObject({
   op: z.enum(['replace', 'remove', 'add']),
@@ -18,10 +19,14 @@ export const SentChange = z.strictObject({
 });
 export type SentChange = z.infer<typeof SentChange>;
 
+/** The cells of a new block: all of them, or what makes them of an older block. */
+const BlockCells = z.union([z.array(Cell).max(2_000_000), z.strictObject({ of: Id, splice: Splice })]);
+export type BlockCells = z.infer<typeof BlockCells>;
+
 /** What a page sends to save: the revision it began from, its changes in order, and the cells of new columns. */
 export const SaveRequest = z.strictObject({
   base: z.number().int().min(0),
   changes: z.array(SentChange).min(1).max(1000),
-  blocks: z.record(Id, z.array(Cell).max(2_000_000)).default({}),
+  blocks: z.record(Id, BlockCells).default({}),
 });
 export type SaveRequest = z.infer<typeof SaveRequest>;

@@ -1,16 +1,67 @@
-import type { Cell, Table } from '../table/column.ts';
-import type { TableItem } from './report.ts';
+import { withCalculations } from '../table/calc/calculate.ts';
+import type { Cell, Column, Table } from '../table/column.ts';
+import { applySteps } from '../table/shape/shape.ts';
+import { type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
+
+/** The received table at the root of a table, which is itself when it was brought in. */
+export function rootOf(report: Report, item: TableItem): StoredTable {
+  const root = [item, ...sourcesOf(report, item)].at(-1);
+  if (root?.type !== 'table') throw new Error(`Table ${item.id} is made from no received table.`);
+  return root;
+}
+
+type CellsOf = (block: string) => readonly Cell[] | undefined;
+
+/**
+ * Makes tables from their items: cells put to their columns, steps applied,
+ * calculations added. What was made is kept for as long as the items and the
+ * cells it came from stay the same.
+ */
+export class TableMaker {
+  readonly #made = new WeakMap<TableItem, { source: Table | null; table: Table }>();
+
+  /** The table of an item, or undefined while cells are not there. */
+  make(report: Report, item: TableItem, cellsOf: CellsOf): Table | undefined {
+    const chain = [item, ...sourcesOf(report, item)].reverse();
+    let source: Table | null = null;
+    for (const link of chain) {
+      const known = this.#made.get(link);
+      const table: Table | undefined =
+        known && known.source === source ? known.table : this.#makeOne(link, source, cellsOf);
+      if (!table) return undefined;
+      if (table !== known?.table) this.#made.set(link, { source, table });
+      source = table;
+    }
+    return source ?? undefined;
+  }
+
+  #makeOne(item: TableItem, source: Table | null, cellsOf: CellsOf): Table | undefined {
+    if (item.type === 'shaped') {
+      if (!source) return undefined;
+      const shaped = applySteps(source, item.steps);
+      return withCalculations({ ...shaped, title: item.name }, item.calculations);
+    }
+    const columns: Column[] = [];
+    for (const { meta, block } of item.columns) {
+      const cells = cellsOf(block);
+      if (!cells) return undefined;
+      columns.push({ ...meta, cells });
+    }
+    const { name: title, rows, totals, remarks } = item;
+    return withCalculations({ title, rows, columns, totals, remarks }, item.calculations);
+  }
+}
 
 /** Splits a table into what stands in the report and the blocks of cells stored beside it. */
 export function packTable(
   id: string,
   table: Table,
   newBlockId: () => string,
-): { item: TableItem; blocks: Record<string, Cell[]> } {
+): { item: StoredTable; blocks: Record<string, Cell[]> } {
   const blocks: Record<string, Cell[]> = {};
   const columns = table.columns.map(({ cells, ...meta }) => {
     const block = newBlockId();
-    blocks[block] = [...cells];
+    blocks[block] = cells as Cell[];
     return { meta, block };
   });
   return {
@@ -21,7 +72,11 @@ export function packTable(
       rows: table.rows,
       columns,
       totals: [...table.totals],
-      remarks: table.remarks.slice(0, 500).map((remark) => ({ ...remark, text: remark.text.slice(0, 1000) })),
+      remarks: table.remarks
+        .filter((remark) => !remark.passing)
+        .slice(0, 500)
+        .map((remark) => ({ ...remark, text: remark.text.slice(0, 1000) })),
+      calculations: [],
     },
     blocks,
   };

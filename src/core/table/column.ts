@@ -13,7 +13,15 @@ const titled = { key: z.string().min(1).max(200), title: z.string().max(500) };
 
 /** What is known of a column besides its cells. */
 export const ColumnMeta = z.discriminatedUnion('kind', [
-  z.strictObject({ ...titled, kind: z.literal('date'), interval: z.enum(INTERVALS) }),
+  z.strictObject({
+    ...titled,
+    kind: z.literal('date'),
+    interval: z.enum(INTERVALS),
+    /** start of the first period whose data are not complete, ms UTC; absent when all are */
+    unfinishedFrom: z.number().optional(),
+    /** id of the way of writing it was read by, so that what is typed later is read the same way */
+    shape: z.string().max(40).optional(),
+  }),
   z.strictObject({
     ...titled,
     kind: z.literal('number'),
@@ -23,6 +31,10 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
     whole: z.boolean(),
     /** true for a column that sums others: it is kept, but not drawn unless asked */
     total: z.boolean().default(false),
+    /** the decimal mark its texts are read with; absent for a point */
+    decimal: z.enum(['.', ',']).optional(),
+    /** how many decimals are shown; absent shows what the values have */
+    decimals: z.number().int().min(0).max(6).optional(),
   }),
   z.strictObject({
     ...titled,
@@ -40,6 +52,8 @@ export const Remark = z.strictObject({
   text: z.string().max(1000),
   /** key of the column it speaks of */
   column: z.string().optional(),
+  /** what it says of the cells is found anew whenever they change, so it is not kept */
+  passing: z.boolean().optional(),
 });
 export type Remark = z.infer<typeof Remark>;
 

@@ -1,6 +1,6 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
 import { LOCALES, localeOf } from '../text/locale.ts';
-import { DAY, dateOf, daysInMonth } from '../time/calendar.ts';
+import { dateOf, daysInMonth, isoWeekStart } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
 
 export interface DateShape {
@@ -64,16 +64,6 @@ function shape(
       return found ? read(found.map((part) => part ?? '')) : null;
     }),
   };
-}
-
-function isoWeekStart(year: number, week: number): number | null {
-  if (week < 1 || week > 53) return null;
-  // ISO 8601: week 1 holds 4 January; weeks start on Monday.
-  const fourth = dateOf(year, 0, 4);
-  const monday = fourth - ((new Date(fourth).getUTCDay() + 6) % 7) * DAY;
-  const start = monday + (week - 1) * 7 * DAY;
-  // Only years of 53 weeks have a week 53: its Thursday must be in the year.
-  return new Date(start + 3 * DAY).getUTCFullYear() === year ? start : null;
 }
 
 const WORD = '(\\p{L}{3,}\\.?)';

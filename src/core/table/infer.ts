@@ -5,6 +5,7 @@ import type { Cell, Column, Remark } from './column.ts';
 import { areOrdered, DATE_SHAPES, type DateShape, YEAR_SHAPE, yearTitle } from './dates.ts';
 import { findStyle, isMissing, readNumber } from './numbers.ts';
 import { readTitle } from './titles.ts';
+import { listed } from './words.ts';
 
 /** A column as texts, before its kind is known. */
 export interface TextColumn {
@@ -22,13 +23,6 @@ export interface TextColumn {
 const ENOUGH = 0.8;
 const SAMPLE = 400;
 const ENGLISH = localeOf(LOCALES[0]);
-
-/** "3 and 4", "3, 4 and 5", "3, 4, 5 and 12 more" */
-export function listed(items: readonly (string | number)[], most = 6): string {
-  if (items.length > most) return `${items.slice(0, most).join(', ')} and ${items.length - most} more`;
-  if (items.length < 2) return items.join('');
-  return `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
-}
 
 /** Spreads a sample of a long list over its whole length, so that a change half way down is seen. */
 function sampleOf(texts: readonly string[]): readonly string[] {

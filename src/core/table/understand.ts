@@ -1,8 +1,9 @@
 import { Refusal } from '../refusal.ts';
 import { type Block, findBlock, isSeriesInRows, isTotalTitle, type Lined, turnBlock } from './block.ts';
 import type { Column, Remark, Table } from './column.ts';
-import { inferColumn, listed, type TextColumn } from './infer.ts';
+import { inferColumn, type TextColumn } from './infer.ts';
 import { keysOf, readTitle } from './titles.ts';
+import { listed } from './words.ts';
 
 /** Cells as received, with what the reader of the file has to say. */
 export interface RawRows extends Lined {

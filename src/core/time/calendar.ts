@@ -103,3 +103,11 @@ export function isoOf(ms: number): string {
   const text = new Date(ms).toISOString();
   return ms % DAY === 0 ? text.slice(0, 10) : text.slice(0, 16);
 }
+
+/** The Monday that begins an ISO 8601 week, or null when the year has no such week (only some years have a week 53). */
+export function isoWeekStart(year: number, week: number): number | null {
+  if (week < 1 || week > 53) return null;
+  // Week 1 holds 4 January; a week belongs to the year of its Thursday.
+  const start = floorTo(dateOf(year, 0, 4), 'week') + (week - 1) * WEEK;
+  return new Date(start + 3 * DAY).getUTCFullYear() === year ? start : null;
+}

@@ -19,7 +19,8 @@ export function unitOf(interval: Interval): CalendarUnit {
   return UNITS[interval];
 }
 
-const isWeekend = (ms: number) => {
+/** True on Saturday and Sunday. */
+export const isWeekend = (ms: number) => {
   const day = new Date(ms).getUTCDay();
   return day === 0 || day === 6;
 };

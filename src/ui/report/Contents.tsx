@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { miniature } from '../../core/figure/miniature.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
-import { type TableItem, tableIn } from '../../core/report/report.ts';
+import { isTable, type Report, type TableItem, tableIn } from '../../core/report/report.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
@@ -13,9 +13,8 @@ const MINI_WIDTH = 146 / 3.78;
 const MINI_HEIGHT = 34 / 3.78;
 
 function FigureMiniature({ figure }: { figure: FigureSpec }) {
-  const report = useReport((state) => state.id);
   const item = useReport((state) => tableIn(state.report, figure.table));
-  const loaded = useTable(report, item);
+  const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
   const address = useMemo(
     () =>
@@ -57,11 +56,15 @@ function Entry({ id, kind, name, children }: { id: string; kind: string; name: s
   );
 }
 
-const rowsOf = (table: TableItem) => `${table.rows.toLocaleString('en-GB')} rows × ${table.columns.length} columns`;
+function sizeOf(item: TableItem, report: Report): string {
+  if (item.type === 'shaped') return `from ${tableIn(report, item.of)?.name ?? 'a table'}`;
+  return `${item.rows.toLocaleString('en-GB')} rows × ${item.columns.length + item.calculations.length} columns`;
+}
 
 /** What stands in the report, in reading order. */
 export function Contents() {
-  const items = useReport((state) => state.report.items);
+  const report = useReport((state) => state.report);
+  const { items } = report;
   const adding = useView((view) => view.shown?.kind === 'new-table');
   const counts = { table: 0, figure: 0 };
   return (
@@ -72,10 +75,10 @@ export function Contents() {
       <h2 className="mt-1.5 mb-2 px-1 text-xs font-semibold tracking-wider text-quiet uppercase">In this report</h2>
       <ul className="flex flex-col gap-1.5">
         {items.map((item) => {
-          const number = ++counts[item.type];
-          return item.type === 'table' ? (
+          const number = ++counts[isTable(item) ? 'table' : 'figure'];
+          return isTable(item) ? (
             <Entry key={item.id} id={item.id} kind={`Table ${number}`} name={item.name}>
-              <span className="block text-[13px] text-quiet">{rowsOf(item)}</span>
+              <span className="block text-[13px] text-quiet">{sizeOf(item, report)}</span>
             </Entry>
           ) : (
             <Entry key={item.id} id={item.id} kind={`Figure ${number}`} name={item.name}>

@@ -13,13 +13,12 @@ import { useView } from './view.ts';
 
 /** A figure on its sheet, with the dock below it. */
 export function FigureView({ figure }: { figure: FigureSpec }) {
-  const id = useReport((state) => state.id);
   const style = useReport((state) => state.report.style);
   const locale = useReport((state) => state.report.locale);
   const item = useReport((state) => tableIn(state.report, figure.table));
   const part = useView((view) => view.part);
   const handOff = useView((view) => view.handOff);
-  const loaded = useTable(id, item);
+  const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
   const layout = useMemo(
     () => (table ? drawFigure(figure, table, style, localeOf(locale)) : null),

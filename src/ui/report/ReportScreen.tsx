@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { rebase } from '../../core/report/rebase.ts';
 import { openReport, sendChanges } from '../state/api.ts';
+import { rememberBlocks } from '../state/cells.ts';
 import { keepOutbox, readOutbox } from '../state/outbox.ts';
 import { open, useReport } from '../state/store.ts';
-import { rememberCells } from '../state/tables.ts';
 import { Contents } from './Contents.tsx';
 import { FigureView } from './FigureView.tsx';
 import { HeadLine } from './HeadLine.tsx';
@@ -19,7 +19,7 @@ const RECOVERED = 'Changes that were not saved when this page was last closed ha
 async function load(id: string): Promise<void> {
   const outbox = await readOutbox(id);
   if (!outbox || outbox.pending.length === 0) return open(await openReport(id));
-  rememberCells(outbox.blocks);
+  rememberBlocks(outbox.blocks);
   const changes = outbox.pending.map(({ call: _, ...change }) => change);
   const answer = await sendChanges(id, { base: outbox.base, changes, blocks: outbox.blocks });
   if (answer.kind === 'conflict') {

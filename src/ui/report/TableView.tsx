@@ -12,9 +12,8 @@ import { Remarks, TableGrid } from './TableGrid.tsx';
 
 /** A table of the report: its typed columns, its rows and what was remarked on it. */
 export function TableView({ item }: { item: TableItem }) {
-  const id = useReport((state) => state.id);
   const report = useReport((state) => state.report);
-  const loaded = useTable(id, item);
+  const loaded = useTable(item);
   const [chosen, setChosen] = useState<readonly string[] | null>(null);
   return (
     <section aria-label={`Table ${item.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col gap-3 bg-desk p-6">
@@ -28,7 +27,8 @@ export function TableView({ item }: { item: TableItem }) {
           />
         </h2>
         <span className="text-quiet">
-          {item.rows.toLocaleString('en-GB')} rows × {item.columns.length} columns
+          {'table' in loaded &&
+            `${loaded.table.rows.toLocaleString('en-GB')} rows × ${loaded.table.columns.length} columns`}
         </span>
         <button
           type="button"

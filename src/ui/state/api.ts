@@ -31,15 +31,31 @@ async function errorOf(response: Response): Promise<string> {
   }
 }
 
+/** A block of more cells is sent on its own, so that writing a large table out never holds up the page. */
+const LARGE = 5000;
+
+/** Sends the large blocks of a request ahead; answers what went wrong, or the request without them. */
+async function sendLargeBlocks(report: string, request: SaveRequest): Promise<Response | SaveRequest> {
+  const blocks = { ...request.blocks };
+  for (const [id, block] of Object.entries(blocks)) {
+    if (!Array.isArray(block) || block.length <= LARGE) continue;
+    const path = `/api/reports/${report}/blocks/${id}`;
+    const response = await fetch(path, { method: 'PUT', headers, body: JSON.stringify(block) });
+    if (!response.ok) return response;
+    delete blocks[id];
+  }
+  return { ...request, blocks };
+}
+
 /** Saves changes; never throws for what a network or a server can do. */
 export async function sendChanges(report: string, request: SaveRequest): Promise<SaveAnswer> {
   let response: Response;
   try {
-    response = await fetch(`/api/reports/${report}/changes`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify(request),
-    });
+    const left = await sendLargeBlocks(report, request);
+    response =
+      left instanceof Response
+        ? left
+        : await fetch(`/api/reports/${report}/changes`, { method: 'POST', headers, body: JSON.stringify(left) });
   } catch (error) {
     if (error instanceof TypeError) return { kind: 'unreachable' };
     throw error;

@@ -6,10 +6,9 @@ import { type History, remember } from '../../core/report/history.ts';
 import { type PendingChange, rebase } from '../../core/report/rebase.ts';
 import type { Report } from '../../core/report/report.ts';
 import type { SentChange } from '../../core/report/save.ts';
-import type { Cell } from '../../core/table/column.ts';
 import { type OpenedReport, sendChanges } from './api.ts';
+import { type Blocks, rememberBlocks } from './cells.ts';
 import { keepOutbox } from './outbox.ts';
-import { rememberCells } from './tables.ts';
 
 type SaveState =
   | { kind: 'saved' }
@@ -17,8 +16,6 @@ type SaveState =
   | { kind: 'unreachable' }
   | { kind: 'refused'; error: string }
   | { kind: 'conflict'; newer: OpenedReport; known: string[] };
-
-export type Blocks = Record<string, Cell[]>;
 
 interface ReportState {
   id: string;
@@ -117,7 +114,7 @@ export async function saved(): Promise<boolean> {
 function add(report: Report, change: Omit<PendingChange, 'id'>, blocks: Blocks = {}) {
   const { id, revision, history, pending } = current();
   const entry: PendingChange = { id: crypto.randomUUID(), ...change };
-  rememberCells(blocks);
+  rememberBlocks(blocks);
   const allBlocks = { ...current().blocks, ...blocks };
   const allPending = [...pending, entry];
   set({ report, history: remember(history, entry), pending: allPending, blocks: allBlocks, notice: null });

@@ -1,49 +1,35 @@
-/** The cells of tables, fetched once each: a block of cells never changes. */
+/** Tables of the open report with their cells. */
 import { useEffect, useState } from 'react';
 import type { TableItem } from '../../core/report/report.ts';
-import type { Cell, Column, Table } from '../../core/table/column.ts';
+import { rootOf, TableMaker } from '../../core/report/tables.ts';
+import type { Table } from '../../core/table/column.ts';
 import { loadCells } from './api.ts';
+import { cellsOf, rememberCells } from './cells.ts';
+import { useReport } from './store.ts';
 
-const cells = new Map<string, readonly Cell[]>();
-const tables = new WeakMap<TableItem, Table>();
-
-/** Keeps the cells of a table that was just made here. */
-export function rememberCells(blocks: Readonly<Record<string, readonly Cell[]>>): void {
-  for (const [block, values] of Object.entries(blocks)) cells.set(block, values);
-}
-
-function assembled(item: TableItem): Table | undefined {
-  const known = tables.get(item);
-  if (known) return known;
-  const columns: Column[] = [];
-  for (const { meta, block } of item.columns) {
-    const values = cells.get(block);
-    if (!values) return undefined;
-    columns.push({ ...meta, cells: values });
-  }
-  const table: Table = { title: item.name, rows: item.rows, columns, totals: item.totals, remarks: item.remarks };
-  tables.set(item, table);
-  return table;
-}
+const maker = new TableMaker();
 
 export type TableState = { table: Table } | { error: string } | { loading: true };
 
-/** A table with its cells; loads those that the page does not have yet. */
-export function useTable(report: string, item: TableItem | undefined): TableState {
+/** A table with its cells, shaped and calculated; loads the cells that the page does not have yet. */
+export function useTable(item: TableItem | undefined): TableState {
+  const id = useReport((state) => state.id);
+  const report = useReport((state) => state.report);
   const [, setArrived] = useState(0);
   const [error, setError] = useState<string | null>(null);
-  const ready = item && assembled(item);
+  const ready = item && maker.make(report, item, cellsOf);
+  const root = item && rootOf(report, item);
   useEffect(() => {
-    if (!item || ready) return;
+    if (!root || ready) return;
     let wanted = true;
-    const missing = item.columns.filter(({ block }) => !cells.has(block));
-    Promise.all(missing.map(async ({ block }) => cells.set(block, await loadCells(report, block))))
+    const missing = root.columns.filter(({ block }) => !cellsOf(block));
+    Promise.all(missing.map(async ({ block }) => rememberCells(block, await loadCells(id, block))))
       .then(() => wanted && setArrived((count) => count + 1))
       .catch((reason: unknown) => wanted && setError(reason instanceof Error ? reason.message : String(reason)));
     return () => {
       wanted = false;
     };
-  }, [report, item, ready]);
+  }, [id, root, ready]);
   if (ready) return { table: ready };
   return error ? { error } : { loading: true };
 }

@@ -1,7 +1,10 @@
 import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { Id } from '../../../../../core/figure/spec.ts';
+import { Cell } from '../../../../../core/table/column.ts';
 import { database } from '../../../../../server/database.ts';
-import { answer, notFound } from '../../../../../server/http.ts';
-import { loadBlock } from '../../../../../server/reports.ts';
+import { answer, json, notFound, readJson } from '../../../../../server/http.ts';
+import { addBlock, loadBlock } from '../../../../../server/reports.ts';
 
 /** The cells of one column. A block never changes, so a browser may keep it. */
 export const GET: APIRoute = ({ params }) =>
@@ -11,4 +14,14 @@ export const GET: APIRoute = ({ params }) =>
     return new Response(cells, {
       headers: { 'content-type': 'application/json', 'cache-control': 'private, max-age=31536000, immutable' },
     });
+  });
+
+/** Stores the cells of a column ahead of the change that names them. */
+export const PUT: APIRoute = ({ params, request }) =>
+  answer(async () => {
+    const block = Id.safeParse(params['block']);
+    const cells = await readJson(request, z.array(Cell).max(2_000_000));
+    if (!block.success) return notFound('column');
+    const stored = await addBlock(database(), params['report'] ?? '', block.data, cells);
+    return stored ? json({ stored: cells.length }) : notFound('report');
   });

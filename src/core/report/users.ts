@@ -1,0 +1,27 @@
+import { columnsOfRule } from '../table/calc/calculation.ts';
+import { columnsOfStep } from '../table/shape/step.ts';
+import { isTable, type Report } from './report.ts';
+
+/** What uses a column of a table, as words such as “figure “Passengers””; empty when nothing does. */
+export function usersOfColumn(report: Report, table: string, key: string): string[] {
+  return report.items.flatMap((item) => {
+    if (!isTable(item)) {
+      const drawn = item.table === table && (item.across === key || item.lines.some((line) => line.column === key));
+      return drawn ? [`figure “${item.name}”`] : [];
+    }
+    if (item.type === 'shaped' && item.of === table && item.steps.flatMap(columnsOfStep).includes(key))
+      return [`table “${item.name}”`];
+    if (item.id !== table) return [];
+    return item.calculations
+      .filter((calculation) => calculation.key !== key && columnsOfRule(calculation.rule).includes(key))
+      .map((calculation) => `calculated column “${calculation.title}”`);
+  });
+}
+
+/** What is made of a table, as words; empty when nothing is. */
+export function usersOfTable(report: Report, table: string): string[] {
+  return report.items.flatMap((item) => {
+    if (item.type === 'shaped') return item.of === table ? [`table “${item.name}”`] : [];
+    return item.type === 'figure' && item.table === table ? [`figure “${item.name}”`] : [];
+  });
+}

@@ -1,0 +1,126 @@
+/** The rows of a table as series over periods: what "previous" and "a year earlier" mean for each row. */
+import { addUnits, DAY, dateOf, floorTo, isoWeekStart, monthIndex } from '../time/calendar.ts';
+import { isoWeek } from '../time/format.ts';
+import { type Interval, isWeekend, unitOf } from '../time/interval.ts';
+import { chooseAcross } from './choose.ts';
+import type { Column, Table } from './column.ts';
+
+const FIRST_MONDAY = 4;
+
+/** A whole number for the period of an instant; the next period has the next number. Weekends count as their Friday among business days. */
+export function periodNumber(ms: number, interval: Interval): number {
+  switch (interval) {
+    case 'year':
+      return Math.floor(monthIndex(ms) / 12);
+    case 'quarter':
+      return Math.floor(monthIndex(ms) / 3);
+    case 'month':
+      return monthIndex(ms);
+    case 'hour':
+      return Math.floor(ms / 3_600_000);
+    default: {
+      const days = Math.floor(ms / DAY);
+      if (interval === 'day') return days;
+      const week = Math.floor((days - FIRST_MONDAY) / 7);
+      return interval === 'week' ? week : week * 5 + Math.min(4, days - FIRST_MONDAY - week * 7);
+    }
+  }
+}
+
+/** The start of a period a number of periods before or after the one that holds `ms`. */
+export function shiftPeriod(ms: number, interval: Interval, by: number): number {
+  const unit = unitOf(interval);
+  let at = addUnits(floorTo(ms, unit), unit, by);
+  while (interval === 'business day' && isWeekend(at)) at += by < 0 ? -DAY : DAY;
+  return at;
+}
+
+/**
+ * The start of the same period a year earlier, or null where the earlier year
+ * has none: 29 February, ISO week 53, and a date that fell on a weekend among
+ * business days.
+ */
+export function yearBefore(ms: number, interval: Interval): number | null {
+  if (interval === 'week') {
+    const { year, week } = isoWeek(ms);
+    return isoWeekStart(year - 1, week);
+  }
+  if (interval === 'month' || interval === 'quarter' || interval === 'year')
+    return addUnits(floorTo(ms, unitOf(interval)), 'month', -12);
+  const date = new Date(ms);
+  const [month, day] = [date.getUTCMonth(), date.getUTCDate()];
+  const earlier = dateOf(date.getUTCFullYear() - 1, month, day);
+  if (new Date(earlier).getUTCMonth() !== month || (interval === 'business day' && isWeekend(earlier))) return null;
+  return earlier + (ms % DAY);
+}
+
+/**
+ * The fiscal year that holds a period, numbered by the calendar year it begins
+ * in; `yearStart` is its first month, from 1. A week belongs to the year of its Thursday.
+ */
+export function fiscalYear(ms: number, interval: Interval, yearStart: number): number {
+  const at = interval === 'week' ? floorTo(ms, 'week') + 3 * DAY : ms;
+  return Math.floor((monthIndex(at) - (yearStart - 1)) / 12);
+}
+
+/** The number of the first week whose Thursday is at or after an instant at which a day begins. */
+export function weekOfThursday(ms: number): number {
+  return periodNumber(ms - 3 * DAY + 7 * DAY - 1, 'week');
+}
+
+export interface Series {
+  /** rows in period order */
+  rows: number[];
+  /** the row of a period number; a period with two rows has none */
+  rowOf: Map<number, number>;
+}
+
+export type Periods =
+  | { kind: 'dates'; column: Column & { kind: 'date' }; interval: Interval; series: Series[] }
+  /** without dates a row follows the one above it */
+  | { kind: 'order'; series: Series[] };
+
+/** The texts that a row has in each category column, as one key. */
+function groupOf(categories: readonly Column[]): (row: number) => string {
+  const [only] = categories;
+  if (!only) return () => '';
+  if (categories.length === 1) return (row) => String(only.cells[row] ?? '');
+  return (row) => JSON.stringify(categories.map((column) => column.cells[row] ?? ''));
+}
+
+/**
+ * Takes a table apart into its series: one for each combination of categories
+ * when a date column runs across, else a single one in row order. Total rows
+ * belong to none.
+ */
+export function periodsOfTable(table: Table): Periods {
+  const across = chooseAcross(table);
+  const totals = new Set(table.totals);
+  if (across?.kind !== 'date') {
+    const rows: number[] = [];
+    for (let row = 0; row < table.rows; row++) if (!totals.has(row)) rows.push(row);
+    return { kind: 'order', series: [{ rows, rowOf: new Map(rows.map((row, index) => [index, row])) }] };
+  }
+  const group = groupOf(table.columns.filter((column) => column.kind === 'text'));
+  const groups = new Map<string, number[]>();
+  across.cells.forEach((cell, row) => {
+    if (typeof cell !== 'number' || totals.has(row)) return;
+    const name = group(row);
+    const rows = groups.get(name);
+    if (rows) rows.push(row);
+    else groups.set(name, [row]);
+  });
+  const at = (row: number) => Number(across.cells[row]);
+  const series = [...groups.values()].map((rows): Series => {
+    const rowOf = new Map<number, number>();
+    const twice = new Set<number>();
+    for (const row of rows) {
+      const period = periodNumber(at(row), across.interval);
+      if (rowOf.has(period)) twice.add(period);
+      else rowOf.set(period, row);
+    }
+    for (const period of twice) rowOf.delete(period);
+    return { rows: rows.sort((a, b) => at(a) - at(b) || a - b), rowOf };
+  });
+  return { kind: 'dates', column: across, interval: across.interval, series };
+}

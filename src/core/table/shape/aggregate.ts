@@ -1,0 +1,136 @@
+import { Refusal } from '../../refusal.ts';
+import { addUnits, DAY, floorTo, monthStart } from '../../time/calendar.ts';
+import type { Interval } from '../../time/interval.ts';
+import { type Cell, type Column, columnOf, numberAt, type Table } from '../column.ts';
+import { fiscalYear, type Periods, periodNumber, periodsOfTable, type Series, weekOfThursday } from '../periods.ts';
+import { withCells } from './rows.ts';
+import type { StepOf } from './step.ts';
+import { summarise } from './summary.ts';
+
+type Aggregate = StepOf<'aggregate'>;
+type Dated = Periods & { kind: 'dates' };
+
+const ORDER: readonly Interval[] = ['hour', 'day', 'business day', 'week', 'month', 'quarter', 'year'];
+/** Days at the edges of the data that may be days off and not days without data. */
+const EDGE = 4 * DAY;
+
+/** The target period that holds a source period: its start and its end, ms UTC. */
+export function targetPeriod(
+  ms: number,
+  source: Interval,
+  to: Aggregate['to'],
+  yearStart: number,
+): { from: number; to: number } {
+  if (to === 'year') {
+    const year = fiscalYear(ms, source, yearStart);
+    return { from: monthStart(year * 12 + yearStart - 1), to: monthStart(year * 12 + yearStart + 11) };
+  }
+  // A week belongs to the month of its Thursday.
+  const at = source === 'week' && to !== 'week' ? floorTo(ms, 'week') + 3 * DAY : ms;
+  const from = floorTo(at, to);
+  return { from, to: addUnits(from, to, 1) };
+}
+
+/** How many source periods a target period has. */
+function countPeriods(period: { from: number; to: number }, source: Interval): number {
+  if (source !== 'week') return periodNumber(period.to, source) - periodNumber(period.from, source);
+  // Weeks are counted by their Thursdays.
+  return weekOfThursday(period.to) - weekOfThursday(period.from);
+}
+
+/** True when the source rows cover a target period. */
+function covers(
+  rows: readonly number[],
+  period: { from: number; to: number },
+  { column, interval }: Dated,
+  ends: { first: number; last: number },
+) {
+  if (column.unfinishedFrom !== undefined && column.unfinishedFrom < period.to) return false;
+  const daily = interval === 'hour' || interval === 'day' || interval === 'business day';
+  if (daily) return ends.first < period.from + EDGE && ends.last >= period.to - EDGE;
+  return (
+    new Set(rows.map((row) => periodNumber(Number(column.cells[row]), interval))).size >= countPeriods(period, interval)
+  );
+}
+
+interface Bucket {
+  period: { from: number; to: number };
+  series: Series;
+  rows: number[];
+}
+
+function bucketsOf(periods: Dated, step: Aggregate): Bucket[] {
+  const buckets: Bucket[] = [];
+  for (const series of periods.series) {
+    let last: Bucket | undefined;
+    for (const row of series.rows) {
+      const at = Number(periods.column.cells[row]);
+      if (last && at < last.period.to && at >= last.period.from && periods.interval !== 'week') {
+        last.rows.push(row);
+        continue;
+      }
+      const period = targetPeriod(at, periods.interval, step.to, step.yearStart);
+      if (last && last.period.from === period.from) last.rows.push(row);
+      else {
+        last = { period, series, rows: [row] };
+        buckets.push(last);
+      }
+    }
+  }
+  // By period, and within it in the order of the categories; sorting keeps that order.
+  return buckets.sort((a, b) => a.period.from - b.period.from);
+}
+
+/**
+ * Sums, averages or picks the values of each week, month, quarter or year, for
+ * each combination of categories. A period that the data do not cover, or with
+ * a missing value, is missing unless it is to be taken as it is.
+ */
+export function aggregateTable(table: Table, step: Aggregate): Table {
+  const periods = periodsOfTable(table);
+  if (periods.kind !== 'dates')
+    throw new Refusal(`“${table.title}” has no column of dates, so it cannot be taken together by ${step.to}.`);
+  if (ORDER.indexOf(periods.interval) > ORDER.indexOf(step.to))
+    throw new Refusal(`“${table.title}” has one row a ${periods.interval}, which is longer than a ${step.to}.`);
+  if (step.to === 'quarter' && (step.yearStart - 1) % 3 !== 0)
+    throw new Refusal(
+      'Quarters of a year that begins in that month do not fall on calendar quarters; take months or years together instead.',
+    );
+  const buckets = bucketsOf(periods, step);
+  const at = (row: number) => Number(periods.column.cells[row]);
+  const ends = new Map(
+    periods.series.map((series) => [series, { first: at(series.rows[0] ?? 0), last: at(series.rows.at(-1) ?? 0) }]),
+  );
+  const covered = buckets.map(({ rows, period, series }) =>
+    covers(rows, period, periods, ends.get(series) ?? { first: 0, last: 0 }),
+  );
+  const date: Column = {
+    key: periods.column.key,
+    title: periods.column.title,
+    kind: 'date',
+    interval: step.to,
+    cells: buckets.map(({ period }) => period.from),
+  };
+  const categories = table.columns
+    .filter((column) => column.kind === 'text')
+    .map((column) =>
+      withCells(
+        column,
+        buckets.map(({ rows }): Cell => column.cells[rows[0] ?? 0] ?? null),
+      ),
+    );
+  const measures = step.measures.map(({ column: key, by }): Column => {
+    const column = columnOf(table, key);
+    if (column?.kind !== 'number') throw new Refusal(`There is no column of numbers “${key}” in “${table.title}”.`);
+    const cells = buckets.map(({ rows }, index): Cell => {
+      const values = rows.map((row) => numberAt(column.cells, row));
+      if (step.lacking === 'missing') return covered[index] && !values.includes(null) ? summarise(values, by) : null;
+      return summarise(
+        values.filter((value) => value !== null),
+        by,
+      );
+    });
+    return withCells({ ...column, whole: column.whole && by !== 'mean' }, cells);
+  });
+  return { ...table, rows: buckets.length, columns: [date, ...categories, ...measures], totals: [] };
+}

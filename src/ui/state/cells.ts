@@ -1,0 +1,23 @@
+/** Blocks of cells in the page. A block never changes, so what was fetched or made once is kept. */
+import type { BlockCells } from '../../core/report/save.ts';
+import type { Cell } from '../../core/table/column.ts';
+import { spliceCells } from '../../core/table/edit.ts';
+
+export type Blocks = Readonly<Record<string, BlockCells>>;
+
+const cells = new Map<string, readonly Cell[]>();
+
+/** Keeps blocks that were made or edited here. */
+export function rememberBlocks(blocks: Blocks): void {
+  for (const [id, block] of Object.entries(blocks)) {
+    const before = Array.isArray(block) ? [] : cells.get(block.of);
+    if (Array.isArray(block)) cells.set(id, block);
+    else if (before) cells.set(id, spliceCells(before, block.splice));
+  }
+}
+
+/** Keeps a block that was fetched. */
+export const rememberCells = (id: string, values: readonly Cell[]) => cells.set(id, values);
+
+/** The cells of a block, if the page has them. */
+export const cellsOf = (id: string) => cells.get(id);
