@@ -17,7 +17,7 @@ export function readInput(path: string): Uint8Array {
 export async function readTableAt(path: string, sheet?: string): Promise<Received> {
   const bytes = readInput(path);
   try {
-    return await readTableFile(path, bytes, sheet);
+    return await readTableFile(path, bytes, sheet === undefined ? {} : { sheet });
   } catch (error) {
     if (error instanceof Refusal) throw new Refusal(`${path}: ${error.message}`);
     throw error;

@@ -1,4 +1,5 @@
-import type { Column, Table } from '../core/table/column.ts';
+import type { Column } from '../core/table/column.ts';
+import type { Received } from '../formats/table-file.ts';
 import { readTableAt } from './files.ts';
 
 const describe = (column: Column) => ({
@@ -10,12 +11,12 @@ const describe = (column: Column) => ({
   ordered: column.kind === 'text' ? column.ordered : null,
 });
 
-function asText(table: Table): string {
+function asText(table: Received['table']): string {
   const lines = table.columns.map((column) => {
     const { key, kind, unit, interval, ordered } = describe(column);
     return `  ${key}  ${[kind, interval && `one a ${interval}`, unit, ordered && 'ordered'].filter(Boolean).join(', ')}`;
   });
-  const remarks = table.remarks.map((remark) => `  - ${remark.text}`);
+  const remarks = table.remarks.map((remark) => `  ${remark.asks ? '?' : '-'} ${remark.text}`);
   return [`${table.title}: ${table.rows} rows × ${table.columns.length} columns`, ...lines, ...remarks].join('\n');
 }
 

@@ -1,7 +1,7 @@
 /** Delimited text (CSV, TSV and their kin) as rows of cells, read with Papa Parse. */
 import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
-import type { Remark } from '../core/table/column.ts';
+import type { Finding } from '../core/table/reading.ts';
 import type { RawRows } from '../core/table/understand.ts';
 
 const DELIMITERS = [',', ';', '\t', '|'] as const;
@@ -46,16 +46,69 @@ function lineNumbers(rows: readonly string[][], quoted: boolean): number[] {
   });
 }
 
+/** Letters of text between two words on how far the reading is. */
+const CHUNK = 1 << 20;
+
+interface Cells {
+  rows: string[][];
+  errors: readonly Papa.ParseError[];
+}
+
+/** All rows at once; the places of errors are those in the text. */
+const parseWhole = (text: string, delimiter: string, fastMode: boolean): Cells => {
+  const { data: rows, errors } = Papa.parse<string[]>(text, { delimiter, fastMode, skipEmptyLines: false });
+  return { rows, errors };
+};
+
+/** The same, saying how far it is after each piece of a long text. */
+function parseCells(text: string, delimiter: string, fastMode: boolean, onProgress: (share: number) => void): Cells {
+  if (text.length < 2 * CHUNK) return parseWhole(text, delimiter, fastMode);
+  const rows: string[][] = [];
+  let failed = false;
+  const config = {
+    delimiter,
+    fastMode,
+    skipEmptyLines: false as const,
+    chunkSize: CHUNK,
+    chunk: ({ data, errors, meta }: Papa.ParseResult<string[]>) => {
+      for (const row of data) rows.push(row);
+      failed ||= errors.length > 0;
+      onProgress(Math.min(1, meta.cursor / text.length));
+    },
+  };
+  Papa.parse<string[]>(text, config);
+  // In pieces the parser counts the places of errors from the piece, so a faulty text is read again whole.
+  return failed ? parseWhole(text, delimiter, fastMode) : { rows, errors: [] };
+}
+
+/** Says by what cells are parted, where another delimiter stands in the text too. */
+function delimiterFinding(text: string, delimiter: string): Finding[] {
+  const sample = text.slice(0, 64_000);
+  const others = DELIMITERS.filter((other) => other !== delimiter && sample.includes(other));
+  if (delimiter !== ';' && delimiter !== '|' && others.length === 0) return [];
+  return [
+    {
+      text: `Cells are parted by ${NAMES[delimiter]}.`,
+      others: others.map((other) => ({ say: `Part them by ${NAMES[other]}`, reading: { delimiter: other } })),
+    },
+  ];
+}
+
 /**
- * Reads delimited text. The delimiter is found from the text itself. Throws a
- * Refusal for empty text and for a quote that is never closed.
+ * Reads delimited text. The delimiter is found from the text itself unless it
+ * is given; `onProgress` hears the share that is done. Throws a Refusal for
+ * empty text and for a quote that is never closed.
  */
-export function readDelimited(text: string): RawRows {
+export function readDelimited(
+  text: string,
+  given?: string | undefined,
+  onProgress: (share: number) => void = () => {},
+): RawRows {
   if (text.trim() === '') throw new Refusal('This file is empty: there is no table in it.');
-  const delimiter = guessDelimiter(text);
+  const delimiter = given ?? guessDelimiter(text);
   const quoted = text.includes('"');
-  const parsed = Papa.parse<string[]>(text, { delimiter, fastMode: !quoted, skipEmptyLines: false });
-  const unclosed = parsed.errors.find((error) => error.code === 'MissingQuotes');
+  const { rows, errors } = parseCells(text, delimiter, !quoted, onProgress);
+  const unclosed = errors.find((error) => error.code === 'MissingQuotes');
   if (unclosed) {
     // The parser reports the row that swallowed the rest; the quote opens on that row's first line.
     const rowStart = unclosed.index ?? 0;
@@ -64,13 +117,12 @@ export function readDelimited(text: string): RawRows {
       `A quote opens on line ${line} and is never closed; close or remove it and bring the file in again.`,
     );
   }
-  const remarks: Remark[] = [];
-  const rows = parsed.data;
+  const remarks: Finding[] = [];
   if (rows.at(-1)?.every((cell) => cell === '')) rows.pop();
-  const odd = parsed.errors.find((error) => error.code === 'InvalidQuotes');
+  const odd = errors.find((error) => error.code === 'InvalidQuotes');
   if (odd?.index !== undefined)
     remarks.push({ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was taken as a letter.` });
-  if (delimiter !== ',' && delimiter !== '\t') remarks.push({ text: `Cells are parted by ${NAMES[delimiter]}.` });
+  remarks.push(...delimiterFinding(text, delimiter));
   return { rows, lines: lineNumbers(rows, quoted), remarks };
 }
 

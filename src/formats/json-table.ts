@@ -37,5 +37,5 @@ export function readJsonTable(text: string): RawRows {
     throw new Refusal(
       'This JSON is no table: it must be a list of objects with plain values, or an object of columns, each a list of values.',
     );
-  return { rows, lines: rows.map((_, index) => index + 1), remarks: [] };
+  return { rows, lines: rows.map((_, index) => index + 1), remarks: [], decimal: '.' };
 }

@@ -28,7 +28,7 @@ function textOf(cell: CellObject | undefined, date1904: boolean): string {
   return String(cell.v);
 }
 
-function rowsOf(sheet: WorkSheet, date1904: boolean): RawRows {
+function rowsOf(sheet: WorkSheet, date1904: boolean): Omit<RawRows, 'decimal'> {
   const rows: string[][] = [];
   const lines: number[] = [];
   const reference = sheet['!ref'];
@@ -62,7 +62,8 @@ export function readWorkbook(bytes: Uint8Array): Sheet[] {
       `This workbook cannot be opened (${why}); save it again, or save the sheet as CSV, and bring that in.`,
     );
   }
-  return sheetsOf(book);
+  // Numbers of a workbook are numbers already.
+  return sheetsOf(book).map(({ name, raw }) => ({ name, raw: { ...raw, decimal: '.' } }));
 }
 
 /** The tables of an HTML text, in its order. Throws a Refusal when it has none. */

@@ -1,32 +1,66 @@
-/** Reads tables off the page's main thread. */
+/** Reads tables off the page's main thread, and reads them again when their user decides anew. */
 import { Refusal } from '../core/refusal.ts';
-import { type Received, readTableFile, readTableText } from '../formats/table-file.ts';
+import type { Cell } from '../core/table/column.ts';
+import type { Reading } from '../core/table/reading.ts';
+import { openTableFile, openTableText, type Received, type Source } from '../formats/table-file.ts';
 
 export type ParseRequest =
-  | { kind: 'file'; name: string; bytes: Uint8Array; sheet?: string | undefined }
-  | { kind: 'text'; text: string; title: string; sheet?: string | undefined };
-export type ParseAnswer = { received: Received } | { refused: string };
+  | { kind: 'file'; name: string; bytes: Uint8Array }
+  | { kind: 'text'; text: string; title: string }
+  /** the same table as before, read otherwise */
+  | { kind: 'again' };
+export interface ParseMessage {
+  request: ParseRequest;
+  reading: Reading;
+}
 
-async function parse(request: ParseRequest): Promise<ParseAnswer> {
+export type ParseAnswer =
+  | { kind: 'progress'; share: number }
+  /** the cells of one column; each is a message of its own, so that taking them in never holds up the page */
+  | { kind: 'cells'; cells: readonly Cell[] }
+  /** everything but the cells, after them */
+  | { kind: 'read'; received: Received }
+  | { kind: 'refused'; error: string };
+
+const answer = (message: ParseAnswer) => self.postMessage(message);
+
+let source: Source | null = null;
+
+async function open(request: ParseRequest): Promise<Source> {
+  if (request.kind === 'file') return openTableFile(request.name, request.bytes);
+  if (request.kind === 'text') return openTableText(request.text, request.title);
+  if (!source) throw new Error('There is nothing yet to read again.');
+  return source;
+}
+
+/** A word on how far it is, at most one for each hundredth. */
+function progress() {
+  let told = 0;
+  return (share: number) => {
+    if (share - told < 0.01) return;
+    told = share;
+    answer({ kind: 'progress', share });
+  };
+}
+
+async function parse({ request, reading }: ParseMessage): Promise<void> {
   try {
-    const received =
-      request.kind === 'file'
-        ? await readTableFile(request.name, request.bytes, request.sheet)
-        : await readTableText(request.text, request.title, request.sheet);
-    return { received };
+    source = await open(request);
+    const { table, ...received } = source.read(reading, progress());
+    for (const { cells } of table.columns) answer({ kind: 'cells', cells });
+    const columns = table.columns.map((column) => ({ ...column, cells: [] }));
+    answer({ kind: 'read', received: { ...received, table: { ...table, columns } } });
   } catch (error) {
-    if (error instanceof Refusal) return { refused: error.message };
-    throw error;
+    if (!(error instanceof Refusal)) throw error;
+    answer({ kind: 'refused', error: error.message });
   }
 }
 
-self.onmessage = (event: MessageEvent<ParseRequest>) => {
-  parse(event.data).then(
-    (answer) => self.postMessage(answer),
+self.onmessage = (event: MessageEvent<ParseMessage>) => {
+  parse(event.data).catch((error: unknown) =>
     // Thrown outside the promise, so that the page hears of it.
-    (error: unknown) =>
-      setTimeout(() => {
-        throw error;
-      }),
+    setTimeout(() => {
+      throw error;
+    }),
   );
 };

@@ -78,7 +78,7 @@ describe('commands', () => {
     ['figure.setFrame', { figure: FIGURE, width: 5 }, /at least 30 mm/],
     ['figure.styleLines', { figure: FIGURE, lines: ['line-1'], colour: 'red' }, /# and six digits/],
     ['figure.styleLines', { figure: FIGURE, lines: ['line-1'], weight: 0 }, /at least 0\.1 pt/],
-    ['item.remove', { item: 'sailings' }, /drawn by figure “Passengers by route”/],
+    ['item.remove', { item: 'sailings' }, /used by figure “Passengers by route”/],
     ['report.setWords', { title: '' }, /has a title/],
     ['report.setWords', { title: 'x', nonsense: 1 }, /nonsense/],
   ])('%s refuses %j', (name, args, message) => {

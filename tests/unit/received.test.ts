@@ -5,7 +5,8 @@ import { readTableFile, readTableText as readText } from '../../src/formats/tabl
 import { MOST_BYTES, tooLarge } from '../../src/formats/text.ts';
 
 const bytesOf = (name: string) => readFileSync(new URL(`../received/${name}`, import.meta.url));
-const read = async (name: string, sheet?: string) => (await readTableFile(name, bytesOf(name), sheet)).table;
+const read = async (name: string, sheet?: string) =>
+  (await readTableFile(name, bytesOf(name), sheet === undefined ? {} : { sheet })).table;
 const readTableText = async (text: string, title: string) => (await readText(text, title)).table;
 const brief = (column: Column) => {
   if (column.kind === 'date') return `${column.key}: date, ${column.interval}`;

@@ -75,7 +75,7 @@ export function packTable(
       remarks: table.remarks
         .filter((remark) => !remark.passing)
         .slice(0, 500)
-        .map((remark) => ({ ...remark, text: remark.text.slice(0, 1000) })),
+        .map(({ text, column }) => ({ text: text.slice(0, 1000), ...(column === undefined ? {} : { column }) })),
       calculations: [],
     },
     blocks,

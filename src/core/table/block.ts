@@ -1,6 +1,7 @@
 /** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
 import { areOrdered, DATE_SHAPES } from './dates.ts';
 import { isMissing, undress } from './numbers.ts';
+import type { Reading } from './reading.ts';
 
 /** Rows of cells with the line each began on in what was received (lines count from 1). */
 export interface Lined {
@@ -12,10 +13,18 @@ export interface Block {
   header: readonly string[] | null;
   headerLine: number;
   body: Lined;
+  /** first and last line of the table, its header included */
+  lines: { from: number; to: number };
   /** text lines above the block and below it */
   above: { line: number; text: string }[];
   below: { line: number; text: string }[];
 }
+
+const joined = (row: readonly string[]) =>
+  row
+    .map((cell) => cell.trim())
+    .filter((cell) => cell !== '')
+    .join(', ');
 
 const filledCount = (row: readonly string[]) => {
   let count = 0;
@@ -64,21 +73,29 @@ export function isTotalTitle(title: string): boolean {
 const isWords = (row: readonly string[]) =>
   (row[0] ?? '').trim() !== '' && filledCount(row) === 1 && !looksLikeData(row[0] ?? '');
 
-/**
- * Finds the block: the lines of words above it (one cell each, before the
- * first line of several cells) are its titles; lines of words below it, after
- * an empty line or of several words, are remarks.
- */
-export function findBlock(raw: Lined): Block | null {
-  const kept: number[] = [];
-  raw.rows.forEach((row, index) => {
-    // A first cell that holds something answers for nearly every row.
-    if ((row[0] ?? '').trim() !== '' || row.some((cell) => cell.trim() !== '')) kept.push(index);
-  });
+/** Lines of words parted from a table by an empty line, for words that hold the delimiter: how many they are. */
+function wordsApart(raw: Lined, kept: readonly number[]): number {
+  const gap = kept.findIndex((index, at) => at > 0 && index - (kept[at - 1] ?? 0) > 1);
+  if (gap < 1 || gap > 3 || kept.length - gap < 2) return 0;
+  const rowAt = (at: number) => raw.rows[kept[at] ?? 0] ?? [];
+  for (let at = 0; at < gap; at++) if (rowAt(at).some(looksLikeData)) return 0;
+  // A header may be parted from its rows, too; then what follows is no header.
+  return isHeader(rowAt(gap)) ? gap : 0;
+}
+
+/** Where a block begins and ends among the rows that hold something, and whether its user said so. */
+function boundsOf(raw: Lined, kept: readonly number[], reading: Reading): { first: number; end: number } {
   const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
-  const words = (index: number) => ({ line: raw.lines[index] ?? 0, text: (rowAt(index)[0] ?? '').trim() });
-  if (kept.length === 0) return null;
-  let first = 0;
+  if (reading.lines) {
+    const { from, to } = reading.lines;
+    const lineAt = (at: number) => raw.lines[kept[at] ?? 0] ?? 0;
+    let first = 0;
+    while (first < kept.length - 1 && lineAt(first) < from) first++;
+    let end = kept.length;
+    while (end > first + 1 && lineAt(end - 1) > to) end--;
+    return { first, end };
+  }
+  let first = wordsApart(raw, kept);
   while (first < kept.length - 1 && isWords(rowAt(kept[first]))) first++;
   // One column of words is a table of its own, not a heap of titles.
   if (filledCount(rowAt(kept[first])) < 2) first = 0;
@@ -87,16 +104,35 @@ export function findBlock(raw: Lined): Block | null {
   while (wide && end > first + 1 && isWords(rowAt(kept[end - 1]))) {
     const index = kept[end - 1] ?? 0;
     const apart = index > 0 && filledCount(rowAt(index - 1)) === 0;
-    if (!apart && words(index).text.split(/\s+/).length < 4) break;
+    if (!apart && (rowAt(index)[0] ?? '').trim().split(/\s+/).length < 4) break;
     end--;
   }
+  return { first, end };
+}
+
+/**
+ * Finds the block, unless its lines are given: the lines of words above it (one cell each, before the
+ * first line of several cells) are its titles; lines of words below it, after
+ * an empty line or of several words, are remarks.
+ */
+export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
+  const kept: number[] = [];
+  raw.rows.forEach((row, index) => {
+    // A first cell that holds something answers for nearly every row.
+    if ((row[0] ?? '').trim() !== '' || row.some((cell) => cell.trim() !== '')) kept.push(index);
+  });
+  const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
+  const words = (index: number) => ({ line: raw.lines[index] ?? 0, text: joined(rowAt(index)) });
+  if (kept.length === 0) return null;
+  const { first, end } = boundsOf(raw, kept, reading);
   const top = kept[first] ?? 0;
-  const header = isHeader(rowAt(top)) ? rowAt(top) : null;
+  const header = (reading.header ?? isHeader(rowAt(top))) ? rowAt(top) : null;
   const body = kept.slice(header ? first + 1 : first, end);
   return {
     header,
     headerLine: raw.lines[top] ?? 1,
     body: { rows: body.map(rowAt), lines: body.map((index) => raw.lines[index] ?? 0) },
+    lines: { from: raw.lines[top] ?? 1, to: raw.lines[kept[end - 1] ?? 0] ?? 1 },
     above: kept.slice(0, first).map(words),
     below: kept.slice(end).map(words),
   };

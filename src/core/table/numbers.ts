@@ -121,11 +121,16 @@ export interface StyleFinding {
   unsure: string | null;
   /** the percent or currency sign that every number with a sign carries */
   unit: string | null;
+  /** true when some text can be read in one way only */
+  certain: boolean;
 }
 
 interface Tally {
   dots: number;
   commas: number;
+  /** whole numbers without a mark: of up to three digits, and longer */
+  short: number;
+  long: number;
   unsure: string | null;
   units: Map<string, number>;
 }
@@ -138,7 +143,11 @@ function tally(text: string, into: Tally) {
   const simple = SIMPLE.exec(text);
   if (simple) {
     const [, whole = '', fraction] = simple;
-    if (fraction === undefined) return;
+    if (fraction === undefined) {
+      if (whole.length > 3) into.long++;
+      else if (whole !== '0') into.short++;
+      return;
+    }
     if (fraction.length === 3 && whole.length <= 3 && whole !== '0') into.unsure ??= text;
     else into.dots++;
     return;
@@ -157,18 +166,24 @@ const LONG = 4000;
 
 /**
  * Decides the decimal mark of a column from its texts; a long column is read
- * whole only when a sample of it decides nothing. When every cell could be
- * read both ways, a comma is taken to group thousands and a dot to mark
+ * whole only when a sample of it decides nothing. Where every mark could group
+ * thousands (1,234), whole numbers without one tell: a long one shows that
+ * thousands are not grouped, a short one beside commas that decimals are not
+ * written. When they do not tell either, a comma is taken to group and a point to mark
  * decimals, and the finding says that it is unsure.
  */
 export function findStyle(texts: readonly string[]): StyleFinding {
-  const into: Tally = { dots: 0, commas: 0, unsure: null, units: new Map() };
+  const into: Tally = { dots: 0, commas: 0, short: 0, long: 0, unsure: null, units: new Map() };
   const step = Math.max(1, Math.floor(texts.length / LONG));
   for (let row = 0; row < texts.length; row += step) tally(texts[row] ?? '', into);
   if (step > 1 && into.dots + into.commas === 0) for (const text of texts) tally(text, into);
-  const { dots, commas, unsure, units } = into;
+  const { dots, commas, short, long, unsure, units } = into;
   const [unit = null] = units.size === 1 ? units.keys() : [];
-  const style: NumberStyle = { decimal: commas > dots ? ',' : '.' };
-  // Grouping commas with no other evidence are English thousands; a lone dot pattern is read as decimals.
-  return { style, unsure: dots + commas > 0 ? null : unsure, unit };
+  if (dots + commas > 0 || unsure === null)
+    return { style: { decimal: commas > dots ? ',' : '.' }, unsure: null, unit, certain: dots + commas > 0 };
+  const mark = unsure.includes(',') ? ',' : '.';
+  if (long > 0) return { style: { decimal: mark }, unsure: null, unit, certain: true };
+  // Programs drop the zeros of 5.000, so a short number beside points shows nothing.
+  if (short > 0 && mark === ',') return { style: { decimal: '.' }, unsure: null, unit, certain: true };
+  return { style: { decimal: '.' }, unsure, unit, certain: false };
 }

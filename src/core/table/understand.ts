@@ -1,17 +1,36 @@
 import { Refusal } from '../refusal.ts';
 import { type Block, findBlock, isSeriesInRows, isTotalTitle, type Lined, turnBlock } from './block.ts';
-import type { Column, Remark, Table } from './column.ts';
-import { inferColumn, type TextColumn } from './infer.ts';
+import { findingsOf } from './check.ts';
+import type { Column, Table } from './column.ts';
+import { markByExtract } from './extract-date.ts';
+import { inferColumn, type Known } from './infer.ts';
+import type { Inferred, TextColumn } from './infer-texts.ts';
+import type { Finding, Reading } from './reading.ts';
 import { keysOf, readTitle } from './titles.ts';
 import { listed } from './words.ts';
 
 /** Cells as received, with what the reader of the file has to say. */
 export interface RawRows extends Lined {
-  remarks: readonly Remark[];
+  remarks: readonly Finding[];
+  /** the decimal mark where the format settles it, as JSON and workbooks do */
+  decimal?: '.';
+}
+
+/** A table whose remarks still know their other readings. */
+export interface UnderstoodTable extends Table {
+  remarks: readonly Finding[];
+}
+
+/** A table as understood, and where in what was received it stands. */
+export interface Understood {
+  table: UnderstoodTable;
+  /** first and last line of the table and whether the first heads the columns */
+  lines: { from: number; to: number; header: boolean };
+  turned: boolean;
 }
 
 /** Names the lines whose count of cells is not the header's. */
-function raggedRemarks(body: Lined, width: number): Remark[] {
+function raggedRemarks(body: Lined, width: number): Finding[] {
   const few: number[] = [];
   const many: number[] = [];
   body.rows.forEach((row, index) => {
@@ -19,7 +38,7 @@ function raggedRemarks(body: Lined, width: number): Remark[] {
     if (row.length < width) few.push(line);
     else if (row.length > width && row.slice(width).some((cell) => cell.trim() !== '')) many.push(line);
   });
-  const remarks: Remark[] = [];
+  const remarks: Finding[] = [];
   const linesOf = (lines: number[]) => `Line${lines.length > 1 ? 's' : ''} ${listed(lines)}`;
   const have = (lines: number[]) => (lines.length > 1 ? 'have' : 'has');
   if (few.length > 0)
@@ -32,11 +51,21 @@ function raggedRemarks(body: Lined, width: number): Remark[] {
 }
 
 /** Says which lines around the block are words and not rows. */
-function wordsRemarks({ above, below }: Block): Remark[] {
+function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
   const quoted = (lines: Block['above']) => listed(lines.map(({ text }) => `“${text}”`));
-  const remarks: Remark[] = [];
-  if (above.length > 0) remarks.push({ text: `Above the table stands ${quoted(above)}, taken as its title.` });
-  if (below.length > 0) remarks.push({ text: `Below the table stands ${quoted(below)}, taken as a remark.` });
+  const remarks: Finding[] = [];
+  const [top] = above;
+  const bottom = below.at(-1);
+  if (top)
+    remarks.push({
+      text: `Above the table stands ${quoted(above)}, taken as its title.`,
+      others: [{ say: `Begin the table at line ${top.line}`, reading: { lines: { from: top.line, to } } }],
+    });
+  if (bottom)
+    remarks.push({
+      text: `Below the table stands ${quoted(below)}, taken as a remark.`,
+      others: [{ say: `End the table at line ${bottom.line}`, reading: { lines: { from, to: bottom.line } } }],
+    });
   return remarks;
 }
 
@@ -60,7 +89,7 @@ function totalRows(body: Lined): number[] {
   return totals.length < body.rows.length / 2 ? totals : [];
 }
 
-function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly number[]): Remark[] {
+function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly number[]): Finding[] {
   const names = [
     ...columns.filter((column) => column.kind === 'number' && column.total).map((column) => column.title),
     ...totals.map((row) => body.rows[row]?.[0] ?? ''),
@@ -70,22 +99,55 @@ function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly 
   return [
     {
       text: `${listed(names.map((name) => `“${name}”`))} ${one ? 'is a total' : 'are totals'}: kept, but not drawn unless asked.`,
+      others: [{ say: one ? 'It is no total' : 'They are no totals', reading: { totals: false } }],
     },
   ];
+}
+
+/** Reads all columns; those that leave a doubt are read again by what the others show. */
+function inferAll(columns: readonly TextColumn[], raw: RawRows, reading: Reading, onColumn: () => void): Inferred[] {
+  const chosen = (column: TextColumn) => reading.columns?.[column.key];
+  const firstPass = columns.map((column, index) => {
+    const inferred = inferColumn(column, index === 0, { chosen: chosen(column), decimal: raw.decimal });
+    onColumn();
+    return inferred;
+  });
+  const decided = (test: (what: string) => boolean) => {
+    const shown = new Set(firstPass.flatMap(({ decided: what }) => (what !== undefined && test(what) ? [what] : [])));
+    const [only] = shown;
+    return shown.size === 1 ? only : undefined;
+  };
+  const decimal = decided((what) => what === '.' || what === ',');
+  const known: Known = {
+    slashed: decided((what) => what === 'month-day' || what === 'day-month'),
+    decimal: decimal === '.' || decimal === ',' ? decimal : undefined,
+  };
+  return firstPass.map((inferred, index) => {
+    const column = columns[index];
+    const asks = inferred.findings.some((finding) => finding.asks);
+    return column && asks && !chosen(column) ? inferColumn(column, index === 0, known) : inferred;
+  });
 }
 
 /**
  * Makes a typed table of rows as received: finds the block and its header,
  * turns series that stand in rows, gives every column a key, a kind, a unit
- * and an interval, marks totals, and says in remarks what was guessed, missing
- * or unreadable. Throws a Refusal when there is nothing to read.
+ * and an interval, marks totals and an unfinished last period, and says in
+ * remarks what was guessed, with its other readings, and what is missing or
+ * unreadable. `reading` holds what the user decided; `onProgress` hears the
+ * share that is done. Throws a Refusal when there is nothing to read.
  */
-export function understand(raw: RawRows, title: string): Table {
-  const found = findBlock(raw);
+export function understandRows(
+  raw: RawRows,
+  title: string,
+  reading: Reading = {},
+  onProgress: (share: number) => void = () => {},
+): Understood {
+  const found = findBlock(raw, reading);
   if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
-  const turned = isSeriesInRows(found);
+  const turned = reading.turned ?? isSeriesInRows(found);
   const { header, headerLine, body } = turned ? turnBlock(found) : found;
-  const remarks: Remark[] = [...raw.remarks, ...wordsRemarks(found)];
+  const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found)];
   let headerWidth = header?.length ?? 0;
   while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
   const width = widthOf(headerWidth, body.rows);
@@ -94,42 +156,65 @@ export function understand(raw: RawRows, title: string): Table {
   if (turned)
     remarks.push({
       text: 'Each row was a series with its periods across; rows and columns were turned.',
+      others: [{ say: 'Leave them as they were', reading: { turned: false } }],
     });
   if (!header)
-    remarks.push({ text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.` });
+    remarks.push({
+      text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.`,
+      others: [{ say: 'It is a header', reading: { header: true } }],
+    });
   else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
   if (body.rows.length === 0)
     remarks.push({ text: `Line ${headerLine} is a header and no rows follow it, so there is nothing to draw yet.` });
-  const totals = totalRows(body);
+  const totals = reading.totals === false ? [] : totalRows(body);
   const isTotal = new Set(totals);
   // The unit that a title above the table states holds for its columns.
   const stated = found.above.map(({ text }) => readTitle(text).unit).find((unit) => unit !== null) ?? null;
-  const columns = titles.map((columnTitle, index): Column => {
-    const headsTotals = index === 0 && totals.length > 0;
-    const received = body.rows.map((row) => row[index] ?? '');
-    const texts = headsTotals ? received.map((text, row) => (isTotal.has(row) ? '' : text)) : received;
-    const column: TextColumn = {
-      key: keys[index] ?? `column_${index + 1}`,
-      title: columnTitle,
-      texts,
-      // A turned row was a column, so its cells are named by their period.
-      placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
-      places: turned ? 'period' : 'line',
-      // Blanks in the first cell of a total row are ours.
-      silent: headsTotals,
-    };
-    const inferred = inferColumn(column, index === 0);
-    remarks.push(...inferred.remarks);
-    // The word that marks a total row stays in its cell.
-    const cells = headsTotals
-      ? inferred.column.cells.map((cell, row) => (isTotal.has(row) ? (received[row] ?? null) : cell))
-      : inferred.column.cells;
-    const made: Column = { ...inferred.column, cells };
-    if (made.kind !== 'number') return made;
-    return { ...made, unit: made.unit ?? stated, total: index > 0 && isTotalTitle(columnTitle) };
+  // A turned row was a column, so its cells are named by their period.
+  const placeOf = (row: number) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0));
+  const received = (index: number, row: number) => body.rows[row]?.[index] ?? '';
+  const texts = titles.map((columnTitle, index): TextColumn => {
+    const cells = body.rows.map((row) => row[index] ?? '');
+    // The word that marks a total row says nothing of the column it stands in.
+    if (index === 0) for (const row of totals) cells[row] = '';
+    return { key: keys[index] ?? `column_${index + 1}`, title: columnTitle, texts: cells, placeOf };
+  });
+  let done = 0;
+  const inferred = inferAll(texts, raw, reading, () => onProgress(++done / width));
+  const around = [title, ...found.above.map(({ text }) => text), ...found.below.map(({ text }) => text)];
+  const columns = inferred.map(({ column, findings }, index): Column => {
+    remarks.push(...findings);
+    const cells =
+      index === 0 && totals.length > 0
+        ? column.cells.map((cell, row) => (isTotal.has(row) ? received(index, row) : cell))
+        : column.cells;
+    const made: Column = { ...column, cells };
+    if (made.kind === 'number') {
+      const total = index > 0 && reading.totals !== false && isTotalTitle(made.title);
+      return { ...made, unit: made.unit ?? stated, total };
+    }
+    if (made.kind === 'text') return made;
+    if (reading.unfinished === false) {
+      const { unfinishedFrom: _, ...finished } = made;
+      return finished;
+    }
+    const marked = markByExtract(made, around);
+    remarks.push(...marked.findings);
+    return marked.column;
   });
   remarks.push(...totalRemarks(columns, body, totals));
   // The line nearest to the table says best what it holds.
   const nearest = found.above.at(-1);
-  return { title: nearest ? readTitle(nearest.text).name : title, rows: body.rows.length, columns, totals, remarks };
+  const table = {
+    title: nearest ? readTitle(nearest.text).name : title,
+    rows: body.rows.length,
+    columns,
+    totals,
+    remarks: [],
+  };
+  remarks.push(...findingsOf(table, { word: turned ? 'period' : 'line', of: placeOf }));
+  return { table: { ...table, remarks }, lines: { ...found.lines, header: found.header !== null }, turned };
 }
+
+/** The table alone, as understood without any decision of its user. */
+export const understand = (raw: RawRows, title: string): Table => understandRows(raw, title).table;

@@ -1,23 +1,36 @@
-import type { ParseAnswer, ParseRequest } from '../../workers/parse.worker.ts';
+import type { Cell } from '../../core/table/column.ts';
+import type { Reading } from '../../core/table/reading.ts';
+import type { Received } from '../../formats/table-file.ts';
+import type { ParseAnswer, ParseMessage, ParseRequest } from '../../workers/parse.worker.ts';
 
-/** Reads a table in a worker; a second reading or `stop` ends the one before. */
+export type ReadOutcome = { kind: 'read'; received: Received } | { kind: 'refused'; error: string };
+
+/** Reads tables in a worker. A new table or `stop` ends the reading before and leaves nothing of it behind. */
 export class TableReader {
   #worker: Worker | null = null;
 
-  read(request: ParseRequest): Promise<ParseAnswer> {
-    this.stop();
-    const worker = new Worker(new URL('../../workers/parse.worker.ts', import.meta.url), { type: 'module' });
-    this.#worker = worker;
+  read(request: ParseRequest, reading: Reading, onProgress: (share: number) => void): Promise<ReadOutcome> {
+    if (request.kind !== 'again') this.stop();
+    this.#worker ??= new Worker(new URL('../../workers/parse.worker.ts', import.meta.url), { type: 'module' });
+    const worker = this.#worker;
+    const cells: (readonly Cell[])[] = [];
     return new Promise((done, fail) => {
-      worker.onmessage = (event: MessageEvent<ParseAnswer>) => {
-        this.stop();
-        done(event.data);
+      worker.onmessage = ({ data }: MessageEvent<ParseAnswer>) => {
+        if (data.kind === 'progress') onProgress(data.share);
+        else if (data.kind === 'cells') cells.push(data.cells);
+        else if (data.kind === 'refused') done(data);
+        else {
+          const { table } = data.received;
+          const columns = table.columns.map((column, index) => ({ ...column, cells: cells[index] ?? [] }));
+          done({ kind: 'read', received: { ...data.received, table: { ...table, columns } } });
+        }
       };
       worker.onerror = (event) => {
         this.stop();
         fail(new Error(event.message || 'The table could not be read.'));
       };
-      worker.postMessage(request, request.kind === 'file' ? [request.bytes.buffer] : []);
+      const message: ParseMessage = { request, reading };
+      worker.postMessage(message, request.kind === 'file' ? [request.bytes.buffer] : []);
     });
   }
 

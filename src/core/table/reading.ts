@@ -1,0 +1,44 @@
+/** How a table as received is to be read: what was found out, and what its user decided otherwise. */
+import type { Remark } from './column.ts';
+
+export type ColumnReading = { as: 'date'; shape: string } | { as: 'number'; decimal: '.' | ',' } | { as: 'text' };
+
+/** Decisions that take the place of what would be found out. */
+export interface Reading {
+  /** name of the sheet of a workbook, or of the table of a page */
+  sheet?: string;
+  delimiter?: string;
+  /** first and last line of the table, counted as in the file */
+  lines?: { from: number; to: number };
+  /** whether the first of those lines heads the columns */
+  header?: boolean;
+  /** whether series stand in rows, so that rows and columns are turned */
+  turned?: boolean;
+  /** whether rows and columns that look like totals are */
+  totals?: boolean;
+  /** whether a last period that looks unfinished is */
+  unfinished?: boolean;
+  /** by key of the column */
+  columns?: Readonly<Record<string, ColumnReading>>;
+}
+
+/** Another way to read what a finding speaks of. */
+export interface OtherReading {
+  /** as the words of a button: "Read them as day/month/year" */
+  say: string;
+  reading: Reading;
+}
+
+/** A remark on a table that is not kept yet, with the other readings of what it says. */
+export interface Finding extends Remark {
+  others?: readonly OtherReading[];
+  /** true when nothing in the table decides, so that its user must */
+  asks?: boolean;
+}
+
+/** A reading with further decisions; those of single columns are added to those before. */
+export function decide(reading: Reading, more: Reading): Reading {
+  // Lines and columns of another sheet mean nothing on this one.
+  const base = more.sheet === undefined ? reading : {};
+  return { ...base, ...more, columns: { ...base.columns, ...more.columns } };
+}
