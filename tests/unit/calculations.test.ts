@@ -177,6 +177,15 @@ describe('calculated columns, worked by hand', () => {
     expect(values(table, { kind: 'change', column, on: 'previous', as: 'difference' })).toEqual([null, null, 3, 20]);
   });
 
+  it('remarks that differ from row to row do not part a table into series', () => {
+    const table = tableOf([
+      dates(months(2025, 1, 3), 'month'),
+      texts('remark', ['storm', null, 'dock works']),
+      numbers('a', [1, 2, 4]),
+    ]);
+    expect(values(table, { kind: 'change', column, on: 'previous', as: 'difference' })).toEqual([null, 1, 2]);
+  });
+
   it('a period that stands twice has no one value', () => {
     const [jan, feb] = months(2025, 1, 2);
     const table = tableOf([dates([jan ?? 0, jan ?? 0, feb ?? 0], 'month'), numbers('a', [1, 2, 4])]);

@@ -2,10 +2,13 @@ import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
 import type { Column, Table } from '../table/column.ts';
+import { periodsOfTable } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
+import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
-import type { FigureSpec, Line } from './spec.ts';
+import type { FigureSpec, FigureWindow, Line } from './spec.ts';
+import { windowOf } from './window.ts';
 
 /** A size that fits the text width of an A4 page. */
 const WIDTH = 160;
@@ -26,7 +29,44 @@ export interface DraftChoices {
   across?: string | undefined;
   /** keys or titles of the lines' columns; chosen when absent */
   lines?: readonly string[] | undefined;
+  /** rows to draw; all when absent */
+  window?: FigureWindow | undefined;
+  /** draws a line over names without an order all the same */
+  unordered?: boolean;
 }
+
+/** A figure that would mislead, with what its user can do instead. */
+export class Misleading extends Refusal {
+  constructor(
+    message: string,
+    readonly why:
+      | { kind: 'unordered'; column: string; measures: readonly string[] }
+      | { kind: 'several rows a period'; across: string; categories: readonly string[]; measures: readonly string[] },
+  ) {
+    super(message);
+  }
+}
+
+/** Refuses what a line cannot show: names without an order, and several rows of one period. */
+function refuseMisleading(table: Table, across: Column, drawn: readonly Column[], unordered: boolean): void {
+  const measures = drawn.map((column) => column.key);
+  const name = readTitle(across.title).name;
+  if (across.kind === 'text' && !across.ordered && !unordered)
+    throw new Misleading(
+      `“${name}” has names without an order, and a line would say that there is something between ${listed(exampleNames(across))}; bars show such values better.`,
+      { kind: 'unordered', column: across.key, measures },
+    );
+  const periods = periodsOfTable(table);
+  if (periods.kind !== 'dates' || periods.column.key !== across.key || periods.series.length < 2) return;
+  const { categories } = periods;
+  throw new Misleading(
+    `“${table.title}” has several rows for one ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; as one line they would run up and down between them. Give each its own column first.`,
+    { kind: 'several rows a period', across: across.key, categories: categories.map(({ key }) => key), measures },
+  );
+}
+
+const exampleNames = (column: Column) =>
+  [...new Set(column.cells.filter((cell) => typeof cell === 'string'))].slice(0, 2).map((text) => `“${text}”`);
 
 function find(table: Table, wanted: string): Column {
   const named = wanted.trim().toLowerCase();
@@ -39,15 +79,16 @@ function find(table: Table, wanted: string): Column {
 }
 
 /** "Jan 2024 to Oct 2026" for a date column, else null. */
-function spanWords(column: Column, locale: Locale): string | null {
+function spanWords(column: Column, locale: Locale, window: FigureWindow = 'all'): string | null {
   if (column.kind !== 'date') return null;
+  const inWindow = windowOf(column, window);
   let from = Infinity;
   let to = -Infinity;
-  for (const cell of column.cells)
-    if (typeof cell === 'number') {
-      from = Math.min(from, cell);
-      to = Math.max(to, cell);
-    }
+  column.cells.forEach((cell, row) => {
+    if (typeof cell !== 'number' || !inWindow(row)) return;
+    from = Math.min(from, cell);
+    to = Math.max(to, cell);
+  });
   if (from > to) return null;
   const first = formatPeriod(from, column.interval, locale);
   const last = formatPeriod(to, column.interval, locale);
@@ -77,7 +118,8 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   if (unfit)
     throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
   if (drawn.length === 0) throw new Refusal(`“${table.title}” has no column of numbers to draw as a line.`);
-  const span = spanWords(across, locale);
+  refuseMisleading(table, across, drawn, choices.unordered ?? choices.across !== undefined);
+  const span = spanWords(across, locale, choices.window);
   const acrossName = readTitle(across.title).name.toLowerCase();
   return {
     type: 'figure',
@@ -86,6 +128,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     table: choices.tableId,
     across: across.key,
     lines: drawn.map((column, index) => newLine(`line-${index + 1}`, column.key, paletteColour(style, index), style)),
+    window: choices.window ?? 'all',
     dateAxis: { plan: 'auto' },
     leftAxis: { from: 'auto', to: 'auto', every: null, title: null },
     words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },

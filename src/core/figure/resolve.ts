@@ -4,6 +4,7 @@ import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
 import { type DateSpan, pointPosition } from './date-axis.ts';
 import type { FigureSpec, Line } from './spec.ts';
+import { windowOf } from './window.ts';
 
 /** How the across axis places the rows. Positions are in the axis's own unit. */
 type Across =
@@ -36,7 +37,7 @@ interface Placed {
   at: string;
 }
 
-function placeRows(column: Column, totals: ReadonlySet<number>): { across: Across; placed: Placed[] } {
+function placeRows(column: Column, isDrawn: (row: number) => boolean): { across: Across; placed: Placed[] } {
   const title = readTitle(column.title).name;
   if (column.kind === 'date') {
     const unit = unitOf(column.interval);
@@ -44,7 +45,7 @@ function placeRows(column: Column, totals: ReadonlySet<number>): { across: Acros
     let from = Infinity;
     let to = -Infinity;
     column.cells.forEach((cell, row) => {
-      if (typeof cell !== 'number' || totals.has(row)) return;
+      if (typeof cell !== 'number' || !isDrawn(row)) return;
       from = Math.min(from, cell);
       to = Math.max(to, cell);
       placed.push({ row, position: pointPosition(cell, unit), at: isoOf(cell) });
@@ -57,14 +58,14 @@ function placeRows(column: Column, totals: ReadonlySet<number>): { across: Acros
   if (column.kind === 'number') {
     const placed: Placed[] = [];
     column.cells.forEach((cell, row) => {
-      if (typeof cell === 'number' && !totals.has(row)) placed.push({ row, position: cell, at: String(cell) });
+      if (typeof cell === 'number' && isDrawn(row)) placed.push({ row, position: cell, at: String(cell) });
     });
     placed.sort((a, b) => a.position - b.position || a.row - b.row);
     const [first, last] = [placed[0], placed.at(-1)];
     const extent: [number, number] | null = first && last ? [first.position, last.position] : null;
     return { across: { kind: 'number', title, extent, whole: column.whole }, placed };
   }
-  const rows = column.cells.flatMap((_, row) => (totals.has(row) ? [] : [row]));
+  const rows = column.cells.flatMap((_, row) => (isDrawn(row) ? [row] : []));
   const labels = rows.map((row) => String(column.cells[row] ?? ''));
   const placed = rows.map((row, index) => ({ row, position: index + 0.5, at: labels[index] ?? '' }));
   return { across: { kind: 'category', title, labels }, placed };
@@ -82,8 +83,10 @@ export function nameOfLine(line: Line, column: Column | undefined): string {
  */
 export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
   const acrossColumn = columnOf(table, spec.across);
+  const totals = new Set(table.totals);
+  const inWindow = acrossColumn ? windowOf(acrossColumn, spec.window) : () => false;
   const { across, placed } = acrossColumn
-    ? placeRows(acrossColumn, new Set(table.totals))
+    ? placeRows(acrossColumn, (row) => !totals.has(row) && inWindow(row))
     : { across: { kind: 'category' as const, title: spec.across, labels: [] }, placed: [] };
   const positions = placed.map((place) => place.position);
   const at = placed.map((place) => place.at);

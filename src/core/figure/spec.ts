@@ -40,6 +40,20 @@ export const Millimetres = z
   .min(30, 'A figure is at least 30 mm wide and high.')
   .max(600, 'A figure is at most 600 mm wide and high.');
 
+/**
+ * Which rows are drawn: all, those from one across value to another (both
+ * included, by whole periods for dates; null leaves a side open), or the last
+ * periods, which move on with the data.
+ */
+export const FigureWindow = z.union([
+  z.literal('all'),
+  z
+    .strictObject({ from: finite.nullable(), to: finite.nullable() })
+    .refine(({ from, to }) => from === null || to === null || from <= to, 'A window ends no earlier than it begins.'),
+  z.strictObject({ last: z.number().int().min(1, 'Draw at least one period.').max(100_000) }),
+]);
+export type FigureWindow = z.infer<typeof FigureWindow>;
+
 /** A line figure set for print. */
 export const FigureSpec = z.strictObject({
   type: z.literal('figure'),
@@ -51,6 +65,8 @@ export const FigureSpec = z.strictObject({
   /** key of the column that runs across */
   across: z.string().min(1),
   lines: z.array(Line).max(200),
+  /** the rows that are drawn, by the column across */
+  window: FigureWindow.default('all'),
   dateAxis: z.strictObject({
     /** a date label plan, or "auto" for the richest that fits */
     plan: z.enum(['auto', ...PLAN_IDS]),

@@ -4,7 +4,7 @@
  */
 import type { ApexOptions } from 'apexcharts';
 import { thin } from '../scale/thin.ts';
-import type { Column } from '../table/column.ts';
+import { type Column, numberAt } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
 import { decimalsOf } from '../text/number.ts';
 import type { Interval } from '../time/interval.ts';
@@ -27,29 +27,32 @@ function decimalsOfColumn(column: Column): number {
   return decimals;
 }
 
+/** Rows that have a place along the across column, in its order. */
+function orderOf({ kind, cells }: Column): number[] {
+  const rows: number[] = [];
+  let sorted = true;
+  cells.forEach((cell, row) => {
+    if (cell === null || (kind !== 'text' && typeof cell !== 'number')) return;
+    if (sorted && kind !== 'text' && Number(cell) < Number(cells[rows.at(-1) ?? row])) sorted = false;
+    rows.push(row);
+  });
+  return sorted ? rows : rows.sort((a, b) => Number(cells[a]) - Number(cells[b]));
+}
+
 /** The points of one column in across order; long columns are thinned, keeping their extremes. */
-function pointsOf(across: Column, column: Column): [number | string, number | null][] {
-  const rows = across.cells.flatMap((at, row) => (at === null ? [] : [row]));
-  const valueAt = (row: number) => {
-    const value = column.cells[row];
-    return typeof value === 'number' ? value : null;
+function pointsOf(across: Column, column: Column, rows: readonly number[]): [number | string, number | null][] {
+  const point = (row: number): [number | string, number | null] => {
+    const at = across.cells[row] ?? null;
+    return [typeof at === 'number' ? at : plainName(String(at)), numberAt(column.cells, row)];
   };
-  if (across.kind === 'text') return rows.map((row) => [plainName(String(across.cells[row])), valueAt(row)]);
-  const placed = rows
-    .flatMap((row): [number, number | null][] => {
-      const at = across.cells[row];
-      return typeof at === 'number' ? [[at, valueAt(row)]] : [];
-    })
-    .sort((a, b) => a[0] - b[0]);
-  if (placed.length <= MOST_POINTS) return placed;
-  const filled = placed.filter((point): point is [number, number] => point[1] !== null);
-  const xs = filled.map((_, index) => index);
+  if (across.kind === 'text' || rows.length <= MOST_POINTS) return rows.map(point);
+  const filled = rows.filter((row) => typeof column.cells[row] === 'number');
   const kept = thin(
-    xs,
-    filled.map(([, value]) => value),
+    filled.map((_, index) => index),
+    filled.map((row) => Number(column.cells[row])),
     (4 * filled.length) / MOST_POINTS,
   );
-  return kept.map((index) => filled[index] ?? [0, null]);
+  return kept.map((index) => point(filled[index] ?? 0));
 }
 
 /** How a date is written when pointed at, in the chart library's own marks. */
@@ -66,13 +69,15 @@ const DATE_FORMATS: Record<Interval, string> = {
 /** The chosen columns over the across column, each in its colour. */
 export function glance(across: Column, columns: readonly Column[], colours: readonly string[]): Glance {
   const kinds = { date: 'datetime', number: 'numeric', text: 'category' } as const;
+  const rows = orderOf(across);
   return {
     series: columns.map((column) => ({
       name: plainName(readTitle(column.title).name),
-      data: pointsOf(across, column),
+      data: pointsOf(across, column, rows),
     })),
     options: {
       chart: {
+        id: 'glance',
         type: 'line',
         animations: { enabled: false },
         fontFamily: "'Source Sans 3', sans-serif",
@@ -98,4 +103,60 @@ export function glance(across: Column, columns: readonly Column[], colours: read
       noData: { text: 'Choose a column of numbers' },
     },
   };
+}
+
+/** A range of across values, in the units of the across column. */
+export interface Range {
+  from: number;
+  to: number;
+}
+
+/**
+ * The same columns small, whole and with a brush over them: dragging it moves
+ * the glance above it to that range. `range` is what it holds at first.
+ */
+export function glanceBrush(
+  across: Column,
+  series: Glance['series'],
+  colours: readonly string[],
+  range: Range,
+): ApexOptions {
+  return {
+    chart: {
+      id: 'glance-brush',
+      type: 'line',
+      animations: { enabled: false },
+      fontFamily: "'Source Sans 3', sans-serif",
+      toolbar: { show: false, autoSelected: 'selection' },
+      brush: { enabled: true, target: 'glance', autoScaleYaxis: false },
+      selection: {
+        enabled: true,
+        xaxis: { min: range.from, max: range.to },
+        fill: { color: '#5b3a63', opacity: 0.14 },
+      },
+    },
+    colors: [...colours].slice(0, series.length),
+    stroke: { width: 1, curve: 'straight' },
+    legend: { show: false },
+    grid: { show: false, padding: { top: -20, bottom: -6 } },
+    xaxis: {
+      type: across.kind === 'date' ? 'datetime' : 'numeric',
+      labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
+      tooltip: { enabled: false },
+    },
+    yaxis: { show: false, labels: { minWidth: 30 } },
+    tooltip: { enabled: false },
+  };
+}
+
+/** Lowest and highest across value, or null for categories and for fewer than two values. */
+export function rangeOf(across: Column): Range | null {
+  if (across.kind === 'text') return null;
+  let [from, to] = [Infinity, -Infinity];
+  for (const cell of across.cells)
+    if (typeof cell === 'number') {
+      from = Math.min(from, cell);
+      to = Math.max(to, cell);
+    }
+  return from < to ? { from, to } : null;
 }

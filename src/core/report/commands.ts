@@ -6,7 +6,7 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
 import { PLAN_IDS } from '../figure/date-plans.ts';
-import { FigureSpec, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
+import { FigureSpec, FigureWindow, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
 import { listed } from '../table/words.ts';
@@ -118,6 +118,9 @@ const COMMANDS = {
       figure(draft, args.figure).dateAxis.plan = args.plan;
     },
   ),
+  'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
+    figure(draft, args.figure).window = args.window;
+  }),
   'figure.setFrame': command(
     'size',
     z.strictObject({ ...inFigure, width: Millimetres.optional(), height: Millimetres.optional() }),

@@ -3,7 +3,7 @@ import { addUnits, DAY, dateOf, floorTo, isoWeekStart, monthIndex } from '../tim
 import { isoWeek } from '../time/format.ts';
 import { type Interval, isWeekend, unitOf } from '../time/interval.ts';
 import { chooseAcross } from './choose.ts';
-import type { Column, Table } from './column.ts';
+import type { Cell, Column, Table } from './column.ts';
 
 const FIRST_MONDAY = 4;
 
@@ -76,21 +76,57 @@ export interface Series {
 }
 
 export type Periods =
-  | { kind: 'dates'; column: Column & { kind: 'date' }; interval: Interval; series: Series[] }
+  | {
+      kind: 'dates';
+      column: Column & { kind: 'date' };
+      interval: Interval;
+      /** the columns whose combinations tell the series apart */
+      categories: Column[];
+      series: Series[];
+    }
   /** without dates a row follows the one above it */
   | { kind: 'order'; series: Series[] };
 
-/** The texts that a row has in each category column, as one key. */
-function groupOf(categories: readonly Column[]): (row: number) => string {
-  const [only] = categories;
-  if (!only) return () => '';
-  if (categories.length === 1) return (row) => String(only.cells[row] ?? '');
-  return (row) => JSON.stringify(categories.map((column) => column.cells[row] ?? ''));
+/** Small numbers for things, the same for the same. */
+function numbering<T>(): (thing: T) => number {
+  const seen = new Map<T, number>();
+  return (thing) => {
+    const known = seen.get(thing);
+    if (known !== undefined) return known;
+    seen.set(thing, seen.size);
+    return seen.size - 1;
+  };
+}
+
+/** A number for the combination of texts that each row has in the category columns. */
+function groupsOf(categories: readonly Column[], rows: number): number[] {
+  let groups = new Array<number>(rows).fill(0);
+  for (const { cells } of categories) {
+    const ofCell = numbering<Cell>();
+    const ofPair = numbering<number>();
+    // Numbered anew for each column, so that the numbers stay small.
+    groups = groups.map((group, row) => ofPair(group * (rows + 1) + ofCell(cells[row] ?? null)));
+  }
+  return groups;
+}
+
+/** Text columns that part a table into series: those whose texts repeat, when its periods do. */
+function categoriesOf(table: Table, across: Column & { kind: 'date' }, totals: ReadonlySet<number>): Column[] {
+  const seen = new Set<number>();
+  let dated = 0;
+  across.cells.forEach((cell, row) => {
+    if (typeof cell !== 'number' || totals.has(row)) return;
+    seen.add(periodNumber(cell, across.interval));
+    dated++;
+  });
+  if (seen.size === dated) return [];
+  // Remarks and names that differ from row to row are no categories.
+  return table.columns.filter((column) => column.kind === 'text' && new Set(column.cells).size <= dated / 2);
 }
 
 /**
  * Takes a table apart into its series: one for each combination of categories
- * when a date column runs across, else a single one in row order. Total rows
+ * when a date column runs across and its periods repeat, else a single one in row order. Total rows
  * belong to none.
  */
 export function periodsOfTable(table: Table): Periods {
@@ -101,14 +137,15 @@ export function periodsOfTable(table: Table): Periods {
     for (let row = 0; row < table.rows; row++) if (!totals.has(row)) rows.push(row);
     return { kind: 'order', series: [{ rows, rowOf: new Map(rows.map((row, index) => [index, row])) }] };
   }
-  const group = groupOf(table.columns.filter((column) => column.kind === 'text'));
-  const groups = new Map<string, number[]>();
+  const categories = categoriesOf(table, across, totals);
+  const groupOf = groupsOf(categories, table.rows);
+  const groups = new Map<number, number[]>();
   across.cells.forEach((cell, row) => {
     if (typeof cell !== 'number' || totals.has(row)) return;
-    const name = group(row);
-    const rows = groups.get(name);
+    const group = groupOf[row] ?? 0;
+    const rows = groups.get(group);
     if (rows) rows.push(row);
-    else groups.set(name, [row]);
+    else groups.set(group, [row]);
   });
   const at = (row: number) => Number(across.cells[row]);
   const series = [...groups.values()].map((rows): Series => {
@@ -122,5 +159,5 @@ export function periodsOfTable(table: Table): Periods {
     for (const period of twice) rowOf.delete(period);
     return { rows: rows.sort((a, b) => at(a) - at(b) || a - b), rowOf };
   });
-  return { kind: 'dates', column: across, interval: across.interval, series };
+  return { kind: 'dates', column: across, interval: across.interval, categories, series };
 }

@@ -33,7 +33,20 @@ export function Notices() {
       )}
       {notice && (
         <div role="alert" className={`${line} border-l-4 border-l-error`}>
-          <span className="flex-1">{notice}</span>
+          <span className="flex-1">{notice.text}</span>
+          {notice.offers.map((offer) => (
+            <button
+              key={offer.say}
+              type="button"
+              className="btn btn-sm"
+              onClick={() => {
+                dismissNotice();
+                offer.run();
+              }}
+            >
+              {offer.say}
+            </button>
+          ))}
           <button
             type="button"
             className="btn btn-ghost btn-sm btn-square"

@@ -17,6 +17,14 @@ type SaveState =
   | { kind: 'refused'; error: string }
   | { kind: 'conflict'; newer: OpenedReport; known: string[] };
 
+/** A sentence for the user, with what can be done about it. */
+export interface Notice {
+  text: string;
+  offers: readonly { say: string; run(): void }[];
+}
+
+const plainNotice = (text: string): Notice => ({ text, offers: [] });
+
 interface ReportState {
   id: string;
   /** revision of the last saved state */
@@ -27,7 +35,7 @@ interface ReportState {
   blocks: Blocks;
   save: SaveState;
   /** one sentence for the user, such as why a change was refused */
-  notice: string | null;
+  notice: Notice | null;
 }
 
 const store = createStore<ReportState | null>(() => null);
@@ -56,7 +64,8 @@ export function open(
   notice: string | null = null,
 ): void {
   const { id, revision, report, history } = opened;
-  store.setState({ id, revision, report, history, pending, blocks, save: { kind: 'saved' }, notice }, true);
+  const told = notice === null ? null : plainNotice(notice);
+  store.setState({ id, revision, report, history, pending, blocks, save: { kind: 'saved' }, notice: told }, true);
   if (pending.length > 0) void flush();
 }
 
@@ -136,7 +145,7 @@ export function run<Name extends CommandName>(name: Name, args: CommandArgs<Name
     return null;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    set({ notice: error.message });
+    set({ notice: plainNotice(error.message) });
     return error.message;
   }
 }
@@ -158,7 +167,9 @@ function step(kind: 'undo' | 'redo') {
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     set({
-      notice: `The ${entry.label} can no longer be ${kind === 'undo' ? 'undone' : 'redone'}: the report was changed elsewhere.`,
+      notice: plainNotice(
+        `The ${entry.label} can no longer be ${kind === 'undo' ? 'undone' : 'redone'}: the report was changed elsewhere.`,
+      ),
     });
   }
 }
@@ -185,4 +196,6 @@ export async function reload(): Promise<void> {
 }
 
 export const dismissNotice = () => set({ notice: null });
-export const showNotice = (notice: string) => set({ notice });
+export const showNotice = (text: string, offers: Notice['offers'] = []) => set({ notice: { text, offers } });
+/** The open report, for what happens outside of drawing. */
+export const openReportNow = () => current().report;

@@ -111,14 +111,12 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
     interval: step.to,
     cells: buckets.map(({ period }) => period.from),
   };
-  const categories = table.columns
-    .filter((column) => column.kind === 'text')
-    .map((column) =>
-      withCells(
-        column,
-        buckets.map(({ rows }): Cell => column.cells[rows[0] ?? 0] ?? null),
-      ),
-    );
+  const categories = periods.categories.map((column) =>
+    withCells(
+      column,
+      buckets.map(({ rows }): Cell => column.cells[rows[0] ?? 0] ?? null),
+    ),
+  );
   const measures = step.measures.map(({ column: key, by }): Column => {
     const column = columnOf(table, key);
     if (column?.kind !== 'number') throw new Refusal(`There is no column of numbers “${key}” in “${table.title}”.`);
