@@ -10,7 +10,7 @@ import { decimalsOf } from '../text/number.ts';
 import type { Interval } from '../time/interval.ts';
 
 /** A screen shows no more points of a line than this. */
-const MOST_POINTS = 2000;
+const MOST_POINTS = 800;
 
 export interface Glance {
   series: { name: string; data: [number | string, number | null][] }[];
@@ -28,11 +28,12 @@ function decimalsOfColumn(column: Column): number {
 }
 
 /** Rows that have a place along the across column, in its order. */
-function orderOf({ kind, cells }: Column): number[] {
+function orderOf({ kind, cells }: Column, totals: readonly number[]): number[] {
   const rows: number[] = [];
+  const skipped = new Set(totals);
   let sorted = true;
   cells.forEach((cell, row) => {
-    if (cell === null || (kind !== 'text' && typeof cell !== 'number')) return;
+    if (cell === null || skipped.has(row) || (kind !== 'text' && typeof cell !== 'number')) return;
     if (sorted && kind !== 'text' && Number(cell) < Number(cells[rows.at(-1) ?? row])) sorted = false;
     rows.push(row);
   });
@@ -66,10 +67,15 @@ const DATE_FORMATS: Record<Interval, string> = {
   year: 'yyyy',
 };
 
-/** The chosen columns over the across column, each in its colour. */
-export function glance(across: Column, columns: readonly Column[], colours: readonly string[]): Glance {
+/** The chosen columns over the across column, each in its colour; rows of totals are left out. */
+export function glance(
+  across: Column,
+  columns: readonly Column[],
+  colours: readonly string[],
+  totals: readonly number[] = [],
+): Glance {
   const kinds = { date: 'datetime', number: 'numeric', text: 'category' } as const;
-  const rows = orderOf(across);
+  const rows = orderOf(across, totals);
   return {
     series: columns.map((column) => ({
       name: plainName(readTitle(column.title).name),

@@ -10,6 +10,16 @@ export function rootOf(report: Report, item: TableItem): StoredTable {
   return root;
 }
 
+/** Whether cells hold whole numbers only; kept for each list of cells, which never changes. */
+const wholeness = new WeakMap<readonly Cell[], boolean>();
+function areWhole(cells: readonly Cell[]): boolean {
+  const known = wholeness.get(cells);
+  if (known !== undefined) return known;
+  const whole = cells.every((cell) => typeof cell !== 'number' || Number.isInteger(cell));
+  wholeness.set(cells, whole);
+  return whole;
+}
+
 type CellsOf = (block: string) => readonly Cell[] | undefined;
 
 /**
@@ -45,7 +55,8 @@ export class TableMaker {
     for (const { meta, block } of item.columns) {
       const cells = cellsOf(block);
       if (!cells) return undefined;
-      columns.push({ ...meta, cells });
+      // An edit may have brought the first decimals, or taken the last.
+      columns.push(meta.kind === 'number' ? { ...meta, whole: areWhole(cells), cells } : { ...meta, cells });
     }
     const { name: title, rows, totals, remarks } = item;
     return withCalculations({ title, rows, columns, totals, remarks }, item.calculations);

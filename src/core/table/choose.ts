@@ -20,6 +20,11 @@ export function chooseAcross(table: Table): Column | undefined {
   );
 }
 
+/** The columns that could run across: dates, texts and ever rising numbers, never a measure. */
+export function acrossCandidates(table: Table): Column[] {
+  return table.columns.filter((column) => column.kind !== 'number' || isRising(column));
+}
+
 /** Largest size of the values of a column, 0 when it has none. */
 function sizeOf(column: Column): number {
   let size = 0;

@@ -86,8 +86,10 @@ function asText(column: TextColumn, filled: readonly string[], findings: Finding
 }
 
 function asChosen(column: TextColumn, chosen: ColumnReading, filled: readonly string[]): Inferred {
-  if (chosen.as === 'date') return readDatesBy(column, chosen.shape);
-  if (chosen.as === 'number') return numbersBy(column, chosen.decimal, findStyle(filled).unit, []);
+  // What its user says of one column tells of the others, too.
+  if (chosen.as === 'date') return { ...readDatesBy(column, chosen.shape), decided: chosen.shape };
+  if (chosen.as === 'number')
+    return { ...numbersBy(column, chosen.decimal, findStyle(filled).unit, []), decided: chosen.decimal };
   return asText(column, filled, []);
 }
 

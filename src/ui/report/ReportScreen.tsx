@@ -1,16 +1,17 @@
 import { useEffect, useState } from 'react';
 import { rebase } from '../../core/report/rebase.ts';
+import { isTable } from '../../core/report/report.ts';
 import { openReport, sendChanges } from '../state/api.ts';
 import { rememberBlocks } from '../state/cells.ts';
 import { keepOutbox, readOutbox } from '../state/outbox.ts';
 import { open, useReport } from '../state/store.ts';
+import { NewTable } from '../table/NewTable.tsx';
+import { TableView } from '../table/TableView.tsx';
 import { Contents } from './Contents.tsx';
 import { FigureView } from './FigureView.tsx';
 import { HeadLine } from './HeadLine.tsx';
 import { useReportKeys } from './keys.ts';
-import { NewTable } from './NewTable.tsx';
 import { KeyList, Notices } from './Notices.tsx';
-import { TableView } from './TableView.tsx';
 import { type Shown, useView } from './view.ts';
 
 const RECOVERED = 'Changes that were not saved when this page was last closed have been brought back.';
@@ -59,13 +60,16 @@ function Screen() {
   const first = items.find((item) => item.type === 'figure') ?? items[0];
   const asked = wanted ?? shownByAddress(items);
   const shown: Shown =
-    asked?.kind === 'new-table' || !first
-      ? { kind: 'new-table' }
-      : { kind: 'item', id: items.find((item) => asked?.kind === 'item' && item.id === asked.id)?.id ?? first.id };
+    asked?.kind === 'new-table'
+      ? asked
+      : !first
+        ? { kind: 'new-table' }
+        : { kind: 'item', id: items.find((item) => asked?.kind === 'item' && item.id === asked.id)?.id ?? first.id };
   const item = shown.kind === 'item' ? items.find((candidate) => candidate.id === shown.id) : undefined;
   const address = item ? `#${item.id}` : '';
   useEffect(() => {
-    useView.setState({ shown: item ? { kind: 'item', id: item.id } : { kind: 'new-table' } });
+    if (item) useView.setState({ shown: { kind: 'item', id: item.id } });
+    else if (useView.getState().shown?.kind !== 'new-table') useView.setState({ shown: { kind: 'new-table' } });
     history.replaceState(null, '', address || location.pathname);
   }, [address, item]);
   useEffect(() => {
@@ -83,8 +87,8 @@ function Screen() {
       <Notices />
       <main className="flex min-h-0 flex-1">
         <Contents />
-        {shown.kind === 'new-table' && <NewTable />}
-        {item?.type === 'table' && <TableView key={item.id} item={item} />}
+        {shown.kind === 'new-table' && <NewTable key={shown.replaces ?? ''} replaces={shown.replaces} />}
+        {item && isTable(item) && <TableView key={item.id} item={item} />}
         {item?.type === 'figure' && <FigureView key={item.id} figure={item} />}
       </main>
       <KeyList />

@@ -1,11 +1,15 @@
 /** Making tables and figures from the screen, with the same commands as everything else. */
-import { draftFigure } from '../../core/figure/draft.ts';
+import { draftFigure, Misleading } from '../../core/figure/draft.ts';
+import type { FigureWindow } from '../../core/figure/spec.ts';
 import { Refusal } from '../../core/refusal.ts';
-import type { Report } from '../../core/report/report.ts';
+import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
 import type { Table } from '../../core/table/column.ts';
+import { nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
+import { applyStep } from '../../core/table/shape/shape.ts';
+import type { StepOf } from '../../core/table/shape/step.ts';
 import { localeOf } from '../../core/text/locale.ts';
-import { run, showNotice } from '../state/store.ts';
+import { type Notice, run, showNotice } from '../state/store.ts';
 import { show } from './view.ts';
 
 /** Keeps a table in the report; returns its id, or null when it was refused. */
@@ -17,25 +21,73 @@ export function keepTable(table: Table): string | null {
   return id;
 }
 
-/** Makes a figure of a table that is in the report, of the chosen columns where some were chosen, and shows it. */
-export function makeFigure(
-  report: Report,
-  tableId: string,
-  table: Table,
-  chosen: readonly string[] | null = null,
-): void {
+export interface FigureWishes {
+  across?: string | undefined;
+  /** keys of the columns to draw */
+  lines?: readonly string[] | undefined;
+  window?: FigureWindow;
+  unordered?: boolean;
+}
+
+/** One column for each category, and a figure of those. */
+function spreadAndDraw(report: Report, tableId: string, table: Table, why: Misleading['why'], window?: FigureWindow) {
+  if (why.kind !== 'several rows a period') return;
+  const [value] = why.measures;
+  const measure = table.columns.find(({ key }) => key === value);
+  if (!measure || value === undefined) return;
+  const { across, categories } = why;
+  const step: StepOf<'spread'> = {
+    kind: 'spread',
+    across,
+    categories: [...categories],
+    value,
+    together: summaryFor(measure),
+  };
+  const id = crypto.randomUUID();
+  const name = nameOfStep(step, table).slice(0, 200);
+  const made: ShapedTable = { type: 'shaped', id, name, of: tableId, steps: [step], calculations: [] };
+  try {
+    const shaped = { ...applyStep(table, step), title: name };
+    if (run('table.shape', { table: made }) === null) makeFigure(report, { id }, shaped, { window });
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    showNotice(error.message);
+  }
+}
+
+/**
+ * Makes a figure of a table that is in the report, of the chosen columns where
+ * some were chosen, and shows it. Where a line would mislead, says why and
+ * offers what does not.
+ */
+export function makeFigure(report: Report, item: { id: string }, table: Table, wishes: FigureWishes = {}): void {
   try {
     const figure = draftFigure(table, {
       id: crypto.randomUUID(),
-      tableId,
+      tableId: item.id,
       style: report.style,
       locale: localeOf(report.locale),
-      // In the order of the table, whatever the order of the ticks.
-      lines: chosen?.length ? table.columns.filter(({ key }) => chosen.includes(key)).map(({ key }) => key) : undefined,
+      ...wishes,
+      unordered: wishes.unordered ?? false,
     });
     if (run('figure.add', { figure }) === null) show({ kind: 'item', id: figure.id });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    showNotice(error.message);
+    const offers: Notice['offers'] = !(error instanceof Misleading)
+      ? []
+      : error.why.kind === 'unordered'
+        ? [
+            {
+              say: 'Draw lines all the same',
+              run: () => makeFigure(report, item, table, { ...wishes, unordered: true }),
+            },
+          ]
+        : [
+            {
+              say: 'Give each its own column',
+              run: () => spreadAndDraw(report, item.id, table, error.why, wishes.window),
+            },
+          ];
+    showNotice(error.message, offers);
   }
 }

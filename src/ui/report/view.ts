@@ -5,7 +5,12 @@ import type { Part } from '../../core/scene/scene.ts';
 export type Strip = 'lines' | 'across' | 'left' | 'words' | 'frame';
 
 /** A thing of the report by its id, or the place where a table is brought in. */
-export type Shown = { kind: 'item'; id: string } | { kind: 'new-table' };
+export type Shown =
+  | { kind: 'item'; id: string }
+  /** with `replaces`, a newer extract of that table is brought in */
+  | { kind: 'new-table'; replaces?: string };
+
+export type TableStrip = 'remarks' | 'calculate' | 'shape';
 
 interface View {
   shown: Shown | null;
@@ -13,6 +18,7 @@ interface View {
   /** the part that is marked on the sheet */
   part: Part | null;
   dockFolded: boolean;
+  tableStrip: TableStrip;
   handOff: boolean;
   keys: boolean;
 }
@@ -22,6 +28,7 @@ export const useView = create<View>(() => ({
   strip: 'lines',
   part: null,
   dockFolded: false,
+  tableStrip: 'remarks',
   handOff: false,
   keys: false,
 }));

@@ -1,0 +1,198 @@
+/** Putting a newer extract in the place of a table: what it changes, and the table that comes of it. */
+import { isoOf } from '../time/calendar.ts';
+import { chooseAcross } from './choose.ts';
+import type { Cell, Column, Table } from './column.ts';
+import { periodNumber, periodsOfTable } from './periods.ts';
+import { readingFor, rereadColumn, textOfCell } from './retype.ts';
+import { keysOf } from './titles.ts';
+
+/** Which column of the newer extract takes the place of one of the table; null where none does. */
+export interface Match {
+  /** key of the table's column */
+  key: string;
+  /** key of the newer column */
+  newer: string | null;
+}
+
+const plain = (title: string) =>
+  title
+    .normalize('NFKC')
+    .toLowerCase()
+    .replace(/[\s_]+/g, ' ')
+    .trim();
+
+/** Matches columns by title, letter for letter first, then without regard to case, blanks and underscores. */
+export function matchColumns(columns: readonly Column[], newer: readonly Column[]): Match[] {
+  const free = new Map(newer.map((column) => [column.key, column]));
+  const take = (test: (column: Column) => boolean) => {
+    const found = [...free.values()].find(test);
+    if (found) free.delete(found.key);
+    return found?.key ?? null;
+  };
+  const exact = columns.map(({ title }) => take((column) => column.title === title));
+  return columns.map(({ key, title }, index) => ({
+    key,
+    newer: exact[index] ?? take((column) => plain(column.title) === plain(title)),
+  }));
+}
+
+/** A value that the newer extract gives otherwise. */
+export interface Revision {
+  row: string;
+  column: string;
+  from: string;
+  to: string;
+}
+
+export interface Difference {
+  /** names of rows, in their order */
+  rowsAdded: string[];
+  rowsGone: string[];
+  revised: Revision[];
+  /** columns of the table that the newer extract lacks, and those it brings */
+  columnsGone: Column[];
+  columnsAdded: Column[];
+}
+
+/** The columns by which a row is known again: dates or names across, and the categories beside them. */
+function idColumns(table: Table): Column[] {
+  const periods = periodsOfTable(table);
+  if (periods.kind === 'dates') return [periods.column, ...periods.categories];
+  const across = chooseAcross(table);
+  return across ? [across] : [];
+}
+
+const idOfCell = (column: Column, cell: Cell) =>
+  column.kind === 'date' && typeof cell === 'number' ? String(periodNumber(cell, column.interval)) : String(cell ?? '');
+
+/** A name for each row, distinct within the table: by the id columns, or by place where there are none. */
+function rowIds(columns: readonly (Column | undefined)[], rows: number): string[] {
+  const seen = new Map<string, number>();
+  return Array.from({ length: rows }, (_, row) => {
+    const parts = columns.map((column) => (column ? idOfCell(column, column.cells[row] ?? null) : ''));
+    const id = columns.length > 0 ? parts.join('\u0000') : '';
+    const count = (seen.get(id) ?? 0) + 1;
+    seen.set(id, count);
+    return `${id}\u0000${count}`;
+  });
+}
+
+const shownDate = (column: Column, cell: Cell): string =>
+  typeof cell === 'number' && column.kind === 'date'
+    ? column.interval === 'month'
+      ? isoOf(cell).slice(0, 7)
+      : textOfCell(column, cell)
+    : textOfCell(column, cell);
+
+const nameOfRow = (columns: readonly (Column | undefined)[], row: number) =>
+  columns.flatMap((column) => (column ? [shownDate(column, column.cells[row] ?? null) || '(empty)'] : [])).join(', ') ||
+  `row ${row + 1}`;
+
+interface Pairing {
+  /** the newer column for each of the table's, read as the table's kind */
+  matched: { column: Column; newer: Column | undefined }[];
+  added: Column[];
+  oldIds: string[];
+  newIds: string[];
+  ids: (Column | undefined)[];
+  newerIds: (Column | undefined)[];
+}
+
+function pair(table: Table, newer: Table, matches: readonly Match[]): Pairing {
+  const wanted = new Map(matches.map((match) => [match.key, match.newer]));
+  const matched = table.columns.map((column) => {
+    const found = newer.columns.find(({ key }) => key === wanted.get(column.key));
+    const fits = !found || found.kind === column.kind;
+    return { column, newer: fits ? found : rereadColumn(found, readingFor(found, column.kind)) };
+  });
+  const taken = new Set(matches.map((match) => match.newer));
+  const ids = idColumns(table);
+  const newerIds = ids.map((column): Column | undefined => {
+    const found = matched.find((entry) => entry.column === column)?.newer;
+    // Rows are known again by the table's own periods, whatever a short extract looks like.
+    return found?.kind === 'date' && column.kind === 'date' ? { ...found, interval: column.interval } : found;
+  });
+  return {
+    matched,
+    added: newer.columns.filter(({ key }) => !taken.has(key)),
+    ids,
+    newerIds,
+    oldIds: rowIds(ids, table.rows),
+    newIds: rowIds(newerIds, newer.rows),
+  };
+}
+
+/** What a newer extract changes in a table, by columns that are matched and rows that are known again. */
+export function compareTables(table: Table, newer: Table, matches: readonly Match[]): Difference {
+  const { matched, added, ids, newerIds, oldIds, newIds } = pair(table, newer, matches);
+  const newRowOf = new Map(newIds.map((id, row) => [id, row]));
+  const known = new Set(oldIds);
+  const revised: Revision[] = [];
+  const rowsGone: string[] = [];
+  oldIds.forEach((id, row) => {
+    const at = newRowOf.get(id);
+    if (at === undefined) {
+      rowsGone.push(nameOfRow(ids, row));
+      return;
+    }
+    for (const { column, newer: other } of matched) {
+      if (!other || ids.includes(column)) continue;
+      const [from, to] = [column.cells[row] ?? null, other.cells[at] ?? null];
+      if (from === to) continue;
+      const words = (of: Column, cell: Cell) => textOfCell(of, cell) || 'missing';
+      revised.push({
+        row: nameOfRow(ids, row),
+        column: column.title,
+        from: words(column, from),
+        to: words(other, to),
+      });
+    }
+  });
+  return {
+    rowsAdded: newIds.flatMap((id, row) => (known.has(id) ? [] : [nameOfRow(newerIds, row)])),
+    rowsGone,
+    revised,
+    columnsGone: matched.flatMap(({ column, newer: other }) => (other ? [] : [column])),
+    columnsAdded: added,
+  };
+}
+
+/** A matched column: what is known of the table's own, with the newer cells. */
+function joined(column: Column, newer: Column): Column {
+  const { key, title } = column;
+  if (column.kind === 'number' && newer.kind === 'number')
+    return { ...column, whole: newer.whole, unit: column.unit ?? newer.unit, cells: newer.cells };
+  // Too few dates do not show their interval.
+  if (column.kind === 'date' && newer.kind === 'date' && newer.cells.length < 4)
+    return { ...newer, key, title, interval: column.interval };
+  return { ...newer, key, title };
+}
+
+/**
+ * The table with the newer data: its columns keep their keys, titles and
+ * formats, so that figures go on pointing at them. A column that the newer
+ * extract lacks is let go unless `keep` names it; then the rows that are known
+ * again keep its values. New columns stand at the end.
+ */
+export function takeNewer(table: Table, newer: Table, matches: readonly Match[], keep: ReadonlySet<string>): Table {
+  const { matched, added, oldIds, newIds } = pair(table, newer, matches);
+  const oldRowOf = new Map(oldIds.map((id, row) => [id, row]));
+  const own = matched.flatMap(({ column, newer: other }): Column[] => {
+    if (other) return [joined(column, other)];
+    if (!keep.has(column.key)) return [];
+    const cells = newIds.map((id): Cell => {
+      const row = oldRowOf.get(id);
+      return row === undefined ? null : (column.cells[row] ?? null);
+    });
+    return [{ ...column, cells }];
+  });
+  const taken = new Set(table.columns.map(({ key }) => key));
+  const fresh = keysOf(added.map(({ title }) => title));
+  const more = added.map((column, index): Column => {
+    let key = fresh[index] ?? column.key;
+    for (let count = 2; taken.has(key); count++) key = `${fresh[index] ?? column.key}_${count}`;
+    taken.add(key);
+    return { ...column, key };
+  });
+  return { ...newer, title: table.title, columns: [...own, ...more] };
+}

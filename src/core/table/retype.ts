@@ -1,0 +1,82 @@
+/** Reading the cells of a column anew, when its user says that it holds another kind of value. */
+import { isoOf } from '../time/calendar.ts';
+import type { Cell, Column } from './column.ts';
+import { DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
+import { inferColumn } from './infer.ts';
+import { countRead } from './infer-texts.ts';
+import { findStyle, isMissing } from './numbers.ts';
+import type { ColumnReading } from './reading.ts';
+
+/** Writes a date the way a shape reads it, so that its parts can be read in another order; else as ISO 8601. */
+function dateText(ms: number, shape: string | undefined): string {
+  const iso = isoOf(ms);
+  const [year = '', month = '', day = ''] = iso.slice(0, 10).split('-');
+  switch (shape) {
+    case 'year':
+      return year;
+    case 'month-day':
+      return `${month}/${day}/${year}`;
+    case 'day-month':
+      return `${day}/${month}/${year}`;
+    case 'day-dot':
+      return `${day}.${month}.${year}`;
+    case 'iso-month':
+    case 'name-year':
+      return `${year}-${month}`;
+    case 'quarter':
+    case 'quarter-first':
+      return `${year}-Q${Math.ceil(Number(month) / 3)}`;
+    case 'fiscal':
+      return `FY${year}`;
+    default:
+      return iso.replace('T', ' ');
+  }
+}
+
+/** A cell as the text that its column's kind reads. */
+export function textOfCell(column: Column, cell: Cell): string {
+  if (cell === null) return '';
+  if (typeof cell === 'string') return cell;
+  if (column.kind !== 'date') return String(cell);
+  return column.interval === 'hour' ? isoOf(cell).replace('T', ' ') : dateText(cell, column.shape);
+}
+
+const filledTexts = (column: Column) =>
+  column.cells.map((cell) => textOfCell(column, cell)).filter((text) => !isMissing(text));
+
+/** The ways of writing dates under which any of a column's cells can be read, the best first. */
+export function shapesOf(column: Column): DateShape[] {
+  const texts = filledTexts(column);
+  return [YEAR_SHAPE, ...DATE_SHAPES]
+    .map((shape) => ({ shape, count: countRead(texts, shape.read) }))
+    .filter(({ count }) => count > 0)
+    .sort((a, b) => b.count - a.count)
+    .map(({ shape }) => shape);
+}
+
+/** How a column is read as a kind, as far as its cells tell. */
+export function readingFor(column: Column, kind: Column['kind']): ColumnReading {
+  if (kind === 'text') return { as: 'text' };
+  if (kind === 'date') return { as: 'date', shape: shapesOf(column)[0]?.id ?? 'iso' };
+  // Numbers that were read before are written with a point again.
+  if (column.kind !== 'text') return { as: 'number', decimal: '.' };
+  return { as: 'number', decimal: findStyle(filledTexts(column)).style.decimal };
+}
+
+/**
+ * The same cells read as another kind. What cannot be read so stays as typed
+ * and counts as missing. Key, title, and a unit set by hand stay.
+ */
+export function rereadColumn(column: Column, reading: ColumnReading): Column {
+  const texts = column.cells.map((cell) => textOfCell(column, cell));
+  const { key, title } = column;
+  const read = inferColumn({ key, title, texts, placeOf: (row) => row + 1 }, false, { chosen: reading }).column;
+  if (read.kind === 'number' && column.kind === 'number')
+    return {
+      ...read,
+      unit: column.unit,
+      total: column.total,
+      ...(column.decimals === undefined ? {} : { decimals: column.decimals }),
+    };
+  return read;
+}

@@ -1,0 +1,95 @@
+/** First settings of the steps that shape a table, for their user to change. */
+import { chooseAcross } from '../choose.ts';
+import type { Column, Table } from '../column.ts';
+import { periodsOfTable } from '../periods.ts';
+import type { Step, Summary } from './step.ts';
+
+export type StepKind = Step['kind'];
+
+/** The steps by what they do, in the order in which they are offered. */
+export const STEP_KINDS: readonly { kind: StepKind; name: string }[] = [
+  { kind: 'keep', name: 'keep some rows' },
+  { kind: 'spread', name: 'one column per category' },
+  { kind: 'gather', name: 'columns into long form' },
+  { kind: 'aggregate', name: 'take periods together' },
+  { kind: 'years', name: 'years over each other' },
+  { kind: 'turn', name: 'turn rows and columns' },
+];
+
+const isMeasure = (column: Column) => column.kind === 'number';
+
+/** How a column's values become one: percentages and prices are averaged, counts are summed. */
+export function summaryFor(column: Column): Summary {
+  if (column.kind !== 'number') return 'last';
+  return column.unit && /%|‰|\bper\b|\//.test(column.unit) ? 'mean' : 'sum';
+}
+
+/** The test that keeps all rows of a column, from which its user narrows it. */
+export function draftTest(column: Column): Extract<Step, { kind: 'keep' }>['test'] {
+  if (column.kind === 'date') return { kind: 'last', periods: 24 };
+  if (column.kind === 'number') return { kind: 'numbers', from: null, to: null };
+  const names = [...new Set(column.cells.flatMap((cell) => (cell === null ? [] : [String(cell)])))];
+  return { kind: 'categories', keep: names.slice(0, 200) };
+}
+
+/** A step of a kind with the settings that fit a table; null when the table has nothing for it. */
+export function draftStep(kind: StepKind, table: Table): Step | null {
+  const across = chooseAcross(table);
+  const measures = table.columns.filter(isMeasure);
+  const [measure] = measures;
+  switch (kind) {
+    case 'turn':
+      return { kind };
+    case 'keep': {
+      const column = across ?? table.columns[0];
+      return column ? { kind, column: column.key, test: draftTest(column) } : null;
+    }
+    case 'spread': {
+      const periods = periodsOfTable(table);
+      const texts = table.columns.filter((column) => column.kind === 'text' && column !== across);
+      const found = periods.kind === 'dates' && periods.categories.length > 0 ? periods.categories : texts;
+      const [category] = found;
+      if (!across || !category || !measure) return null;
+      const categories = periods.kind === 'dates' ? found : [category];
+      return {
+        kind,
+        across: across.key,
+        categories: categories.map(({ key }) => key),
+        value: measure.key,
+        together: summaryFor(measure),
+      };
+    }
+    case 'gather':
+      return measures.length > 0
+        ? { kind, columns: measures.map(({ key }) => key), name: 'Series', value: 'Value' }
+        : null;
+    case 'aggregate': {
+      if (across?.kind !== 'date' || measures.length === 0) return null;
+      const finer = { hour: 'week', day: 'month', 'business day': 'month', week: 'month', month: 'quarter' } as const;
+      const to = across.interval === 'quarter' || across.interval === 'year' ? 'year' : finer[across.interval];
+      const kept = measures.map((column) => ({ column: column.key, by: summaryFor(column) }));
+      return { kind, to, yearStart: 1, measures: kept, lacking: 'missing' };
+    }
+    case 'years':
+      return across?.kind === 'date' && measure ? { kind, column: measure.key, yearStart: 1 } : null;
+  }
+}
+
+/** A name for the table that a step makes. */
+export function nameOfStep(step: Step, table: Table): string {
+  const name = table.title;
+  switch (step.kind) {
+    case 'keep':
+      return step.test.kind === 'last' ? `${name}, last ${step.test.periods}` : `${name}, some rows`;
+    case 'spread':
+      return `${name}, a column each`;
+    case 'gather':
+      return `${name}, long form`;
+    case 'aggregate':
+      return `${name} by ${step.to}`;
+    case 'years':
+      return `${name}, year by year`;
+    case 'turn':
+      return `${name}, turned`;
+  }
+}

@@ -1,0 +1,12 @@
+/** Blocks of cells on the clipboard: rows parted by line breaks, cells by tabs, quoted where a cell holds either. */
+import Papa from 'papaparse';
+
+/** Reads a block; one empty line at its end is no row. */
+export function readCellBlock(text: string): string[][] {
+  const { data } = Papa.parse<string[]>(text, { delimiter: '\t', skipEmptyLines: false });
+  if (data.length > 1 && data.at(-1)?.every((cell) => cell === '')) data.pop();
+  return data;
+}
+
+export const writeCellBlock = (rows: readonly (readonly string[])[]): string =>
+  Papa.unparse(rows as string[][], { delimiter: '\t', newline: '\n' });

@@ -1,0 +1,48 @@
+/** How the cells of a grid are written, and how wide its columns stand. */
+import type { Column } from '../../core/table/column.ts';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { textWidth } from '../../core/text/measure.ts';
+import { decimalsOf, formatNumber } from '../../core/text/number.ts';
+import { formatPeriod } from '../../core/time/format.ts';
+
+const LOCALE = localeOf(LOCALES[0]);
+const SAMPLE = 400;
+const SIZE = 13;
+const LEAST = 76;
+const MOST = 280;
+
+/** How a column is called under its title: "date, one a month", "number, %". */
+export function kindWords(column: Column): string {
+  if (column.kind === 'date') return `date, one a ${column.interval}`;
+  if (column.kind === 'number') return [column.total ? 'total' : 'number', column.unit].filter(Boolean).join(', ');
+  return column.ordered ? 'text, in order' : 'text';
+}
+
+/** Writes the cells of one column; numbers share their count of decimals so that they align. */
+export function writerOf(column: Column): (row: number) => string {
+  let decimals = column.kind === 'number' ? (column.decimals ?? 0) : 0;
+  if (column.kind === 'number' && column.decimals === undefined && !column.whole)
+    for (const cell of column.cells.slice(0, 1000))
+      if (typeof cell === 'number' && cell !== 0) decimals = Math.max(decimals, Math.min(4, decimalsOf(cell)));
+  return (row) => {
+    const cell = column.cells[row];
+    if (cell === null || cell === undefined) return '';
+    if (typeof cell === 'string') return cell;
+    return column.kind === 'date' ? formatPeriod(cell, column.interval, LOCALE) : formatNumber(cell, decimals, LOCALE);
+  };
+}
+
+/** Width in pixels that shows a column's head and, up to a limit, its cells; judged by a sample of them. */
+export function widthOf(column: Column, write: (row: number) => string, buttons: number): number {
+  const { length } = column.cells;
+  const step = Math.max(1, Math.floor(length / SAMPLE));
+  let longest = '';
+  for (let row = 0; row < length; row += step) {
+    const text = write(row);
+    if (text.length > longest.length) longest = text;
+  }
+  const cells = textWidth(longest, 'sans-400', SIZE) + 26;
+  const head = textWidth(column.title, 'sans-600', SIZE) + 22 + buttons;
+  const kind = textWidth(kindWords(column), 'sans-400', 12) + 22;
+  return Math.ceil(Math.max(LEAST, Math.min(MOST, Math.max(cells, head, kind))));
+}

@@ -1,0 +1,122 @@
+import type { ApexOptions } from 'apexcharts';
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { paletteColour } from '../../core/figure/draft.ts';
+import type { FigureWindow } from '../../core/figure/spec.ts';
+import { windowOf } from '../../core/figure/window.ts';
+import { glance, glanceBrush, type Range, rangeOf } from '../../core/inspect/glance.ts';
+import type { HouseStyle } from '../../core/style/style.ts';
+import type { Column } from '../../core/table/column.ts';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { formatPeriod } from '../../core/time/format.ts';
+
+// The chart library is large and is not needed until someone looks into data.
+const Chart = lazy(() => import('react-apexcharts'));
+const LOCALE = localeOf(LOCALES[0]);
+
+interface GlanceProps {
+  across: Column;
+  columns: readonly Column[];
+  style: HouseStyle;
+  /** rows that are totals and not drawn */
+  totals: readonly number[];
+  /** what a new figure will draw */
+  window: FigureWindow;
+  onWindow(window: FigureWindow): void;
+}
+
+function rangeWords(across: Column, { from, to }: Range): string {
+  if (across.kind !== 'date') return `${Math.ceil(from)} to ${Math.floor(to)}`;
+  return `${formatPeriod(from, across.interval, LOCALE)} to ${formatPeriod(to, across.interval, LOCALE)}`;
+}
+
+const PERIODS: Record<string, string> = { 'business day': 'days' };
+const periodWords = (across: Column) =>
+  across.kind === 'date' ? (PERIODS[across.interval] ?? `${across.interval}s`) : 'values';
+
+/** The range of across values that the rows of a range really hold. */
+function heldBy(across: Column, range: Range): Range | null {
+  const inside = windowOf(across, range);
+  let [from, to] = [Infinity, -Infinity];
+  across.cells.forEach((cell, row) => {
+    if (typeof cell !== 'number' || !inside(row)) return;
+    from = Math.min(from, cell);
+    to = Math.max(to, cell);
+  });
+  return from <= to ? { from, to } : null;
+}
+
+/** The chosen columns as a chart on screen: point at it for values, drag over it to zoom, brush a range to take it. */
+export function Glance({ across, columns, style, totals, window, onWindow }: GlanceProps) {
+  const [brushed, setBrushed] = useState<Range | null>(null);
+  // Typing in the grid goes before drawing.
+  const drawn = useDeferredValue(columns);
+  const colours = useMemo(() => drawn.map((_, index) => paletteColour(style, index)), [drawn, style]);
+  const { series, options } = useMemo(() => glance(across, drawn, colours, totals), [across, drawn, colours, totals]);
+  const whole = useMemo(() => rangeOf(across), [across]);
+  const brush = useMemo((): ApexOptions | null => {
+    if (!whole) return null;
+    const made = glanceBrush(across, series, colours, whole);
+    return {
+      ...made,
+      chart: {
+        ...made.chart,
+        events: {
+          selection: (_: unknown, { xaxis }: { xaxis: { min: number; max: number } }) =>
+            setBrushed({ from: xaxis.min, to: xaxis.max }),
+        },
+      },
+    };
+  }, [across, series, colours, whole]);
+  const held = brushed && heldBy(across, brushed);
+  const isWhole = held && whole && held.from <= whole.from && held.to >= whole.to;
+  const taken = window !== 'all' && 'from' in window && window.from !== null && window.to !== null ? window : null;
+  return (
+    <aside
+      aria-label="A glance at the chosen columns"
+      className="flex min-h-0 w-[42%] max-w-2xl min-w-80 shrink-0 flex-col overflow-y-auto rounded-box border border-rule bg-white p-3 text-[#2b2530]"
+    >
+      <p className="text-[13px] text-[#6e6574]">
+        {drawn.length === 0
+          ? 'Tick a column of numbers to look at it.'
+          : `Over ${across.title}. Point at the lines for values; drag to zoom.`}
+      </p>
+      {drawn.length > 0 && (
+        <Suspense fallback={<p role="status">Drawing …</p>}>
+          <div className="min-h-52 flex-1">
+            <Chart type="line" height="100%" series={series} options={options} />
+          </div>
+          {brush && (
+            <>
+              <Chart type="line" height={84} series={series} options={brush} />
+              <p className="flex flex-wrap items-baseline gap-x-2 text-[13px]">
+                {held && !isWhole ? (
+                  <>
+                    {rangeWords(across, held)}
+                    <button
+                      type="button"
+                      className="btn btn-xs"
+                      onClick={() => onWindow({ from: held.from, to: held.to })}
+                    >
+                      Use these {periodWords(across)}
+                    </button>
+                  </>
+                ) : (
+                  <span className="text-[#6e6574]">Drag over the small picture to choose {periodWords(across)}.</span>
+                )}
+                {taken && (
+                  <span>
+                    A figure will draw{' '}
+                    <b className="font-semibold">{rangeWords(across, { from: taken.from ?? 0, to: taken.to ?? 0 })}</b>.{' '}
+                    <button type="button" className="underline" onClick={() => onWindow('all')}>
+                      Draw all
+                    </button>
+                  </span>
+                )}
+              </p>
+            </>
+          )}
+        </Suspense>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,334 @@
+import {
+  autoUpdate,
+  FloatingFocusManager,
+  FloatingPortal,
+  flip,
+  offset,
+  shift,
+  useClick,
+  useDismiss,
+  useFloating,
+  useInteractions,
+  useRole,
+} from '@floating-ui/react';
+import { SlidersHorizontal } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import type { TableItem } from '../../core/report/report.ts';
+import { sayRule } from '../../core/table/calc/say.ts';
+import type { Cell, Column, ColumnMeta, Table } from '../../core/table/column.ts';
+import { readingFor, rereadColumn, shapesOf } from '../../core/table/retype.ts';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { floorTo } from '../../core/time/calendar.ts';
+import { formatPeriod } from '../../core/time/format.ts';
+import { INTERVALS, unitOf } from '../../core/time/interval.ts';
+import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { run } from '../state/store.ts';
+import type { TableEditor } from './edits.ts';
+
+const LOCALE = localeOf(LOCALES[0]);
+
+interface HeadCardProps {
+  item: TableItem;
+  table: Table;
+  column: Column;
+  editor: TableEditor;
+}
+
+/** What a column is, as sentences to change, opened at its head. */
+export function HeadCard(props: HeadCardProps) {
+  const { column } = props;
+  const [open, setOpen] = useState(false);
+  const { refs, floatingStyles, context } = useFloating({
+    open,
+    onOpenChange: setOpen,
+    placement: 'bottom-start',
+    middleware: [offset(6), flip(), shift({ padding: 8 })],
+    whileElementsMounted: autoUpdate,
+  });
+  const { getReferenceProps, getFloatingProps } = useInteractions([
+    useClick(context),
+    useDismiss(context),
+    useRole(context),
+  ]);
+  return (
+    <>
+      <button
+        type="button"
+        ref={refs.setReference}
+        {...getReferenceProps()}
+        aria-label={`Set column ${column.title}`}
+        title="Title, kind, unit and format"
+        className="flex h-6 w-6 shrink-0 items-center justify-center rounded text-[#6e6574] hover:bg-[#f3edf4] hover:text-[#5b3a63] aria-expanded:bg-[#f3edf4]"
+      >
+        <SlidersHorizontal size={13} aria-hidden="true" />
+      </button>
+      {open && (
+        <FloatingPortal>
+          <FloatingFocusManager context={context} modal={false}>
+            <div
+              ref={refs.setFloating}
+              style={floatingStyles}
+              {...getFloatingProps({ 'aria-label': `Column ${column.title}` })}
+              className="z-40 flex w-80 flex-col gap-2.5 rounded-box border border-rule bg-base-100 p-3.5 text-[14px] text-base-content shadow-lg"
+            >
+              {props.editor.editable(column) ? (
+                <OwnColumn {...props} />
+              ) : (
+                <FollowingColumn {...props} onGone={() => setOpen(false)} />
+              )}
+              {props.editor.editable(column) && <ColumnActions {...props} onDone={() => setOpen(false)} />}
+            </div>
+          </FloatingFocusManager>
+        </FloatingPortal>
+      )}
+    </>
+  );
+}
+
+const metaOf = ({ cells: _, ...meta }: Column): ColumnMeta => meta;
+
+/** A column brought in: everything about it can be set. */
+function OwnColumn({ item, table, column }: HeadCardProps) {
+  const stored = item.type === 'table' ? item.columns.find(({ meta }) => meta.key === column.key) : undefined;
+  const set = (meta: ColumnMeta) => run('table.setColumn', { table: item.id, column: column.key, meta });
+  const setCells = (read: Column) => {
+    const block = crypto.randomUUID();
+    const cells = { key: column.key, from: stored?.block ?? '', block };
+    return run(
+      'table.setColumn',
+      { table: item.id, column: column.key, meta: metaOf(read), cells },
+      { [block]: read.cells as Cell[] },
+    );
+  };
+  const meta = metaOf(column);
+  return (
+    <>
+      <p>
+        Title{' '}
+        <PhraseText
+          label="Title of the column"
+          value={column.title}
+          className="max-w-56"
+          onCommit={(title) => set({ ...meta, title: title.trim() })}
+        />
+      </p>
+      <p>
+        It holds{' '}
+        <PhraseChoice
+          label="Kind of the column"
+          value={column.kind}
+          options={[
+            { value: 'number', name: 'numbers' },
+            { value: 'date', name: 'dates' },
+            { value: 'text', name: 'text' },
+          ]}
+          onCommit={(kind) => setCells(rereadColumn(column, readingFor(column, kind)))}
+        />
+        <Unread column={column} totals={table.totals} />
+      </p>
+      {meta.kind === 'number' && (
+        <>
+          <p>
+            Unit{' '}
+            <PhraseText
+              label="Unit of the column"
+              value={meta.unit ?? ''}
+              placeholder="none"
+              className="max-w-44"
+              onCommit={(unit) => set({ ...meta, unit: unit.trim() || null })}
+            />
+          </p>
+          <p>
+            Shown with{' '}
+            <PhraseChoice
+              label="Decimals of the column"
+              value={meta.decimals === undefined ? 'auto' : (String(meta.decimals) as '0')}
+              options={[
+                { value: 'auto', name: 'as many decimals as its values have' },
+                ...(['0', '1', '2', '3', '4'] as const).map((value) => ({
+                  value,
+                  name: value === '0' ? 'no decimals' : value === '1' ? '1 decimal' : `${value} decimals`,
+                })),
+              ]}
+              onCommit={(value) => {
+                const { decimals: _, ...rest } = meta;
+                set(value === 'auto' ? rest : { ...rest, decimals: Number(value) });
+              }}
+            />
+          </p>
+          <p>
+            It{' '}
+            <PhraseChoice
+              label="Whether the column sums others"
+              value={meta.total ? 'total' : 'plain'}
+              options={[
+                { value: 'plain', name: 'is no total' },
+                { value: 'total', name: 'is a total of others, and not drawn unless asked' },
+              ]}
+              onCommit={(value) => set({ ...meta, total: value === 'total' })}
+            />
+          </p>
+        </>
+      )}
+      {meta.kind === 'date' && <DateSentences column={column} meta={meta} set={set} setCells={setCells} />}
+      {meta.kind === 'text' && (
+        <p>
+          Its texts{' '}
+          <PhraseChoice
+            label="Whether the texts have an order"
+            value={meta.ordered ? 'ordered' : 'free'}
+            options={[
+              { value: 'free', name: 'are names without an order' },
+              { value: 'ordered', name: 'are in an order of their own' },
+            ]}
+            onCommit={(value) => set({ ...meta, ordered: value === 'ordered' })}
+          />
+        </p>
+      )}
+    </>
+  );
+}
+
+function Unread({ column, totals }: { column: Column; totals: readonly number[] }) {
+  const count = useMemo(() => {
+    const skipped = new Set(totals);
+    return column.kind === 'text'
+      ? 0
+      : column.cells.filter((cell, row) => typeof cell === 'string' && !skipped.has(row)).length;
+  }, [column, totals]);
+  if (count === 0) return null;
+  return (
+    <span className="block text-[13px] text-error">
+      {count.toLocaleString('en-GB')} {count === 1 ? 'cell' : 'cells'} could not be read so and{' '}
+      {count === 1 ? 'counts' : 'count'} as missing.
+    </span>
+  );
+}
+
+type DateMeta = Extract<ColumnMeta, { kind: 'date' }>;
+
+interface DateSentencesProps {
+  column: Column;
+  meta: DateMeta;
+  set(meta: ColumnMeta): string | null;
+  setCells(read: Column): string | null;
+}
+
+/** How a column of dates is written, how far apart they stand, and from where on it is unfinished. */
+function DateSentences({ column, meta, set, setCells }: DateSentencesProps) {
+  const shapes = useMemo(() => shapesOf(column), [column]);
+  const last = useMemo(() => {
+    const unit = unitOf(meta.interval);
+    const starts = column.cells.flatMap((cell) => (typeof cell === 'number' ? [floorTo(cell, unit)] : []));
+    return [...new Set(starts)].sort((a, b) => b - a).slice(0, 24);
+  }, [column, meta.interval]);
+  const { unfinishedFrom, ...finished } = meta;
+  return (
+    <>
+      {shapes.length > 1 && (
+        <p>
+          Written as{' '}
+          <PhraseChoice
+            label="How the dates are written"
+            value={meta.shape ?? ''}
+            options={shapes.map((shape) => ({ value: shape.id, name: shape.name }))}
+            onCommit={(shape) => setCells(rereadColumn(column, { as: 'date', shape }))}
+          />
+        </p>
+      )}
+      <p>
+        One row a{' '}
+        <PhraseChoice
+          label="Interval of the dates"
+          value={meta.interval}
+          options={INTERVALS.map((value) => ({ value, name: value }))}
+          onCommit={(interval) => set({ ...finished, interval })}
+        />
+      </p>
+      <p>
+        Unfinished{' '}
+        <PhraseChoice
+          label="First unfinished period"
+          value={unfinishedFrom === undefined ? 'none' : String(unfinishedFrom)}
+          options={[
+            { value: 'none', name: 'is none of them' },
+            ...last.map((start, index) => ({
+              value: String(start),
+              name: `${index === 0 ? 'is' : 'from'} ${formatPeriod(start, meta.interval, LOCALE)}${index === 0 ? '' : ' on'}`,
+            })),
+          ]}
+          onCommit={(value) => set(value === 'none' ? finished : { ...finished, unfinishedFrom: Number(value) })}
+        />
+      </p>
+    </>
+  );
+}
+
+/** A calculated column, or one of a shaped table: what it follows. */
+function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGone(): void }) {
+  const calculation = item.calculations.find(({ key }) => key === column.key);
+  if (!calculation)
+    return (
+      <p>
+        “{column.title}” follows the table that “{item.name}” is made from; set it there.
+      </p>
+    );
+  const setCalculation = (change: Partial<typeof calculation>) =>
+    run('table.setCalculation', { table: item.id, calculation: { ...calculation, ...change } });
+  return (
+    <>
+      <p>
+        Title{' '}
+        <PhraseText
+          label="Title of the column"
+          value={calculation.title}
+          className="max-w-56"
+          onCommit={(title) => setCalculation({ title: title.trim() })}
+        />
+      </p>
+      <p>
+        Unit{' '}
+        <PhraseText
+          label="Unit of the column"
+          value={column.kind === 'number' ? (column.unit ?? '') : ''}
+          placeholder="none"
+          className="max-w-44"
+          onCommit={(unit) => setCalculation({ unit: unit.trim() || null })}
+        />
+      </p>
+      <p className="text-[13px] text-quiet">{sayRule(calculation.rule, table, LOCALE)}</p>
+      <button
+        type="button"
+        className="btn btn-sm w-fit"
+        onClick={() => run('table.removeColumns', { table: item.id, columns: [column.key] }) ?? onGone()}
+      >
+        Remove this column
+      </button>
+    </>
+  );
+}
+
+function ColumnActions({ item, table, column, editor, onDone }: HeadCardProps & { onDone(): void }) {
+  const place = table.columns.findIndex(({ key }) => key === column.key);
+  const insert = (at: number) => {
+    editor.insertColumn(at);
+    onDone();
+  };
+  return (
+    <div className="flex flex-wrap gap-1.5 border-t border-rule pt-2.5">
+      <button type="button" className="btn btn-xs" onClick={() => insert(place)}>
+        New column before
+      </button>
+      <button type="button" className="btn btn-xs" onClick={() => insert(place + 1)}>
+        after
+      </button>
+      <button
+        type="button"
+        className="btn btn-xs"
+        onClick={() => run('table.removeColumns', { table: item.id, columns: [column.key] }) ?? onDone()}
+      >
+        Remove this column
+      </button>
+    </div>
+  );
+}

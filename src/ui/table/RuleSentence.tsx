@@ -1,0 +1,277 @@
+import type { Operand, Rule } from '../../core/table/calc/calculation.ts';
+import { measuresOf } from '../../core/table/calc/draft.ts';
+import { chooseAcross } from '../../core/table/choose.ts';
+import type { Table } from '../../core/table/column.ts';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { formatPeriod } from '../../core/time/format.ts';
+import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
+
+const LOCALE = localeOf(LOCALES[0]);
+
+interface RuleSentenceProps {
+  rule: Rule;
+  /** the table the rule reads */
+  table: Table;
+  /** keys of the ticked columns, for a share of their sum */
+  chosen: readonly string[];
+  onChange(rule: Rule): void;
+}
+
+interface MeasureWordProps {
+  label: string;
+  table: Table;
+  value: string;
+  onCommit(key: string): void;
+}
+
+/** One of the table's columns of numbers. */
+export function MeasureWord({ label, table, value, onCommit }: MeasureWordProps) {
+  const options = measuresOf(table).map(({ key, title }) => ({ value: key, name: title }));
+  return <PhraseChoice label={label} value={value} options={options} onCommit={onCommit} />;
+}
+
+/** The month with which a year begins. */
+export function YearStartWord({ value, onCommit }: { value: number; onCommit(month: number): void }) {
+  return (
+    <>
+      year begins in{' '}
+      <PhraseChoice
+        label="First month of the year"
+        value={String(value)}
+        options={LOCALE.months.map((name, index) => ({ value: String(index + 1), name }))}
+        onCommit={(month) => onCommit(Number(month))}
+      />
+    </>
+  );
+}
+
+function OperandWord({
+  label,
+  table,
+  side,
+  onChange,
+}: {
+  label: string;
+  table: Table;
+  side: Operand;
+  onChange(side: Operand): void;
+}) {
+  const options = [
+    ...measuresOf(table).map(({ key, title }) => ({ value: `=${key}`, name: title })),
+    { value: 'number', name: 'a number' },
+  ];
+  return (
+    <>
+      <PhraseChoice
+        label={label}
+        value={'number' in side ? 'number' : `=${side.column}`}
+        options={options}
+        onCommit={(value) => onChange(value === 'number' ? { number: 100 } : { column: value.slice(1) })}
+      />
+      {'number' in side && (
+        <PhraseNumber
+          label={`${label}: the number`}
+          value={side.number}
+          onCommit={(number) => {
+            onChange({ number: number ?? 0 });
+            return null;
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+/** The changeable words of a rule, after the words that say what kind it is. */
+export function RuleSentence({ rule, table, chosen, onChange }: RuleSentenceProps) {
+  const across = chooseAcross(table);
+  const period = across?.kind === 'date' ? across.interval : 'row';
+  const main = (word = 'of') =>
+    'column' in rule && (
+      <>
+        {word}{' '}
+        <MeasureWord
+          label="Column that is calculated from"
+          table={table}
+          value={rule.column}
+          onCommit={(column) => onChange({ ...rule, column })}
+        />
+      </>
+    );
+  const earlier = [
+    { value: 'previous', name: `the ${period} before` },
+    ...(across?.kind === 'date' ? [{ value: 'year' as const, name: `the same ${period} a year earlier` }] : []),
+  ] as const;
+  switch (rule.kind) {
+    case 'level':
+      return (
+        <>
+          of{' '}
+          <PhraseNumber
+            label="Value of the level"
+            value={rule.value}
+            onCommit={(value) => {
+              onChange({ ...rule, value: value ?? 0 });
+              return null;
+            }}
+          />
+        </>
+      );
+    case 'change':
+      return (
+        <>
+          {main()} on{' '}
+          <PhraseChoice
+            label="What the change is on"
+            value={rule.on}
+            options={earlier}
+            onCommit={(on) => onChange({ ...rule, on: on === 'year' ? 'year' : 'previous' })}
+          />
+          , in{' '}
+          <PhraseChoice
+            label="How the change is given"
+            value={rule.as}
+            options={[
+              { value: 'percent', name: 'per cent' },
+              { value: 'difference', name: 'its own unit' },
+            ]}
+            onCommit={(as) => onChange({ ...rule, as })}
+          />
+        </>
+      );
+    case 'sign':
+      return (
+        <>
+          <PhraseChoice
+            label="What the sign is of"
+            value={rule.on}
+            options={[
+              { value: 'value', name: 'of the value itself' },
+              ...earlier.map(({ value, name }) => ({ value, name: `of the change on ${name}` })),
+            ]}
+            onCommit={(on) =>
+              onChange({ ...rule, on: on === 'year' ? 'year' : on === 'previous' ? 'previous' : 'value' })
+            }
+          />
+          , {main()}
+        </>
+      );
+    case 'rolling mean':
+      return (
+        <>
+          {main()} over{' '}
+          <PhraseNumber
+            label="Periods of the rolling mean"
+            value={rule.periods}
+            onCommit={(periods) => {
+              if (periods === null || !Number.isInteger(periods) || periods < 2 || periods > 1000)
+                return 'A rolling mean takes a whole number of periods, from 2 to 1,000.';
+              onChange({ ...rule, periods });
+              return null;
+            }}
+          />{' '}
+          {period}s{' '}
+          <PhraseChoice
+            label="Where the rolling mean stands"
+            value={rule.place}
+            options={[
+              { value: 'trailing', name: 'up to each' },
+              { value: 'centred', name: 'around each' },
+            ]}
+            onCommit={(place) => onChange({ ...rule, place })}
+          />
+        </>
+      );
+    case 'cumulative':
+      return (
+        <>
+          {main()}; the{' '}
+          <YearStartWord value={rule.yearStart} onCommit={(yearStart) => onChange({ ...rule, yearStart })} />
+        </>
+      );
+    case 'share': {
+      const others = chosen.filter((key) => measuresOf(table).some((column) => column.key === key));
+      return (
+        <>
+          {main()} in{' '}
+          <PhraseChoice
+            label="What the share is of"
+            value={typeof rule.of === 'string' ? rule.of : 'columns'}
+            options={[
+              { value: 'all rows', name: 'the sum of all rows' },
+              ...(across?.kind === 'date'
+                ? [{ value: 'same period' as const, name: `the sum of the same ${period}` }]
+                : []),
+              { value: 'columns', name: 'the sum of the ticked columns' },
+            ]}
+            onCommit={(of) =>
+              onChange({ ...rule, of: of === 'columns' ? (others.length > 0 ? others : [rule.column]) : of })
+            }
+          />
+        </>
+      );
+    }
+    case 'index': {
+      const dates = across?.kind === 'date' ? across : null;
+      const starts = dates
+        ? [...new Set(dates.cells.filter((cell) => typeof cell === 'number'))].sort((a, b) => a - b)
+        : [];
+      return (
+        <>
+          {main()} with{' '}
+          <PhraseChoice
+            label="Base of the index"
+            value={rule.base === null ? 'first' : String(rule.base)}
+            options={[
+              { value: 'first', name: 'its first value' },
+              ...starts.slice(0, 2000).map((start) => ({
+                value: String(start),
+                name: dates ? formatPeriod(start, dates.interval, LOCALE) : '',
+              })),
+            ]}
+            onCommit={(base) => onChange({ ...rule, base: base === 'first' ? null : Number(base) })}
+          />{' '}
+          set to 100
+        </>
+      );
+    }
+    case 'difference':
+      return (
+        <>
+          {main()} from{' '}
+          <MeasureWord
+            label="Column that is taken off"
+            table={table}
+            value={rule.from}
+            onCommit={(from) => onChange({ ...rule, from })}
+          />
+        </>
+      );
+    case 'arithmetic':
+      return (
+        <>
+          :{' '}
+          <OperandWord
+            label="Left side"
+            table={table}
+            side={rule.left}
+            onChange={(left) => onChange({ ...rule, left })}
+          />{' '}
+          <PhraseChoice
+            label="Sign between the sides"
+            value={rule.sign}
+            options={(['+', '−', '×', '÷'] as const).map((value) => ({ value, name: value }))}
+            onCommit={(sign) => onChange({ ...rule, sign })}
+          />{' '}
+          <OperandWord
+            label="Right side"
+            table={table}
+            side={rule.right}
+            onChange={(right) => onChange({ ...rule, right })}
+          />
+        </>
+      );
+    default:
+      return main();
+  }
+}

@@ -1,0 +1,139 @@
+import { useMemo, useState } from 'react';
+import { Refusal } from '../../core/refusal.ts';
+import { type ShapedTable, type TableItem, tableIn } from '../../core/report/report.ts';
+import type { Table } from '../../core/table/column.ts';
+import { draftStep, nameOfStep, STEP_KINDS, type StepKind } from '../../core/table/shape/draft.ts';
+import { sayStep } from '../../core/table/shape/say.ts';
+import { applyStep } from '../../core/table/shape/shape.ts';
+import type { Step } from '../../core/table/shape/step.ts';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { show } from '../report/view.ts';
+import { run, useReport } from '../state/store.ts';
+import { useTable } from '../state/tables.ts';
+import { StepSentence } from './StepSentence.tsx';
+
+const LOCALE = localeOf(LOCALES[0]);
+
+interface ShapeStripProps {
+  item: TableItem;
+  table: Table;
+  chosen: readonly string[];
+}
+
+/** The table that a step makes, or why it cannot. */
+function attempt(table: Table, step: Step): { made: Table } | { error: string } {
+  try {
+    return { made: applyStep(table, step) };
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return { error: error.message };
+  }
+}
+
+/** Makes other tables of this one, which follow it; and the steps by which this one was made. */
+export function ShapeStrip({ item, table, chosen }: ShapeStripProps) {
+  const [step, setStep] = useState<Step | null>(null);
+  const outcome = useMemo(() => (step ? attempt(table, step) : null), [table, step]);
+  const choose = (kind: StepKind) => setStep(draftStep(kind, table));
+  const make = () => {
+    if (!step) return;
+    const id = crypto.randomUUID();
+    const made: ShapedTable = {
+      type: 'shaped',
+      id,
+      name: nameOfStep(step, table).slice(0, 200),
+      of: item.id,
+      steps: [step],
+      calculations: [],
+    };
+    if (run('table.shape', { table: made }) === null) show({ kind: 'item', id });
+  };
+  return (
+    <div className="flex flex-col gap-2.5 px-4 py-3">
+      {item.type === 'shaped' && <Steps item={item} chosen={chosen} />}
+      <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+        Make a table from this one:
+        {STEP_KINDS.map(({ kind, name }) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={step?.kind === kind}
+            disabled={draftStep(kind, table) === null}
+            className="phrase !font-normal disabled:opacity-50 aria-pressed:!font-semibold aria-pressed:text-primary"
+            onClick={() => choose(kind)}
+          >
+            {name}
+          </button>
+        ))}
+      </p>
+      {step && outcome && (
+        <>
+          <p className="flex flex-wrap items-baseline gap-x-1.5 gap-y-1 border-l-2 border-primary pl-2.5">
+            <StepSentence step={step} table={table} chosen={chosen} onChange={setStep} />
+            <button type="button" className="btn btn-sm btn-primary ml-2" disabled={'error' in outcome} onClick={make}>
+              Make the table
+            </button>
+          </p>
+          <p role="status" className="text-[13px] text-quiet">
+            {'error' in outcome
+              ? outcome.error
+              : `${sayStep(step, table, LOCALE)} Makes ${outcome.made.rows.toLocaleString('en-GB')} rows × ${outcome.made.columns.length} columns, which follow this table when it changes.`}
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The steps of a shaped table, each changeable where it stands. */
+function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] }) {
+  const source = useReport((state) => tableIn(state.report, item.of));
+  const loaded = useTable(source);
+  if (!('table' in loaded)) return null;
+  let before: Table | null = loaded.table;
+  const set = (steps: Step[]) => run('table.setSteps', { table: item.id, steps });
+  return (
+    <div className="flex flex-col gap-1">
+      <p>
+        Made from{' '}
+        <button type="button" className="phrase" onClick={() => show({ kind: 'item', id: item.of })}>
+          {source?.name}
+        </button>
+        , and follows it:
+      </p>
+      <ol aria-label="Steps" className="flex flex-col gap-1">
+        {item.steps.map((step, index) => {
+          const from: Table | null = before;
+          const after: { made: Table } | { error: string } | null = from && attempt(from, step);
+          before = after && 'made' in after ? after.made : null;
+          // Steps have no id of their own; their place is what they are.
+          const key = `${index} ${step.kind}`;
+          return (
+            <li key={key} className="flex flex-wrap items-baseline gap-x-1.5 gap-y-1 border-l-2 border-rule pl-2.5">
+              {from ? (
+                <StepSentence
+                  step={step}
+                  table={from}
+                  chosen={chosen}
+                  onChange={(next) => set(item.steps.map((other, place) => (place === index ? next : other)))}
+                />
+              ) : (
+                <span className="text-quiet">follows when the step before it fits again</span>
+              )}
+              {item.steps.length > 1 && (
+                <button
+                  type="button"
+                  className="phrase !font-normal text-quiet"
+                  onClick={() => set(item.steps.filter((_, place) => place !== index))}
+                >
+                  remove
+                </button>
+              )}
+              {after && 'error' in after && <span className="text-[13px] text-error">{after.error}</span>}
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}

@@ -1,0 +1,250 @@
+import { useCallback, useMemo, useState } from 'react';
+import type { FigureWindow } from '../../core/figure/spec.ts';
+import type { TableItem } from '../../core/report/report.ts';
+import { acrossCandidates, chooseAcross, chooseLines } from '../../core/table/choose.ts';
+import type { Column, Table } from '../../core/table/column.ts';
+import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { Strips } from '../controls/Strips.tsx';
+import { columnAt, Grid, type GridEditing } from '../grid/Grid.tsx';
+import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
+import { makeFigure } from '../report/make.ts';
+import { show, type TableStrip, useView } from '../report/view.ts';
+import { run, showNotice, useReport } from '../state/store.ts';
+import { useTable } from '../state/tables.ts';
+import { CalculateStrip } from './CalculateStrip.tsx';
+import { nextUnread, TableEditor } from './edits.ts';
+import { Glance } from './Glance.tsx';
+import { HeadCard } from './HeadCard.tsx';
+import { RemarksStrip } from './RemarksStrip.tsx';
+import { ShapeStrip } from './ShapeStrip.tsx';
+
+const STRIPS: { id: TableStrip; name: string }[] = [
+  { id: 'remarks', name: 'Remarks' },
+  { id: 'calculate', name: 'New columns' },
+  { id: 'shape', name: 'Shape' },
+];
+
+/** A table of the report: its grid, a glance at the ticked columns, and the dock that calculates and shapes. */
+export function TableView({ item }: { item: TableItem }) {
+  const loaded = useTable(item);
+  if ('table' in loaded) return <LoadedTable item={item} table={loaded.table} />;
+  return (
+    <p role={'error' in loaded ? 'alert' : 'status'} className="flex-1 bg-desk p-8">
+      {'error' in loaded ? loaded.error : 'Loading the rows …'}
+    </p>
+  );
+}
+
+function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
+  const report = useReport((state) => state.report);
+  const strip = useView((view) => view.tableStrip);
+  const folded = useView((view) => view.dockFolded);
+  const [selection, setSelection] = useState<Selection>(at(0, 0));
+  const [ticks, setTicks] = useState<readonly string[] | null>(null);
+  const [wished, setWished] = useState<string | null>(null);
+  const [window, setWindow] = useState<FigureWindow>('all');
+  const editor = useMemo(() => new TableEditor(item, table), [item, table]);
+  const candidates = useMemo(() => acrossCandidates(table), [table]);
+  const across = useMemo(
+    () => candidates.find(({ key }) => key === wished) ?? chooseAcross(table),
+    [candidates, wished, table],
+  );
+  const drafted = useMemo(() => (across ? chooseLines(table, across.key).map(({ key }) => key) : []), [table, across]);
+  const chosen = useMemo(() => {
+    const wanted = ticks ?? drafted;
+    return table.columns.filter((column) => column.kind === 'number' && wanted.includes(column.key));
+  }, [ticks, drafted, table]);
+  const keys = useMemo(() => chosen.map(({ key }) => key), [chosen]);
+  const walk = useCallback(
+    (step: 1 | -1) => {
+      const found = nextUnread(table, selection, step);
+      if (found) setSelection(at(found.row, found.col));
+      else showNotice('Every cell could be read; there is none to mend.');
+    },
+    [table, selection],
+  );
+  const hasUnread = useMemo(() => nextUnread(table, at(0, 0), 1) !== null, [table]);
+  const editing: GridEditing = {
+    editable: (column) => editor.editable(column),
+    typed: (column, row) => editor.typed(column, row),
+    type: (row, key, text) => editor.type(row, key, text),
+    clear: (area) => editor.clear(area),
+    copy: (area) => editor.copy(area),
+    paste: (area, data) => editor.paste(area, data),
+    key: (event, area) => {
+      if (!event.altKey || event.ctrlKey || event.metaKey) return false;
+      if (event.key === 'ArrowDown') editor.fillDown(area);
+      else if (event.key === 'Enter') editor.insertRows(area);
+      else if (event.key === 'Delete' || event.key === 'Backspace') editor.removeRows(area);
+      else if (event.code === 'KeyN') walk(event.shiftKey ? -1 : 1);
+      else return false;
+      return true;
+    },
+  };
+  const tick = (key: string, ticked: boolean) =>
+    setTicks(ticked ? [...keys, key] : keys.filter((other) => other !== key));
+  const head = (column: Column) => (
+    <>
+      {column.kind === 'number' && column.key !== across?.key && (
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs order-first border-[#6e6574]"
+          aria-label={`Choose ${column.title}`}
+          title="Draw it in the glance and in a new figure"
+          checked={keys.includes(column.key)}
+          onChange={(event) => tick(column.key, event.target.checked)}
+        />
+      )}
+      <HeadCard item={item} table={table} column={column} editor={editor} />
+    </>
+  );
+  return (
+    <section aria-label={`Table ${item.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk">
+      <div className="flex min-h-0 flex-1 flex-col gap-2 px-5 pt-4 pb-3">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <h2 className="min-w-0 font-serif text-lg font-semibold">
+            <PhraseText
+              label="Name of the table"
+              value={item.name}
+              className="max-w-96"
+              onCommit={(text) => run('table.rename', { table: item.id, name: text.trim() })}
+            />
+          </h2>
+          <span className="text-quiet">
+            {table.rows.toLocaleString('en-GB')} rows × {table.columns.length} columns
+          </span>
+          <span className="ml-auto flex items-baseline gap-2">
+            {item.type === 'table' && (
+              <button
+                type="button"
+                className="btn btn-sm"
+                onClick={() => show({ kind: 'new-table', replaces: item.id })}
+              >
+                Newer extract
+              </button>
+            )}
+            <button
+              type="button"
+              className="btn btn-sm btn-primary"
+              onClick={() =>
+                makeFigure(report, item, table, {
+                  across: wished === null ? undefined : across?.key,
+                  lines: ticks === null ? undefined : keys,
+                  window,
+                })
+              }
+            >
+              Make a figure
+            </button>
+          </span>
+        </div>
+        <div className="flex min-h-0 flex-1 gap-3">
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
+            <EditBar
+              editor={editor}
+              selection={selection}
+              table={table}
+              across={across}
+              candidates={candidates}
+              onAcross={setWished}
+              stored={item.type === 'table'}
+            />
+            <Grid
+              table={table}
+              selection={selection}
+              onSelect={setSelection}
+              editing={editing}
+              head={head}
+              across={across?.key}
+            />
+          </div>
+          {across && (
+            <Glance
+              across={across}
+              columns={chosen}
+              window={window}
+              onWindow={setWindow}
+              totals={table.totals}
+              style={report.style}
+            />
+          )}
+        </div>
+      </div>
+      <Strips
+        label="Dock"
+        strips={STRIPS}
+        open={strip}
+        onOpen={(tableStrip) => useView.setState({ tableStrip, dockFolded: false })}
+        folded={folded}
+        onFold={(dockFolded) => useView.setState({ dockFolded })}
+        height="h-[176px]"
+        aside="Type to change a cell, Enter to keep it; paste a block anywhere"
+      >
+        {strip === 'remarks' && <RemarksStrip table={table} hasUnread={hasUnread} onNextUnread={() => walk(1)} />}
+        {strip === 'calculate' && (
+          <CalculateStrip
+            item={item}
+            table={table}
+            chosen={keys}
+            current={columnAt(table, selection)?.key}
+            onMade={(key) => setTicks([...keys, key])}
+          />
+        )}
+        {strip === 'shape' && <ShapeStrip item={item} table={table} chosen={keys} />}
+      </Strips>
+    </section>
+  );
+}
+
+interface EditBarProps {
+  editor: TableEditor;
+  selection: Selection;
+  table: Table;
+  across: Column | undefined;
+  candidates: readonly Column[];
+  onAcross(key: string): void;
+  stored: boolean;
+}
+
+/** Which column runs across, and what can be done to the selected rows. */
+function EditBar({ editor, selection, table, across, candidates, onAcross, stored }: EditBarProps) {
+  const area = areaOf(selection);
+  const last = Math.min(area.bottom, table.rows - 1);
+  const count = Math.max(0, last - area.top + 1);
+  const rows = count > 1 ? `${count.toLocaleString('en-GB')} rows` : 'row';
+  const isTotal = count > 0 && table.totals.includes(area.top);
+  const act = (say: string, title: string, what: (area: Area) => void, able = true) => (
+    <button type="button" className="btn btn-xs" disabled={!able} title={title} onClick={() => what(area)}>
+      {say}
+    </button>
+  );
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
+      <span>
+        <PhraseChoice
+          label="Column that runs across"
+          value={across?.key ?? ''}
+          options={[
+            ...(across ? [] : [{ value: '', name: 'nothing' }]),
+            ...candidates.map(({ key, title }) => ({ value: key, name: title })),
+          ]}
+          onCommit={onAcross}
+        />{' '}
+        runs across
+      </span>
+      {stored && (
+        <span className="ml-auto flex flex-wrap gap-1.5">
+          {act('Fill down', 'Repeat the first selected row below it (Alt ↓)', (on) => editor.fillDown(on), count > 0)}
+          {act(`Insert ${rows}`, 'Above the selection (Alt Enter)', (on) => editor.insertRows(on))}
+          {act(`Remove ${rows}`, 'Take the selected rows out (Alt Delete)', (on) => editor.removeRows(on), count > 0)}
+          {act(
+            isTotal ? 'No total' : `Total ${rows}`,
+            'A total row sums others: kept, but not drawn',
+            (on) => editor.markTotals(on),
+            count > 0,
+          )}
+        </span>
+      )}
+    </div>
+  );
+}
