@@ -5,8 +5,8 @@
 import type { ApexOptions } from 'apexcharts';
 import { thin } from '../scale/thin.ts';
 import { type Column, numberAt } from '../table/column.ts';
+import { decimalsShown } from '../table/decimals.ts';
 import { readTitle } from '../table/titles.ts';
-import { decimalsOf } from '../text/number.ts';
 import type { Interval } from '../time/interval.ts';
 
 /** A screen shows no more points of a line than this. */
@@ -20,11 +20,13 @@ export interface Glance {
 /** The chart library writes names into the page as markup, so marks of markup are taken out of them. */
 const plainName = (name: string) => name.replace(/[<>&"'`]/g, ' ');
 
-function decimalsOfColumn(column: Column): number {
-  let decimals = 0;
-  for (const cell of column.cells.slice(0, 500))
-    if (typeof cell === 'number' && cell !== 0) decimals = Math.max(decimals, Math.min(4, decimalsOf(cell)));
-  return decimals;
+/** Decimals for an axis that columns share: no more than four digits of the largest value. */
+function decimalsOfAxis(columns: readonly Column[]): number {
+  let size = 0;
+  for (const { cells } of columns)
+    for (const cell of cells) if (typeof cell === 'number') size = Math.max(size, Math.abs(cell));
+  const room = 3 - Math.floor(Math.log10(size || 1));
+  return Math.max(0, Math.min(room, Math.max(0, ...columns.map(decimalsShown))));
 }
 
 /** Rows that have a place along the across column, in its order. */
@@ -100,7 +102,7 @@ export function glance(
         labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
         tooltip: { enabled: false },
       },
-      yaxis: { decimalsInFloat: Math.max(0, ...columns.map(decimalsOfColumn)), labels: { minWidth: 30 } },
+      yaxis: { decimalsInFloat: decimalsOfAxis(columns), labels: { minWidth: 30 } },
       tooltip: {
         x: { format: across.kind === 'date' ? DATE_FORMATS[across.interval] : undefined },
         shared: true,

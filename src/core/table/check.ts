@@ -15,7 +15,7 @@ export interface Places {
   of(row: number): string | number;
 }
 
-export const ROWS: Places = { word: 'row', of: (row) => row + 1 };
+const ROWS: Places = { word: 'row', of: (row) => row + 1 };
 
 const passing = (column: Column, text: string): Finding => ({
   column: column.key,
@@ -24,7 +24,7 @@ const passing = (column: Column, text: string): Finding => ({
 });
 
 /** Rows whose text could not be read as the column's kind. */
-export function unreadRows(column: Column, totals: ReadonlySet<number>): number[] {
+function unreadRows(column: Column, totals: ReadonlySet<number>): number[] {
   const rows: number[] = [];
   if (column.kind !== 'text')
     column.cells.forEach((cell, row) => {

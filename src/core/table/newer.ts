@@ -1,10 +1,13 @@
 /** Putting a newer extract in the place of a table: what it changes, and the table that comes of it. */
-import { isoOf } from '../time/calendar.ts';
+import { LOCALES, localeOf } from '../text/locale.ts';
+import { formatPeriod } from '../time/format.ts';
 import { chooseAcross } from './choose.ts';
 import type { Cell, Column, Table } from './column.ts';
 import { periodNumber, periodsOfTable } from './periods.ts';
 import { readingFor, rereadColumn, textOfCell } from './retype.ts';
 import { keysOf } from './titles.ts';
+
+const ENGLISH = localeOf(LOCALES[0]);
 
 /** Which column of the newer extract takes the place of one of the table; null where none does. */
 export interface Match {
@@ -37,7 +40,7 @@ export function matchColumns(columns: readonly Column[], newer: readonly Column[
 }
 
 /** A value that the newer extract gives otherwise. */
-export interface Revision {
+interface Revision {
   row: string;
   column: string;
   from: string;
@@ -77,16 +80,15 @@ function rowIds(columns: readonly (Column | undefined)[], rows: number): string[
   });
 }
 
-const shownDate = (column: Column, cell: Cell): string =>
-  typeof cell === 'number' && column.kind === 'date'
-    ? column.interval === 'month'
-      ? isoOf(cell).slice(0, 7)
-      : textOfCell(column, cell)
+const wordsOfCell = (column: Column, cell: Cell): string =>
+  column.kind === 'date' && typeof cell === 'number'
+    ? formatPeriod(cell, column.interval, ENGLISH)
     : textOfCell(column, cell);
 
 const nameOfRow = (columns: readonly (Column | undefined)[], row: number) =>
-  columns.flatMap((column) => (column ? [shownDate(column, column.cells[row] ?? null) || '(empty)'] : [])).join(', ') ||
-  `row ${row + 1}`;
+  columns
+    .flatMap((column) => (column ? [wordsOfCell(column, column.cells[row] ?? null) || '(empty)'] : []))
+    .join(', ') || `row ${row + 1}`;
 
 interface Pairing {
   /** the newer column for each of the table's, read as the table's kind */
@@ -139,7 +141,7 @@ export function compareTables(table: Table, newer: Table, matches: readonly Matc
       if (!other || ids.includes(column)) continue;
       const [from, to] = [column.cells[row] ?? null, other.cells[at] ?? null];
       if (from === to) continue;
-      const words = (of: Column, cell: Cell) => textOfCell(of, cell) || 'missing';
+      const words = (of: Column, cell: Cell) => wordsOfCell(of, cell) || 'missing';
       revised.push({
         row: nameOfRow(ids, row),
         column: column.title,
@@ -168,31 +170,55 @@ function joined(column: Column, newer: Column): Column {
   return { ...newer, key, title };
 }
 
+export interface Taking {
+  matches: readonly Match[];
+  /** keys of columns that stay although the newer extract lacks them */
+  keepColumns: ReadonlySet<string>;
+  /** whether rows stay that the newer extract lacks */
+  keepRows: boolean;
+}
+
+/** Where each row of the result comes from: its place in the table, in the newer extract, or in both. */
+function sourcesOfRows(oldIds: readonly string[], newIds: readonly string[], keepRows: boolean) {
+  const oldRow = new Map(oldIds.map((id, row) => [id, row]));
+  const newRow = new Map(newIds.map((id, row) => [id, row]));
+  const ids = keepRows ? [...oldIds, ...newIds.filter((id) => !oldRow.has(id))] : newIds;
+  return ids.map((id) => ({ old: oldRow.get(id), newer: newRow.get(id) }));
+}
+
 /**
  * The table with the newer data: its columns keep their keys, titles and
- * formats, so that figures go on pointing at them. A column that the newer
- * extract lacks is let go unless `keep` names it; then the rows that are known
- * again keep its values. New columns stand at the end.
+ * formats, so that figures go on pointing at them. Columns and rows that the
+ * newer extract lacks go unless they are to be kept, with the values they had.
+ * New columns stand at the end.
  */
-export function takeNewer(table: Table, newer: Table, matches: readonly Match[], keep: ReadonlySet<string>): Table {
+export function takeNewer(table: Table, newer: Table, { matches, keepColumns, keepRows }: Taking): Table {
   const { matched, added, oldIds, newIds } = pair(table, newer, matches);
-  const oldRowOf = new Map(oldIds.map((id, row) => [id, row]));
-  const own = matched.flatMap(({ column, newer: other }): Column[] => {
-    if (other) return [joined(column, other)];
-    if (!keep.has(column.key)) return [];
-    const cells = newIds.map((id): Cell => {
-      const row = oldRowOf.get(id);
-      return row === undefined ? null : (column.cells[row] ?? null);
+  const sources = sourcesOfRows(oldIds, newIds, keepRows);
+  const fill = (old: Column | undefined, other: Column | undefined) =>
+    sources.map((source): Cell => {
+      if (other && source.newer !== undefined) return other.cells[source.newer] ?? null;
+      return old && source.old !== undefined ? (old.cells[source.old] ?? null) : null;
     });
-    return [{ ...column, cells }];
+  const own = matched.flatMap(({ column, newer: other }): Column[] => {
+    if (!other && !keepColumns.has(column.key)) return [];
+    return [{ ...(other ? joined(column, other) : column), cells: fill(column, other) }];
   });
   const taken = new Set(table.columns.map(({ key }) => key));
-  const fresh = keysOf(added.map(({ title }) => title));
-  const more = added.map((column, index): Column => {
-    let key = fresh[index] ?? column.key;
-    for (let count = 2; taken.has(key); count++) key = `${fresh[index] ?? column.key}_${count}`;
+  const more = added.map((column): Column => {
+    const key = taken.has(column.key) ? (keysOf([...taken, column.key]).at(-1) ?? column.key) : column.key;
     taken.add(key);
-    return { ...column, key };
+    return { ...column, key, cells: fill(undefined, column) };
   });
-  return { ...newer, title: table.title, columns: [...own, ...more] };
+  const totals = { old: new Set(table.totals), newer: new Set(newer.totals) };
+  return {
+    ...newer,
+    title: table.title,
+    rows: sources.length,
+    columns: [...own, ...more],
+    totals: sources.flatMap((source, row) => {
+      const total = source.newer === undefined ? totals.old.has(source.old ?? -1) : totals.newer.has(source.newer);
+      return total ? [row] : [];
+    }),
+  };
 }

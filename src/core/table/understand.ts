@@ -17,7 +17,7 @@ export interface RawRows extends Lined {
 }
 
 /** A table whose remarks still know their other readings. */
-export interface UnderstoodTable extends Table {
+interface UnderstoodTable extends Table {
   remarks: readonly Finding[];
 }
 

@@ -6,6 +6,7 @@ import {
   type KeyboardEvent,
   type PointerEvent,
   type ReactNode,
+  useCallback,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -55,10 +56,14 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
   const dragging = useRef(false);
   const { columns } = table;
   const writers = useMemo(() => columns.map(writerOf), [columns]);
-  const buttons = head ? 44 : 0;
+  const wordsOf = useCallback(
+    (column: Column) => (column.key === across ? `across · ${kindWords(column)}` : kindWords(column)),
+    [across],
+  );
+  const buttons = head ? 62 : 0;
   const widths = useMemo(
-    () => columns.map((column, index) => widthOf(column, writers[index] ?? String, buttons)),
-    [columns, writers, buttons],
+    () => columns.map((column, index) => widthOf(column, writers[index] ?? String, wordsOf(column), buttons)),
+    [columns, writers, wordsOf, buttons],
   );
   const totals = useMemo(() => new Set(table.totals), [table.totals]);
   // One empty row after the last takes new ones.
@@ -213,7 +218,7 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
                   {head?.(column)}
                 </span>
                 <span className={`truncate text-xs text-[#6e6574] ${column.kind === 'number' ? 'text-right' : ''}`}>
-                  {column.key === across ? `across · ${kindWords(column)}` : kindWords(column)}
+                  {wordsOf(column)}
                 </span>
               </div>
             );

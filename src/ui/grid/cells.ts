@@ -1,8 +1,9 @@
 /** How the cells of a grid are written, and how wide its columns stand. */
 import type { Column } from '../../core/table/column.ts';
+import { decimalsShown } from '../../core/table/decimals.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { textWidth } from '../../core/text/measure.ts';
-import { decimalsOf, formatNumber } from '../../core/text/number.ts';
+import { formatNumber } from '../../core/text/number.ts';
 import { formatPeriod } from '../../core/time/format.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
@@ -20,10 +21,7 @@ export function kindWords(column: Column): string {
 
 /** Writes the cells of one column; numbers share their count of decimals so that they align. */
 export function writerOf(column: Column): (row: number) => string {
-  let decimals = column.kind === 'number' ? (column.decimals ?? 0) : 0;
-  if (column.kind === 'number' && column.decimals === undefined && !column.whole)
-    for (const cell of column.cells.slice(0, 1000))
-      if (typeof cell === 'number' && cell !== 0) decimals = Math.max(decimals, Math.min(4, decimalsOf(cell)));
+  const decimals = decimalsShown(column);
   return (row) => {
     const cell = column.cells[row];
     if (cell === null || cell === undefined) return '';
@@ -32,8 +30,8 @@ export function writerOf(column: Column): (row: number) => string {
   };
 }
 
-/** Width in pixels that shows a column's head and, up to a limit, its cells; judged by a sample of them. */
-export function widthOf(column: Column, write: (row: number) => string, buttons: number): number {
+/** Width in pixels that shows a column's head (with the words under its title) and, up to a limit, its cells; judged by a sample of them. */
+export function widthOf(column: Column, write: (row: number) => string, words: string, buttons: number): number {
   const { length } = column.cells;
   const step = Math.max(1, Math.floor(length / SAMPLE));
   let longest = '';
@@ -43,6 +41,6 @@ export function widthOf(column: Column, write: (row: number) => string, buttons:
   }
   const cells = textWidth(longest, 'sans-400', SIZE) + 26;
   const head = textWidth(column.title, 'sans-600', SIZE) + 22 + buttons;
-  const kind = textWidth(kindWords(column), 'sans-400', 12) + 22;
+  const kind = textWidth(words, 'sans-400', 12) + 22;
   return Math.ceil(Math.max(LEAST, Math.min(MOST, Math.max(cells, head, kind))));
 }

@@ -2,7 +2,7 @@
  * Where the cursor of a grid stands and what is selected. Keys follow the data
  * grid pattern of the WAI-ARIA Authoring Practices Guide (W3C).
  */
-export interface Spot {
+interface Spot {
   row: number;
   col: number;
 }

@@ -19,6 +19,8 @@ interface View {
   part: Part | null;
   dockFolded: boolean;
   tableStrip: TableStrip;
+  /** whether the glance stands beside the grid */
+  glance: boolean;
   handOff: boolean;
   keys: boolean;
 }
@@ -29,6 +31,7 @@ export const useView = create<View>(() => ({
   part: null,
   dockFolded: false,
   tableStrip: 'remarks',
+  glance: true,
   handOff: false,
   keys: false,
 }));

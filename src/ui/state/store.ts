@@ -197,5 +197,3 @@ export async function reload(): Promise<void> {
 
 export const dismissNotice = () => set({ notice: null });
 export const showNotice = (text: string, offers: Notice['offers'] = []) => set({ notice: { text, offers } });
-/** The open report, for what happens outside of drawing. */
-export const openReportNow = () => current().report;

@@ -35,10 +35,7 @@ function preview(table: Table, rule: Rule): { column: Column } | { error: string
 }
 
 function lastValues(column: Column): string {
-  const write = writerOf({
-    ...column,
-    cells: column.cells.map((cell) => (typeof cell === 'number' ? Math.round(cell * 1e4) / 1e4 : cell)),
-  } as Column);
+  const write = writerOf(column);
   const rows = column.cells.flatMap((cell, row) => (cell === null ? [] : [row]));
   const missing = column.cells.length - rows.length;
   if (rows.length === 0) return 'No row has a value.';
@@ -68,7 +65,7 @@ export function CalculateStrip({ item, table, chosen, current, onMade }: Calcula
   };
   return (
     <div className="flex flex-col gap-2 px-4 py-3">
-      <p className="flex flex-wrap items-baseline gap-x-1.5 gap-y-1">
+      <p className="leading-7">
         New column:{' '}
         <PhraseChoice
           label="What is calculated"
@@ -110,7 +107,7 @@ export function CalculateStrip({ item, table, chosen, current, onMade }: Calcula
             // A rule reads the columns before its own.
             const before = { ...table, columns: table.columns.slice(0, Math.max(0, place)) };
             return (
-              <li key={calculation.key} className="flex flex-wrap items-baseline gap-x-1.5">
+              <li key={calculation.key} className="leading-7">
                 <b className="font-semibold">{calculation.title}</b>:{' '}
                 {RULE_KINDS.find(({ kind }) => kind === calculation.rule.kind)?.name}{' '}
                 <RuleSentence

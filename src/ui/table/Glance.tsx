@@ -1,5 +1,5 @@
 import type { ApexOptions } from 'apexcharts';
-import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { paletteColour } from '../../core/figure/draft.ts';
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import { windowOf } from '../../core/figure/window.ts';
@@ -67,6 +67,16 @@ export function Glance({ across, columns, style, totals, window, onWindow }: Gla
       },
     };
   }, [across, series, colours, whole]);
+  const room = useRef<HTMLDivElement>(null);
+  const [height, setHeight] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the room is there once something is drawn
+  useLayoutEffect(() => {
+    const element = room.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setHeight(Math.max(180, element.clientHeight)));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [drawn.length > 0]);
   const held = brushed && heldBy(across, brushed);
   const isWhole = held && whole && held.from <= whole.from && held.to >= whole.to;
   const taken = window !== 'all' && 'from' in window && window.from !== null && window.to !== null ? window : null;
@@ -81,41 +91,48 @@ export function Glance({ across, columns, style, totals, window, onWindow }: Gla
           : `Over ${across.title}. Point at the lines for values; drag to zoom.`}
       </p>
       {drawn.length > 0 && (
-        <Suspense fallback={<p role="status">Drawing …</p>}>
-          <div className="min-h-52 flex-1">
-            <Chart type="line" height="100%" series={series} options={options} />
+        <>
+          <div ref={room} className="min-h-48 flex-1 overflow-hidden">
+            <Suspense fallback={<p role="status">Drawing …</p>}>
+              {height > 0 && <Chart type="line" height={height} series={series} options={options} />}
+            </Suspense>
           </div>
-          {brush && (
-            <>
-              <Chart type="line" height={84} series={series} options={brush} />
-              <p className="flex flex-wrap items-baseline gap-x-2 text-[13px]">
-                {held && !isWhole ? (
-                  <>
-                    {rangeWords(across, held)}
-                    <button
-                      type="button"
-                      className="btn btn-xs"
-                      onClick={() => onWindow({ from: held.from, to: held.to })}
-                    >
-                      Use these {periodWords(across)}
-                    </button>
-                  </>
-                ) : (
-                  <span className="text-[#6e6574]">Drag over the small picture to choose {periodWords(across)}.</span>
-                )}
-                {taken && (
-                  <span>
-                    A figure will draw{' '}
-                    <b className="font-semibold">{rangeWords(across, { from: taken.from ?? 0, to: taken.to ?? 0 })}</b>.{' '}
-                    <button type="button" className="underline" onClick={() => onWindow('all')}>
-                      Draw all
-                    </button>
-                  </span>
-                )}
-              </p>
-            </>
-          )}
-        </Suspense>
+          <Suspense fallback={null}>
+            {brush && (
+              <>
+                <Chart type="line" height={84} series={series} options={brush} />
+                <p className="flex flex-wrap items-baseline gap-x-2 text-[13px]">
+                  {held && !isWhole ? (
+                    <>
+                      {rangeWords(across, held)}
+                      <button
+                        type="button"
+                        className="btn btn-xs"
+                        onClick={() => onWindow({ from: held.from, to: held.to })}
+                      >
+                        Use these {periodWords(across)}
+                      </button>
+                    </>
+                  ) : (
+                    <span className="text-[#6e6574]">Drag over the small picture to choose {periodWords(across)}.</span>
+                  )}
+                  {taken && (
+                    <span>
+                      A figure will draw{' '}
+                      <b className="font-semibold">
+                        {rangeWords(across, { from: taken.from ?? 0, to: taken.to ?? 0 })}
+                      </b>
+                      .{' '}
+                      <button type="button" className="underline" onClick={() => onWindow('all')}>
+                        Draw all
+                      </button>
+                    </span>
+                  )}
+                </p>
+              </>
+            )}
+          </Suspense>
+        </>
       )}
     </aside>
   );

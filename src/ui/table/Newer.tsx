@@ -52,9 +52,10 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
   const [letGo, setLetGo] = useState<ReadonlySet<string>>(new Set());
   const used = difference.columnsGone.filter((column) => users(column).length > 0);
   const kept = new Set(difference.columnsGone.map(({ key }) => key).filter((key) => !letGo.has(key)));
+  const [keepRows, setKeepRows] = useState(false);
   const question = openQuestion(received);
   const take = () => {
-    const next = takeNewer(table, newer, matches, kept);
+    const next = takeNewer(table, newer, { matches, keepColumns: kept, keepRows });
     const { item: packed, blocks } = packTable(item.id, next, () => crypto.randomUUID());
     const { rows, columns, totals, remarks } = packed;
     if (run('table.replace', { table: item.id, rows, columns, totals, remarks }, blocks) === null)
@@ -81,7 +82,7 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
         className="flex max-h-64 shrink-0 flex-col gap-1.5 overflow-y-auto rounded-box border border-rule bg-base-100 p-3"
       >
         <h3 className="font-semibold">What changes in {item.name}</h3>
-        <Rows difference={difference} rows={newer.rows} />
+        <Rows difference={difference} rows={newer.rows} keep={keepRows} onKeep={setKeepRows} />
         {difference.columnsGone.map((column) => (
           <p key={column.key} className="flex flex-wrap items-baseline gap-x-1.5">
             <b className="font-semibold">{column.title}</b> is not in the newer extract
@@ -90,8 +91,8 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
               label={`What becomes of ${column.title}`}
               value={letGo.has(column.key) ? 'go' : 'keep'}
               options={[
-                { value: 'keep', name: 'keep its values for the rows that stay' },
-                ...(used.includes(column) ? [] : [{ value: 'go' as const, name: 'let it go' }]),
+                { value: 'keep', name: 'its values stay with their rows' },
+                ...(used.includes(column) ? [] : [{ value: 'go' as const, name: 'it goes' }]),
                 ...difference.columnsAdded.map((added) => ({
                   value: `=${added.key}` as const,
                   name: `it is now “${added.title}”`,
@@ -130,20 +131,41 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
 
 const MOST = 200;
 
-function Rows({ difference, rows }: { difference: Difference; rows: number }) {
+interface RowsProps {
+  difference: Difference;
+  rows: number;
+  keep: boolean;
+  onKeep(keep: boolean): void;
+}
+
+function Rows({ difference, rows, keep, onKeep }: RowsProps) {
   const { rowsAdded, rowsGone, revised } = difference;
-  const count = (list: readonly string[], one: string, many: string) =>
-    `${list.length.toLocaleString('en-GB')} ${list.length === 1 ? one : many} (${listed(list, 4)})`;
-  const parts = [
-    ...(rowsAdded.length > 0 ? [`${count(rowsAdded, 'row comes', 'rows come')} in`] : []),
-    ...(rowsGone.length > 0 ? [`${count(rowsGone, 'row goes', 'rows go')}`] : []),
-  ];
+  const names = (list: readonly string[]) => `(${listed(list, 4)})`;
+  const rowWords = (list: readonly string[]) =>
+    `${list.length.toLocaleString('en-GB')} ${list.length === 1 ? 'row' : 'rows'}`;
   return (
     <>
-      <p>
-        {parts.length > 0 ? `${parts.join('; ')}.` : `The same ${rows.toLocaleString('en-GB')} rows.`}{' '}
-        {revised.length === 0 ? 'No value is revised.' : ''}
-      </p>
+      {rowsAdded.length > 0 && (
+        <p>
+          {rowWords(rowsAdded)} {rowsAdded.length === 1 ? 'comes' : 'come'} in {names(rowsAdded)}.
+        </p>
+      )}
+      {rowsGone.length > 0 && (
+        <p>
+          {rowWords(rowsGone)} {names(rowsGone)} {rowsGone.length === 1 ? 'is' : 'are'} not in the newer extract and{' '}
+          <PhraseChoice
+            label="What becomes of rows that are not in the newer extract"
+            value={keep ? 'stay' : 'go'}
+            options={[
+              { value: 'go', name: rowsGone.length === 1 ? 'goes' : 'go' },
+              { value: 'stay', name: rowsGone.length === 1 ? 'stays' : 'stay' },
+            ]}
+            onCommit={(value) => onKeep(value === 'stay')}
+          />
+        </p>
+      )}
+      {rowsAdded.length + rowsGone.length === 0 && <p>The same {rows.toLocaleString('en-GB')} rows.</p>}
+      {revised.length === 0 && <p>No value is revised.</p>}
       {revised.length > 0 && (
         <details open={revised.length <= 12}>
           <summary className="cursor-pointer">

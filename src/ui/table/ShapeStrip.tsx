@@ -14,6 +14,16 @@ import { StepSentence } from './StepSentence.tsx';
 
 const LOCALE = localeOf(LOCALES[0]);
 
+/** What a table lacks that a step needs. */
+const LACKING: Record<StepKind, string> = {
+  keep: 'The table has no columns.',
+  spread: 'This needs a column to run across, one of categories and one of numbers.',
+  gather: 'This needs columns of numbers.',
+  aggregate: 'This needs a column of dates and one of numbers.',
+  years: 'This needs a column of dates and one of numbers.',
+  turn: 'The table has no columns.',
+};
+
 interface ShapeStripProps {
   item: TableItem;
   table: Table;
@@ -59,6 +69,7 @@ export function ShapeStrip({ item, table, chosen }: ShapeStripProps) {
             type="button"
             aria-pressed={step?.kind === kind}
             disabled={draftStep(kind, table) === null}
+            title={draftStep(kind, table) === null ? LACKING[kind] : undefined}
             className="phrase !font-normal disabled:opacity-50 aria-pressed:!font-semibold aria-pressed:text-primary"
             onClick={() => choose(kind)}
           >
@@ -68,7 +79,7 @@ export function ShapeStrip({ item, table, chosen }: ShapeStripProps) {
       </p>
       {step && outcome && (
         <>
-          <p className="flex flex-wrap items-baseline gap-x-1.5 gap-y-1 border-l-2 border-primary pl-2.5">
+          <p className="border-l-2 border-primary pl-2.5 leading-7">
             <StepSentence step={step} table={table} chosen={chosen} onChange={setStep} />
             <button type="button" className="btn btn-sm btn-primary ml-2" disabled={'error' in outcome} onClick={make}>
               Make the table
@@ -109,7 +120,7 @@ function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] 
           // Steps have no id of their own; their place is what they are.
           const key = `${index} ${step.kind}`;
           return (
-            <li key={key} className="flex flex-wrap items-baseline gap-x-1.5 gap-y-1 border-l-2 border-rule pl-2.5">
+            <li key={key} className="border-l-2 border-rule pl-2.5 leading-7">
               {from ? (
                 <StepSentence
                   step={step}

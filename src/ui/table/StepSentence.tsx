@@ -119,9 +119,9 @@ function KeepWords({ step, table, onChange }: StepSentenceProps<'keep'>) {
         </>
       )}
       {test.kind === 'categories' && (
-        <span className="flex flex-wrap gap-x-3 gap-y-1">
+        <span>
           {names.map((name) => (
-            <label key={name} className="flex items-center gap-1.5">
+            <label key={name} className="mr-2 inline-flex items-center gap-1.5">
               <input
                 type="checkbox"
                 className="checkbox checkbox-xs"
@@ -157,7 +157,7 @@ function SpreadWords({ step, table, onChange }: StepSentenceProps<'spread'>) {
       />{' '}
       for each{' '}
       {texts.map((column) => (
-        <label key={column.key} className="flex items-center gap-1.5">
+        <label key={column.key} className="mr-2 inline-flex items-center gap-1.5">
           <input
             type="checkbox"
             className="checkbox checkbox-xs"
@@ -202,7 +202,7 @@ function GatherWords({ step, table, onChange }: StepSentenceProps<'gather'>) {
   return (
     <>
       {measures.map((column) => (
-        <label key={column.key} className="flex items-center gap-1.5">
+        <label key={column.key} className="mr-2 inline-flex items-center gap-1.5">
           <input
             type="checkbox"
             className="checkbox checkbox-xs"
@@ -271,7 +271,7 @@ function AggregateWords({ step, table, chosen, onChange }: StepSentenceProps<'ag
               })
             }
           />
-          {index < step.measures.length - 1 ? ',' : '.'}
+          {index < step.measures.length - 1 ? ', ' : '. '}
         </span>
       ))}
       {ticked.length > 0 && ticked.length !== step.measures.length && (
@@ -284,7 +284,7 @@ function AggregateWords({ step, table, chosen, onChange }: StepSentenceProps<'ag
         >
           only the ticked columns
         </button>
-      )}
+      )}{' '}
       A {step.to} that lacks values is{' '}
       <PhraseChoice
         label="What a period that lacks values becomes"

@@ -38,6 +38,7 @@ export function TableView({ item }: { item: TableItem }) {
 function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
   const report = useReport((state) => state.report);
   const strip = useView((view) => view.tableStrip);
+  const glanced = useView((view) => view.glance);
   const folded = useView((view) => view.dockFolded);
   const [selection, setSelection] = useState<Selection>(at(0, 0));
   const [ticks, setTicks] = useState<readonly string[] | null>(null);
@@ -113,7 +114,18 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
           <span className="text-quiet">
             {table.rows.toLocaleString('en-GB')} rows × {table.columns.length} columns
           </span>
-          <span className="ml-auto flex items-baseline gap-2">
+          <span className="ml-auto flex items-center gap-2">
+            {across && (
+              <label className="mr-1 flex items-center gap-1.5 text-[13px]">
+                <input
+                  type="checkbox"
+                  className="toggle toggle-sm toggle-primary"
+                  checked={glanced}
+                  onChange={(event) => useView.setState({ glance: event.target.checked })}
+                />
+                Glance
+              </label>
+            )}
             {item.type === 'table' && (
               <button
                 type="button"
@@ -158,7 +170,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               across={across?.key}
             />
           </div>
-          {across && (
+          {across && glanced && (
             <Glance
               across={across}
               columns={chosen}

@@ -74,31 +74,36 @@ function BlockSentence({ received, onDecide }: { received: Received; onDecide(re
     return null;
   };
   return (
-    <p className="flex flex-wrap items-baseline gap-x-1.5 text-[13px]">
-      The table stands on lines{' '}
-      <PhraseNumber label="First line of the table" value={lines.from} onCommit={(from) => set(from, lines.to)} /> to{' '}
-      <PhraseNumber label="Last line of the table" value={lines.to} onCommit={(to) => set(lines.from, to)} />; its first
-      line{' '}
-      <PhraseChoice
-        label="Whether the first line heads the columns"
-        value={lines.header ? 'head' : 'row'}
-        options={[
-          { value: 'head', name: 'heads the columns' },
-          { value: 'row', name: 'is a row like the others' },
-        ]}
-        onCommit={(value) => onDecide({ header: value === 'head' })}
-      />
-      ; series stand in{' '}
-      <PhraseChoice
-        label="Where series stand"
-        value={turned ? 'rows' : 'columns'}
-        options={[
-          { value: 'columns', name: 'columns' },
-          { value: 'rows', name: 'rows, and were turned' },
-        ]}
-        onCommit={(value) => onDecide({ turned: value === 'rows' })}
-      />
-      .
+    <p className="flex flex-wrap items-baseline gap-x-6 text-[13px]">
+      <span>
+        The table stands on lines{' '}
+        <PhraseNumber label="First line of the table" value={lines.from} onCommit={(from) => set(from, lines.to)} /> to{' '}
+        <PhraseNumber label="Last line of the table" value={lines.to} onCommit={(to) => set(lines.from, to)} />
+      </span>
+      <span>
+        Its first line{' '}
+        <PhraseChoice
+          label="Whether the first line heads the columns"
+          value={lines.header ? 'head' : 'row'}
+          options={[
+            { value: 'head', name: 'heads the columns' },
+            { value: 'row', name: 'is a row like the others' },
+          ]}
+          onCommit={(value) => onDecide({ header: value === 'head' })}
+        />
+      </span>
+      <span>
+        Series stand in{' '}
+        <PhraseChoice
+          label="Where series stand"
+          value={turned ? 'rows' : 'columns'}
+          options={[
+            { value: 'columns', name: 'columns' },
+            { value: 'rows', name: 'rows, and were turned' },
+          ]}
+          onCommit={(value) => onDecide({ turned: value === 'rows' })}
+        />
+      </span>
     </p>
   );
 }

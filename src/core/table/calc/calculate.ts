@@ -10,7 +10,7 @@ import { cumulative } from './cumulative.ts';
 import { rollingMean } from './rolling.ts';
 
 type NumberColumn = Column & { kind: 'number' };
-export type Values = (number | null)[];
+type Values = (number | null)[];
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
 

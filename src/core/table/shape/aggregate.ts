@@ -15,7 +15,7 @@ const ORDER: readonly Interval[] = ['hour', 'day', 'business day', 'week', 'mont
 const EDGE = 4 * DAY;
 
 /** The target period that holds a source period: its start and its end, ms UTC. */
-export function targetPeriod(
+function targetPeriod(
   ms: number,
   source: Interval,
   to: Aggregate['to'],
