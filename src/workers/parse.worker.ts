@@ -1,8 +1,8 @@
 /** Reads tables off the page's main thread, and reads them again when their user decides anew. */
 import { Refusal } from '../core/refusal.ts';
-import type { Cell } from '../core/table/column.ts';
 import type { Reading } from '../core/table/reading.ts';
 import { openTableFile, openTableText, type Received, type Source } from '../formats/table-file.ts';
+import { bufferOf, type PackedCells, packCells } from './packed-cells.ts';
 
 export type ParseRequest =
   | { kind: 'file'; name: string; bytes: Uint8Array }
@@ -17,12 +17,13 @@ export interface ParseMessage {
 export type ParseAnswer =
   | { kind: 'progress'; share: number }
   /** the cells of one column; each is a message of its own, so that taking them in never holds up the page */
-  | { kind: 'cells'; cells: readonly Cell[] }
+  | { kind: 'cells'; cells: PackedCells }
   /** everything but the cells, after them */
   | { kind: 'read'; received: Received }
   | { kind: 'refused'; error: string };
 
-const answer = (message: ParseAnswer) => self.postMessage(message);
+const answer = (message: ParseAnswer, handedOver: Transferable[] = []) =>
+  self.postMessage(message, { transfer: handedOver });
 
 let source: Source | null = null;
 
@@ -47,7 +48,10 @@ async function parse({ request, reading }: ParseMessage): Promise<void> {
   try {
     source = await open(request);
     const { table, ...received } = source.read(reading, progress());
-    for (const { cells } of table.columns) answer({ kind: 'cells', cells });
+    for (const column of table.columns) {
+      const cells = packCells(column.cells);
+      answer({ kind: 'cells', cells }, [bufferOf(cells)]);
+    }
     const columns = table.columns.map((column) => ({ ...column, cells: [] }));
     answer({ kind: 'read', received: { ...received, table: { ...table, columns } } });
   } catch (error) {

@@ -6,6 +6,7 @@ import type { ApexOptions } from 'apexcharts';
 import { thin } from '../scale/thin.ts';
 import { type Column, numberAt } from '../table/column.ts';
 import { decimalsShown } from '../table/decimals.ts';
+import { factsOf, sizeOf } from '../table/facts.ts';
 import { readTitle } from '../table/titles.ts';
 import type { Interval } from '../time/interval.ts';
 
@@ -22,9 +23,7 @@ const plainName = (name: string) => name.replace(/[<>&"'`]/g, ' ');
 
 /** Decimals for an axis that columns share: no more than four digits of the largest value. */
 function decimalsOfAxis(columns: readonly Column[]): number {
-  let size = 0;
-  for (const { cells } of columns)
-    for (const cell of cells) if (typeof cell === 'number') size = Math.max(size, Math.abs(cell));
+  const size = Math.max(0, ...columns.map(({ cells }) => sizeOf(cells)));
   const room = 3 - Math.floor(Math.log10(size || 1));
   return Math.max(0, Math.min(room, Math.max(0, ...columns.map(decimalsShown))));
 }
@@ -160,11 +159,6 @@ export function glanceBrush(
 /** Lowest and highest across value, or null for categories and for fewer than two values. */
 export function rangeOf(across: Column): Range | null {
   if (across.kind === 'text') return null;
-  let [from, to] = [Infinity, -Infinity];
-  for (const cell of across.cells)
-    if (typeof cell === 'number') {
-      from = Math.min(from, cell);
-      to = Math.max(to, cell);
-    }
-  return from < to ? { from, to } : null;
+  const { low, high } = factsOf(across.cells);
+  return low < high ? { from: low, to: high } : null;
 }

@@ -1,5 +1,6 @@
 import { withCalculations } from '../table/calc/calculate.ts';
 import type { Cell, Column, Table } from '../table/column.ts';
+import { factsOf } from '../table/facts.ts';
 import { applySteps } from '../table/shape/shape.ts';
 import { type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
 
@@ -10,17 +11,16 @@ export function rootOf(report: Report, item: TableItem): StoredTable {
   return root;
 }
 
-/** Whether cells hold whole numbers only; kept for each list of cells, which never changes. */
-const wholeness = new WeakMap<readonly Cell[], boolean>();
-function areWhole(cells: readonly Cell[]): boolean {
-  const known = wholeness.get(cells);
-  if (known !== undefined) return known;
-  const whole = cells.every((cell) => typeof cell !== 'number' || Number.isInteger(cell));
-  wholeness.set(cells, whole);
-  return whole;
-}
-
 type CellsOf = (block: string) => readonly Cell[] | undefined;
+
+type StoredColumn = StoredTable['columns'][number];
+
+function madeColumn({ meta, block }: StoredColumn, cellsOf: CellsOf): Column | undefined {
+  const cells = cellsOf(block);
+  if (!cells) return undefined;
+  // An edit may have brought the first decimals, or taken the last.
+  return meta.kind === 'number' ? { ...meta, whole: factsOf(cells).whole, cells } : { ...meta, cells };
+}
 
 /**
  * Makes tables from their items: cells put to their columns, steps applied,
@@ -28,6 +28,8 @@ type CellsOf = (block: string) => readonly Cell[] | undefined;
  * cells it came from stay the same.
  */
 export class TableMaker {
+  /** columns stay the same things while nothing of them changes, so that what is found of them can be kept */
+  readonly #columns = new WeakMap<StoredColumn, Column>();
   readonly #made = new WeakMap<TableItem, { source: Table | null; table: Table }>();
 
   /** The table of an item, or undefined while cells are not there. */
@@ -52,11 +54,11 @@ export class TableMaker {
       return withCalculations({ ...shaped, title: item.name }, item.calculations);
     }
     const columns: Column[] = [];
-    for (const { meta, block } of item.columns) {
-      const cells = cellsOf(block);
-      if (!cells) return undefined;
-      // An edit may have brought the first decimals, or taken the last.
-      columns.push(meta.kind === 'number' ? { ...meta, whole: areWhole(cells), cells } : { ...meta, cells });
+    for (const stored of item.columns) {
+      const column = this.#columns.get(stored) ?? madeColumn(stored, cellsOf);
+      if (!column) return undefined;
+      this.#columns.set(stored, column);
+      columns.push(column);
     }
     const { name: title, rows, totals, remarks } = item;
     return withCalculations({ title, rows, columns, totals, remarks }, item.calculations);

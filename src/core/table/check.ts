@@ -3,6 +3,7 @@ import { LOCALES, localeOf } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findHoles } from '../time/interval.ts';
 import type { Column, Table } from './column.ts';
+import { factsOf } from './facts.ts';
 import { type Periods, periodNumber, periodsOfTable } from './periods.ts';
 import type { Finding } from './reading.ts';
 import { listed } from './words.ts';
@@ -26,7 +27,7 @@ const passing = (column: Column, text: string): Finding => ({
 /** Rows whose text could not be read as the column's kind. */
 function unreadRows(column: Column, totals: ReadonlySet<number>): number[] {
   const rows: number[] = [];
-  if (column.kind !== 'text')
+  if (column.kind !== 'text' && factsOf(column.cells).texts)
     column.cells.forEach((cell, row) => {
       if (typeof cell === 'string' && !totals.has(row)) rows.push(row);
     });
@@ -48,7 +49,7 @@ function unread(column: Column, totals: ReadonlySet<number>, places: Places): Fi
 }
 
 function missing(column: Column, totals: ReadonlySet<number>, places: Places): Finding[] {
-  if (column.kind === 'text') return [];
+  if (column.kind === 'text' || !factsOf(column.cells).gaps) return [];
   const rows: number[] = [];
   column.cells.forEach((cell, row) => {
     if (cell === null && !totals.has(row)) rows.push(row);

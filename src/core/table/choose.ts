@@ -1,9 +1,7 @@
 import type { Column, Table } from './column.ts';
+import { factsOf, sizeOf } from './facts.ts';
 
-const isRising = (column: Column) =>
-  column.kind === 'number' &&
-  column.cells.length > 1 &&
-  column.cells.every((cell, row) => typeof cell === 'number' && (row === 0 || cell > Number(column.cells[row - 1])));
+const isRising = ({ kind, cells }: Column) => kind === 'number' && cells.length > 1 && factsOf(cells).rising;
 
 /**
  * The column that runs across: a date column, else ordered categories, else
@@ -25,13 +23,6 @@ export function acrossCandidates(table: Table): Column[] {
   return table.columns.filter((column) => column.kind !== 'number' || isRising(column));
 }
 
-/** Largest size of the values of a column, 0 when it has none. */
-function sizeOf(column: Column): number {
-  let size = 0;
-  for (const cell of column.cells) if (typeof cell === 'number') size = Math.max(size, Math.abs(cell));
-  return size;
-}
-
 /** Lines of one figure share an axis: they need one unit and sizes that can be compared. */
 const COMPARABLE = 20;
 
@@ -41,14 +32,14 @@ const COMPARABLE = 20;
  */
 export function chooseLines(table: Table, across: string, most = 6): Column[] {
   const measures = table.columns.filter(
-    (column) => column.kind === 'number' && !column.total && column.key !== across && sizeOf(column) > 0,
+    (column) => column.kind === 'number' && !column.total && column.key !== across && sizeOf(column.cells) > 0,
   );
   const [first] = measures;
   if (first?.kind !== 'number') return [];
-  const size = sizeOf(first);
+  const size = sizeOf(first.cells);
   return measures
     .filter((column) => {
-      const ratio = sizeOf(column) / size;
+      const ratio = sizeOf(column.cells) / size;
       return column.kind === 'number' && column.unit === first.unit && ratio < COMPARABLE && ratio > 1 / COMPARABLE;
     })
     .slice(0, most);

@@ -110,6 +110,15 @@ function groupsOf(categories: readonly Column[], rows: number): number[] {
   return groups;
 }
 
+/** How many rows hold a text that another row holds too; few in remarks and in names that differ from row to row. */
+function rowsThatShare({ cells }: Column): number {
+  const counts = new Map<Cell, number>();
+  for (const cell of cells) if (cell !== null) counts.set(cell, (counts.get(cell) ?? 0) + 1);
+  let rows = 0;
+  for (const count of counts.values()) if (count > 1) rows += count;
+  return rows;
+}
+
 /** Text columns that part a table into series: those whose texts repeat, when its periods do. */
 function categoriesOf(table: Table, across: Column & { kind: 'date' }, totals: ReadonlySet<number>): Column[] {
   const seen = new Set<number>();
@@ -120,9 +129,19 @@ function categoriesOf(table: Table, across: Column & { kind: 'date' }, totals: R
     dated++;
   });
   if (seen.size === dated) return [];
-  // Remarks and names that differ from row to row are no categories.
-  return table.columns.filter((column) => column.kind === 'text' && new Set(column.cells).size <= dated / 2);
+  return table.columns.filter((column) => column.kind === 'text' && rowsThatShare(column) >= dated / 2);
 }
+
+interface Found {
+  rows: number;
+  totals: readonly number[];
+  texts: readonly Column[];
+  periods: Periods;
+}
+
+/** What was found last over each column: editing a measure does not change it. */
+const found = new WeakMap<Column, Found>();
+const isSame = <T>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((x, index) => x === b[index]);
 
 /**
  * Takes a table apart into its series: one for each combination of categories
@@ -131,6 +150,16 @@ function categoriesOf(table: Table, across: Column & { kind: 'date' }, totals: R
  */
 export function periodsOfTable(table: Table): Periods {
   const across = chooseAcross(table);
+  const { rows, totals } = table;
+  const texts = table.columns.filter(({ kind }) => kind === 'text');
+  const known = across && found.get(across);
+  if (known && known.rows === rows && isSame(known.totals, totals) && isSame(known.texts, texts)) return known.periods;
+  const periods = takeApart(table, across);
+  if (across) found.set(across, { rows, totals, texts, periods });
+  return periods;
+}
+
+function takeApart(table: Table, across: Column | undefined): Periods {
   const totals = new Set(table.totals);
   if (across?.kind !== 'date') {
     const rows: number[] = [];

@@ -12,10 +12,16 @@ interface CellFieldProps {
 export function CellField({ label, text, right, onEnd }: CellFieldProps) {
   const field = useRef<HTMLInputElement>(null);
   const ended = useRef(false);
+  const endNow = useRef(onEnd);
+  endNow.current = onEnd;
   useEffect(() => {
     const input = field.current;
     input?.focus({ preventScroll: true });
     input?.setSelectionRange(input.value.length, input.value.length);
+    // What was typed is kept when its row is scrolled out of sight.
+    return () => {
+      if (input && !ended.current) endNow.current(input.value);
+    };
   }, []);
   const end = (kept: string | null, move?: 'down' | 'right' | 'left') => {
     // Leaving the field after a key ended it is no second end.

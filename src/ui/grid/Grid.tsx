@@ -16,11 +16,11 @@ import {
 import { type Column, columnOf, type Table } from '../../core/table/column.ts';
 import { CellField } from './CellField.tsx';
 import { kindWords, widthOf, writerOf } from './cells.ts';
-import { type Area, areaOf, at, holds, pressed, type Selection, within } from './selection.ts';
+import { GridRow, NUMBERS, ROW } from './GridRow.tsx';
+import { type Area, areaOf, at, pressed, type Selection, within } from './selection.ts';
+import { useRowWindow } from './useRowWindow.ts';
 
-const ROW = 26;
 const HEAD = 44;
-const NUMBERS = 56;
 
 /** What can be done to the cells; a grid without it is for looking only. */
 export interface GridEditing {
@@ -68,14 +68,7 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
   const totals = useMemo(() => new Set(table.totals), [table.totals]);
   // One empty row after the last takes new ones.
   const count = table.rows + (editing ? 1 : 0);
-  const rows = useVirtualizer({
-    count,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW,
-    overscan: 8,
-    scrollPaddingStart: HEAD,
-    paddingStart: HEAD,
-  });
+  const { rows: shownRows, topOf, height, page, reveal } = useRowWindow(box, { count, row: ROW, head: HEAD });
   const cols = useVirtualizer({
     horizontal: true,
     count: columns.length,
@@ -87,17 +80,18 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: other columns have other widths
   useLayoutEffect(() => cols.measure(), [widths]);
-  const page = Math.max(1, Math.floor(((box.current?.clientHeight ?? 400) - HEAD) / ROW) - 1);
   const bounds = { rows: count, cols: columns.length, page };
   const here = within(selection, bounds);
   const area = areaOf(here);
   const { row, col } = here.at;
+  const revealed = useRef({ row: 0, col: 0 });
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a moved cursor scrolls
   useEffect(() => {
-    rows.scrollToIndex(row, { align: 'auto' });
-    cols.scrollToIndex(col, { align: 'auto' });
+    const before = revealed.current;
+    if (row !== before.row) reveal(row);
+    if (col !== before.col) cols.scrollToIndex(col, { align: 'auto' });
+    revealed.current = { row, col };
   }, [row, col]);
-  const shownRows = rows.getVirtualItems();
   const shownCols = cols.getVirtualItems();
   const begin = (text?: string) => {
     const column = columns[col];
@@ -116,6 +110,14 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
     onSelect(within(at(...next), { ...bounds, rows: count + 1 }));
     box.current?.focus({ preventScroll: true });
   };
+  const field = (text: string) => (
+    <CellField
+      label={`${columns[col]?.title}, row ${row + 1}`}
+      text={text}
+      right={columns[col]?.kind === 'number'}
+      onEnd={endTyping}
+    />
+  );
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
     if (typing || event.target !== box.current) return;
     const control = isControl(event);
@@ -162,7 +164,7 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
     const spot = spotAt(event);
     if (spot && spot.col >= 0 && (spot.row !== row || spot.col !== col)) onSelect({ from: here.from, at: spot });
   };
-  const total = { width: cols.getTotalSize(), height: rows.getTotalSize() };
+  const total = { width: cols.getTotalSize(), height };
   return (
     <div
       ref={box}
@@ -224,64 +226,26 @@ export function Grid({ table, selection, onSelect, editing, head, across }: Grid
             );
           })}
         </div>
-        {shownRows.map(({ index, start }) => (
-          <div
-            key={index}
-            role="row"
-            aria-rowindex={index + 2}
-            className={totals.has(index) ? 'font-semibold' : ''}
-            style={{ position: 'absolute', top: start, height: ROW, width: total.width }}
-          >
-            <div
-              role="rowheader"
-              data-row={index}
-              data-col={-1}
-              className={`sticky left-0 z-10 h-full border-r border-b border-[#efeae3] px-2 text-right leading-[26px] text-[#6e6574] tabular-nums ${index >= area.top && index <= area.bottom ? 'bg-[#f3edf4]' : 'bg-[#fbf9f6]'}`}
-              style={{ width: NUMBERS }}
-            >
-              {index < table.rows ? (index + 1).toLocaleString('en-GB') : '+'}
-            </div>
-            {shownCols.map(({ index: place, start: left, size }) => {
-              const column = columns[place];
-              if (!column) return null;
-              const cell = index < table.rows ? (column.cells[index] ?? null) : '';
-              const unread = typeof cell === 'string' && cell !== '' && column.kind !== 'text' && !totals.has(index);
-              const chosen = holds(area, index, place);
-              const cursor = index === row && place === col;
-              const ground = unread ? 'bg-[#fbe9e4] text-[#8c331d]' : cell === null ? 'bg-[#f6f2ed]' : '';
-              return (
-                <div
-                  key={column.key}
-                  id={`cell-${index}-${place}`}
-                  role="gridcell"
-                  aria-colindex={place + 2}
-                  aria-selected={chosen}
-                  aria-invalid={unread || undefined}
-                  data-row={index}
-                  data-col={place}
-                  title={
-                    unread ? `Could not be read as a ${column.kind}; counts as missing until it is mended` : undefined
-                  }
-                  className={`absolute top-0 h-full truncate border-r border-b border-[#efeae3] px-2.5 leading-[26px] tabular-nums ${column.kind === 'number' ? 'text-right' : ''} ${chosen && !cursor ? 'bg-[#f3edf4]' : ground} ${cursor ? 'z-[5] outline-2 -outline-offset-2 outline-[#5b3a63]' : ''}`}
-                  style={{ left, width: size }}
-                >
-                  {typing && typing.row === index && typing.col === place ? (
-                    <CellField
-                      label={`${column.title}, row ${index + 1}`}
-                      text={typing.text}
-                      right={column.kind === 'number'}
-                      onEnd={endTyping}
-                    />
-                  ) : index < table.rows ? (
-                    writers[place]?.(index)
-                  ) : (
-                    ''
-                  )}
-                </div>
-              );
-            })}
-          </div>
-        ))}
+        {shownRows.map((index) => {
+          const selected = index >= area.top && index <= area.bottom;
+          return (
+            <GridRow
+              key={index}
+              index={index}
+              top={topOf(index)}
+              width={total.width}
+              columns={columns}
+              writers={writers}
+              shown={shownCols}
+              left={selected ? area.left : -1}
+              right={selected ? area.right : -1}
+              cursor={index === row ? col : -1}
+              isTotal={totals.has(index)}
+              isNew={index >= table.rows}
+              field={index === row && typing?.row === row && typing.col === col ? field(typing.text) : null}
+            />
+          );
+        })}
       </div>
     </div>
   );

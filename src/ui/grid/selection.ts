@@ -34,9 +34,6 @@ export const areaOf = ({ from, at }: Selection): Area => ({
   right: Math.max(from.col, at.col),
 });
 
-export const holds = ({ top, bottom, left, right }: Area, row: number, col: number) =>
-  row >= top && row <= bottom && col >= left && col <= right;
-
 export const at = (row: number, col: number): Selection => ({ from: { row, col }, at: { row, col } });
 
 /** The same selection inside the bounds, for a table that became smaller. */

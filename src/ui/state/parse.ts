@@ -1,6 +1,7 @@
 import type { Cell } from '../../core/table/column.ts';
 import type { Reading } from '../../core/table/reading.ts';
 import type { Received } from '../../formats/table-file.ts';
+import { unpackCells } from '../../workers/packed-cells.ts';
 import type { ParseAnswer, ParseMessage, ParseRequest } from '../../workers/parse.worker.ts';
 
 export type ReadOutcome = { kind: 'read'; received: Received } | { kind: 'refused'; error: string };
@@ -17,7 +18,7 @@ export class TableReader {
     return new Promise((done, fail) => {
       worker.onmessage = ({ data }: MessageEvent<ParseAnswer>) => {
         if (data.kind === 'progress') onProgress(data.share);
-        else if (data.kind === 'cells') cells.push(data.cells);
+        else if (data.kind === 'cells') cells.push(unpackCells(data.cells));
         else if (data.kind === 'refused') done(data);
         else {
           const { table } = data.received;

@@ -13,12 +13,17 @@ import { formatPeriod } from '../../core/time/format.ts';
 const Chart = lazy(() => import('react-apexcharts'));
 const LOCALE = localeOf(LOCALES[0]);
 
-interface GlanceProps {
+export interface Looked {
   across: Column;
   columns: readonly Column[];
-  style: HouseStyle;
   /** rows that are totals and not drawn */
   totals: readonly number[];
+}
+
+interface GlanceProps {
+  /** what is drawn; null until a large table is at rest */
+  looked: Looked | null;
+  style: HouseStyle;
   /** what a new figure will draw */
   window: FigureWindow;
   onWindow(window: FigureWindow): void;
@@ -46,7 +51,18 @@ function heldBy(across: Column, range: Range): Range | null {
 }
 
 /** The chosen columns as a chart on screen: point at it for values, drag over it to zoom, brush a range to take it. */
-export function Glance({ across, columns, style, totals, window, onWindow }: GlanceProps) {
+export function Glance({ looked, ...rest }: GlanceProps) {
+  return (
+    <aside
+      aria-label="A glance at the chosen columns"
+      className="flex min-h-0 w-[42%] max-w-2xl min-w-80 shrink-0 flex-col overflow-y-auto rounded-box border border-rule bg-white p-3 text-[#2b2530]"
+    >
+      {looked ? <Drawn {...looked} {...rest} /> : <p role="status">Drawing …</p>}
+    </aside>
+  );
+}
+
+function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Omit<GlanceProps, 'looked'>) {
   const [brushed, setBrushed] = useState<Range | null>(null);
   // Typing in the grid goes before drawing.
   const drawn = useDeferredValue(columns);
@@ -81,10 +97,7 @@ export function Glance({ across, columns, style, totals, window, onWindow }: Gla
   const isWhole = held && whole && held.from <= whole.from && held.to >= whole.to;
   const taken = window !== 'all' && 'from' in window && window.from !== null && window.to !== null ? window : null;
   return (
-    <aside
-      aria-label="A glance at the chosen columns"
-      className="flex min-h-0 w-[42%] max-w-2xl min-w-80 shrink-0 flex-col overflow-y-auto rounded-box border border-rule bg-white p-3 text-[#2b2530]"
-    >
+    <>
       <p className="text-[13px] text-[#6e6574]">
         {drawn.length === 0
           ? 'Tick a column of numbers to look at it.'
@@ -134,6 +147,6 @@ export function Glance({ across, columns, style, totals, window, onWindow }: Gla
           </Suspense>
         </>
       )}
-    </aside>
+    </>
   );
 }

@@ -12,17 +12,21 @@ import { show, type TableStrip, useView } from '../report/view.ts';
 import { run, showNotice, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { CalculateStrip } from './CalculateStrip.tsx';
-import { nextUnread, TableEditor } from './edits.ts';
-import { Glance } from './Glance.tsx';
+import { hasUnreadCells, nextUnread, TableEditor } from './edits.ts';
+import { Glance, type Looked } from './Glance.tsx';
 import { HeadCard } from './HeadCard.tsx';
 import { RemarksStrip } from './RemarksStrip.tsx';
 import { ShapeStrip } from './ShapeStrip.tsx';
+import { useSettled } from './useSettled.ts';
 
 const STRIPS: { id: TableStrip; name: string }[] = [
   { id: 'remarks', name: 'Remarks' },
   { id: 'calculate', name: 'New columns' },
   { id: 'shape', name: 'Shape' },
 ];
+
+/** Tables of more cells are drawn in the glance only when they rest. */
+const LARGE = 40_000;
 
 /** A table of the report: its grid, a glance at the ticked columns, and the dock that calculates and shapes. */
 export function TableView({ item }: { item: TableItem }) {
@@ -55,6 +59,13 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
     const wanted = ticks ?? drafted;
     return table.columns.filter((column) => column.kind === 'number' && wanted.includes(column.key));
   }, [ticks, drafted, table]);
+  const looked = useSettled(
+    useMemo(
+      (): Looked | null => (across ? { across, columns: chosen, totals: table.totals } : null),
+      [across, chosen, table.totals],
+    ),
+    table.rows * table.columns.length > LARGE,
+  );
   const keys = useMemo(() => chosen.map(({ key }) => key), [chosen]);
   const walk = useCallback(
     (step: 1 | -1) => {
@@ -64,7 +75,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
     },
     [table, selection],
   );
-  const hasUnread = useMemo(() => nextUnread(table, at(0, 0), 1) !== null, [table]);
+  const hasUnread = useMemo(() => hasUnreadCells(table), [table]);
   const editing: GridEditing = {
     editable: (column) => editor.editable(column),
     typed: (column, row) => editor.typed(column, row),
@@ -170,16 +181,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               across={across?.key}
             />
           </div>
-          {across && glanced && (
-            <Glance
-              across={across}
-              columns={chosen}
-              window={window}
-              onWindow={setWindow}
-              totals={table.totals}
-              style={report.style}
-            />
-          )}
+          {across && glanced && <Glance looked={looked} window={window} onWindow={setWindow} style={report.style} />}
         </div>
       </div>
       <Strips

@@ -3,11 +3,12 @@ import type { StoredTable, TableItem } from '../../core/report/report.ts';
 import type { BlockCells } from '../../core/report/save.ts';
 import type { Cell, Column, Table } from '../../core/table/column.ts';
 import { fillDown, insertRows, readTyped, removeRows, setCells, type TableEdit } from '../../core/table/edit.ts';
+import { factsOf } from '../../core/table/facts.ts';
 import { textOfCell } from '../../core/table/retype.ts';
 import { keysOf } from '../../core/table/titles.ts';
 import { listed } from '../../core/table/words.ts';
 import { readCellBlock, writeCellBlock } from '../../formats/cell-block.ts';
-import { type Area, areaOf, type Selection } from '../grid/selection.ts';
+import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
 import { run, showNotice } from '../state/store.ts';
 
 type CellsCommand = 'table.setCells' | 'table.insertRows' | 'table.removeRows' | 'table.markTotals';
@@ -190,6 +191,11 @@ export class TableEditor {
     );
   }
 }
+
+/** Whether some cell of a row that is no total could not be read as its column's kind. */
+export const hasUnreadCells = (table: Table) =>
+  table.columns.some(({ kind, cells }) => kind !== 'text' && factsOf(cells).texts) &&
+  nextUnread(table, at(0, 0), 1) !== null;
 
 /** The next cell after the cursor (or before it) that could not be read, column after column within a row. */
 export function nextUnread(table: Table, selection: Selection, step: 1 | -1): { row: number; col: number } | null {

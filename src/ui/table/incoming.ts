@@ -1,5 +1,5 @@
 /** A table on its way in: read in a worker, read again as its user decides, or given up. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import { decide, type OtherReading, type Reading } from '../../core/table/reading.ts';
 import type { Received } from '../../formats/table-file.ts';
 import { tooLarge } from '../../formats/text.ts';
@@ -29,11 +29,14 @@ export function useIncoming() {
   const turn = useRef(0);
   const start = useCallback(async (name: string, request: ParseRequest, reading: Reading) => {
     const mine = ++turn.current;
-    const tell = (next: Incoming) => mine === turn.current && setIncoming(next);
+    const tell = (next: Incoming) => {
+      if (mine === turn.current) setIncoming(next);
+    };
     tell({ kind: 'reading', name, share: 0 });
     try {
       const answer = await reader.current.read(request, reading, (share) => tell({ kind: 'reading', name, share }));
-      tell(answer.kind === 'read' ? { ...answer, reading } : answer);
+      // A large table is drawn in slices, between which the page stays alive.
+      startTransition(() => tell(answer.kind === 'read' ? { ...answer, reading } : answer));
     } catch (error) {
       tell({ kind: 'refused', error: error instanceof Error ? error.message : String(error) });
     }
