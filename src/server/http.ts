@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { firstWrong } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
 import { InvalidChange } from './reports.ts';
 
@@ -57,12 +58,8 @@ export async function readJson<Schema extends z.ZodType>(request: Request, schem
   }
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
-  const [issue] = parsed.error.issues;
-  throw new BadRequest(
-    issue?.message ?? 'The request is not as expected.',
-    400,
-    issue?.path.join('.') || '(whole body)',
-  );
+  const { path, message } = firstWrong(parsed.error);
+  throw new BadRequest(message, 400, path.join('.') || '(whole body)');
 }
 
 /** Runs an endpoint; refusals become 4xx answers, and what went wrong on our side is logged and answered 500. */

@@ -115,7 +115,13 @@ describe('./rizo table', () => {
         { title: 'Foot passengers', key: 'foot_passengers', kind: 'number', unit: null, interval: null, ordered: null },
         { title: 'Vehicles', key: 'vehicles', kind: 'number', unit: null, interval: null, ordered: null },
       ],
-      remarks: [{ column: 'year', text: 'Year: dates written year, one a year, 2011 to 2025.' }],
+      remarks: [
+        {
+          column: 'year',
+          text: 'Year: dates written year, one a year, 2011 to 2025.',
+          others: [{ say: 'Read them as numbers', reading: { columns: { year: { as: 'number', decimal: '.' } } } }],
+        },
+      ],
       sheets: [],
     });
   });

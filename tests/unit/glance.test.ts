@@ -36,10 +36,26 @@ describe('a glance at columns', () => {
     expect(options.colors).toEqual(['#112233']);
   });
 
+  it('draws bars over names and a line over categories in order, leaving out totals', () => {
+    const piers = {
+      key: 'p',
+      title: 'pier',
+      kind: 'text',
+      ordered: false,
+      cells: ['North', '<b>South', 'Total'],
+    } as const;
+    const values = [numbers('x', [3, null, 3])];
+    const bars = glance(piers, values, [], [2]);
+    expect(bars.type).toBe('bar');
+    expect(bars.options.xaxis?.categories).toEqual(['North', ' b South']);
+    expect(bars.series[0]?.data).toEqual([3, null]);
+    expect(glance({ ...piers, ordered: true }, values, []).type).toBe('line');
+  });
+
   it('thins long columns and keeps their extremes', () => {
     const values = Array.from({ length: 50_000 }, (_, index) => Math.sin(index) * (index === 31_234 ? 9 : 1));
     const { series } = glance(date(values.map((_, index) => index)), [numbers('x', values)], []);
-    const drawn = series[0]?.data.map(([, value]) => value ?? 0) ?? [];
+    const drawn = series[0]?.data.map((point) => (Array.isArray(point) ? (point[1] ?? 0) : 0)) ?? [];
     expect(drawn.length).toBeLessThanOrEqual(2100);
     expect(Math.max(...drawn.map(Math.abs))).toBe(Math.max(...values.map(Math.abs)));
   });

@@ -53,7 +53,7 @@ function refuseMisleading(table: Table, across: Column, drawn: readonly Column[]
   const name = readTitle(across.title).name;
   if (across.kind === 'text' && !across.ordered && !unordered)
     throw new Misleading(
-      `“${name}” has names without an order, and a line would say that there is something between ${listed(exampleNames(across))}; bars show such values better.`,
+      `“${name}” has names without an order, and a line would say that there is something between ${listed(exampleNames(across))}; level bars in a spark table show such values better.`,
       { kind: 'unordered', column: across.key, measures },
     );
   const periods = periodsOfTable(table);

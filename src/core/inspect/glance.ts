@@ -14,7 +14,10 @@ import type { Interval } from '../time/interval.ts';
 const MOST_POINTS = 800;
 
 export interface Glance {
-  series: { name: string; data: [number | string, number | null][] }[];
+  /** points as [across, value]; over names only values, in the order of the axis's categories */
+  series: { name: string; data: [number, number | null][] | (number | null)[] }[];
+  /** bars over names without an order, where a line would mislead */
+  type: 'line' | 'bar';
   options: ApexOptions;
 }
 
@@ -42,12 +45,10 @@ function orderOf({ kind, cells }: Column, totals: readonly number[]): number[] {
 }
 
 /** The points of one column in across order; long columns are thinned, keeping their extremes. */
-function pointsOf(across: Column, column: Column, rows: readonly number[]): [number | string, number | null][] {
-  const point = (row: number): [number | string, number | null] => {
-    const at = across.cells[row] ?? null;
-    return [typeof at === 'number' ? at : plainName(String(at)), numberAt(column.cells, row)];
-  };
-  if (across.kind === 'text' || rows.length <= MOST_POINTS) return rows.map(point);
+function pointsOf(across: Column, column: Column, rows: readonly number[]): Glance['series'][number]['data'] {
+  if (across.kind === 'text') return rows.map((row) => numberAt(column.cells, row));
+  const point = (row: number): [number, number | null] => [Number(across.cells[row]), numberAt(column.cells, row)];
+  if (rows.length <= MOST_POINTS) return rows.map(point);
   const filled = rows.filter((row) => typeof column.cells[row] === 'number');
   const kept = thin(
     filled.map((_, index) => index),
@@ -77,7 +78,9 @@ export function glance(
 ): Glance {
   const kinds = { date: 'datetime', number: 'numeric', text: 'category' } as const;
   const rows = orderOf(across, totals);
+  const type = across.kind === 'text' && !across.ordered ? 'bar' : 'line';
   return {
+    type,
     series: columns.map((column) => ({
       name: plainName(readTitle(column.title).name),
       data: pointsOf(across, column, rows),
@@ -85,19 +88,20 @@ export function glance(
     options: {
       chart: {
         id: 'glance',
-        type: 'line',
+        type,
         animations: { enabled: false },
         fontFamily: "'Source Sans 3', sans-serif",
         toolbar: { show: true, tools: { download: false, pan: true, selection: false } },
         zoom: { enabled: across.kind !== 'text' },
       },
       colors: [...colours],
-      stroke: { width: 2, curve: 'straight' },
+      stroke: { width: type === 'bar' ? 0 : 2, curve: 'straight' },
       dataLabels: { enabled: false },
       legend: { show: columns.length > 1, position: 'bottom', horizontalAlign: 'left' },
       grid: { borderColor: '#e3ddd5' },
       xaxis: {
         type: kinds[across.kind],
+        categories: across.kind === 'text' ? rows.map((row) => plainName(String(across.cells[row]))) : [],
         labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
         tooltip: { enabled: false },
       },

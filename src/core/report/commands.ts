@@ -7,11 +7,13 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { z } from 'zod';
 import { PLAN_IDS } from '../figure/date-plans.ts';
 import { FigureSpec, FigureWindow, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
+import { firstWrong } from '../issue.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
 import { listed } from '../table/words.ts';
 import { assign, type Command, command } from './command.ts';
 import { figureIn, inconsistencyOf, isTable, Report } from './report.ts';
+import { SPARK_COMMANDS } from './spark-commands.ts';
 import { TABLE_COMMANDS } from './table-commands.ts';
 import { usersOfTable } from './users.ts';
 
@@ -44,6 +46,7 @@ const COMMANDS = {
     (draft, words) => assign(draft, words),
   ),
   ...TABLE_COMMANDS,
+  ...SPARK_COMMANDS,
   'item.remove': command('removal', z.strictObject({ item: Id }), (draft, { item }) => {
     const index = draft.items.findIndex((candidate) => candidate.id === item);
     const found = draft.items[index];
@@ -143,19 +146,12 @@ export interface Change {
 
 const isCommandName = (name: string): name is CommandName => Object.hasOwn(COMMANDS, name);
 
-/** The first thing a schema found wrong, as "path: what is wrong". */
-export function sayIssue(error: z.ZodError): string {
-  const [issue] = error.issues;
-  if (!issue) return 'Something in the request is wrong.';
-  return issue.path.length > 0 ? `${issue.path.join('.')}: ${issue.message}` : issue.message;
-}
-
 /** Runs a command on a report. Throws a Refusal, with one sentence, when it cannot be done. */
 export function runCommand(report: Report, name: string, args: unknown): Change {
   if (!isCommandName(name)) throw new Refusal(`There is no command “${name}”.`);
   const found: Command<z.ZodType> = COMMANDS[name];
   const parsed = found.args.safeParse(args);
-  if (!parsed.success) throw new Refusal(parsed.error.issues[0]?.message ?? 'Something in the request is wrong.');
+  if (!parsed.success) throw new Refusal(firstWrong(parsed.error).message);
   const [next, patches, inverse] = produceWithPatches(report, (draft) => {
     found.run(draft, parsed.data);
   });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FigureSpec, Id } from '../figure/spec.ts';
+import { SparkTableSpec } from '../spark/spec.ts';
 import { HouseStyle, SKERRY_PLAIN } from '../style/style.ts';
 import { Calculation } from '../table/calc/calculation.ts';
 import { ColumnMeta, Remark } from '../table/column.ts';
@@ -42,7 +43,7 @@ export const ShapedTable = z.strictObject({
 export type ShapedTable = z.infer<typeof ShapedTable>;
 export type TableItem = StoredTable | ShapedTable;
 
-const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec]);
+const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec, SparkTableSpec]);
 export type ReportItem = z.infer<typeof ReportItem>;
 
 /** A report: its things in reading order, and how they are set. */
@@ -85,6 +86,11 @@ export function sourcesOf(report: Report, table: TableItem): TableItem[] {
   return chain;
 }
 
+/** The spark table with this id, if the report has it. */
+export function sparkTableIn(report: Report, id: string): SparkTableSpec | undefined {
+  return report.items.filter((item) => item.type === 'spark').find((spark) => spark.id === id);
+}
+
 /** The figure with this id, if the report has it. */
 export function figureIn(report: Report, id: string): FigureSpec | undefined {
   return report.items.filter((item) => item.type === 'figure').find((figure) => figure.id === id);
@@ -109,13 +115,13 @@ export function inconsistencyOf(report: Report): { path: (string | number)[]; me
           path: ['items', index, 'of'],
           message: `“${item.name}” must be made from a table of this report, and not from itself.`,
         };
-    } else if (!tableIn(report, item.table))
-      return {
-        path: ['items', index, 'table'],
-        message: `There is no table “${item.table}” for figure “${item.name}”.`,
-      };
-    else if (new Set(item.lines.map((line) => line.id)).size !== item.lines.length)
-      return { path: ['items', index, 'lines'], message: 'Two lines have the same id.' };
+      continue;
+    }
+    if (!tableIn(report, item.table))
+      return { path: ['items', index, 'table'], message: `There is no table “${item.table}” for “${item.name}”.` };
+    const [field, parts] = item.type === 'figure' ? ['lines', item.lines] : ['columns', item.columns];
+    if (new Set(parts.map(({ id }) => id)).size !== parts.length)
+      return { path: ['items', index, field], message: `Two ${field} have the same id.` };
   }
   return null;
 }

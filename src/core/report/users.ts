@@ -5,6 +5,10 @@ import { isTable, type Report } from './report.ts';
 /** What uses a column of a table, as words such as “figure “Passengers””; empty when nothing does. */
 export function usersOfColumn(report: Report, table: string, key: string): string[] {
   return report.items.flatMap((item) => {
+    if (item.type === 'spark') {
+      const set = item.table === table && item.columns.some((column) => column.column === key);
+      return set ? [`spark table “${item.name}”`] : [];
+    }
     if (!isTable(item)) {
       const drawn = item.table === table && (item.across === key || item.lines.some((line) => line.column === key));
       return drawn ? [`figure “${item.name}”`] : [];
@@ -22,6 +26,7 @@ export function usersOfColumn(report: Report, table: string, key: string): strin
 export function usersOfTable(report: Report, table: string): string[] {
   return report.items.flatMap((item) => {
     if (item.type === 'shaped') return item.of === table ? [`table “${item.name}”`] : [];
-    return item.type === 'figure' && item.table === table ? [`figure “${item.name}”`] : [];
+    if (isTable(item) || item.table !== table) return [];
+    return [`${item.type === 'figure' ? 'figure' : 'spark table'} “${item.name}”`];
   });
 }

@@ -14,6 +14,7 @@ export type Part =
   | 'grid'
   | 'frame'
   | `line:${string}`
+  | `column:${string}`
   | `name:${string}`;
 
 interface Stroke {

@@ -1,6 +1,13 @@
 /** Reading column titles: keys, names fit for print, and units that a title carries. */
 
 const CURRENCIES = new Set(['eur', 'usd', 'gbp', 'chf', 'sek', 'nok', 'dkk', 'pln', 'isk', 'czk', 'jpy', 'cad', 'aud']);
+/** Words that name a unit when they stand after a comma. */
+const UNIT_WORDS = new Set([
+  ...CURRENCIES,
+  ...'% ‰ € $ £ k m mn bn thousand thousands million millions t tonnes kg g l litres m³ km min minutes h hours °c kwh mwh'.split(
+    ' ',
+  ),
+]);
 
 /** A key for each title: lower case words joined by underscores, made distinct with a count. */
 export function keysOf(titles: readonly string[]): string[] {
@@ -31,6 +38,9 @@ const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice
 export function readTitle(title: string): { name: string; unit: string | null } {
   const bracketed = /^(.+?)\s*[([]([^()[\]]{1,40})[)\]]\s*$/.exec(title);
   if (bracketed?.[1] && bracketed[2]) return { name: readTitle(bracketed[1]).name, unit: bracketed[2].trim() };
+  const [, before, after = ''] = /^(.+),\s*([^,]{1,24})$/.exec(title) ?? [];
+  if (before && after.split(/\s+/).every((word) => UNIT_WORDS.has(word.toLowerCase())))
+    return { name: readTitle(before).name, unit: after.trim() };
   // Titles made by people are kept as they wrote them; only names made for machines are turned into words.
   if (!/^[\p{Ll}\p{N}]+(_[\p{Ll}\p{N}]+)*$/u.test(title)) return { name: title.trim(), unit: null };
   const words = title.split('_');

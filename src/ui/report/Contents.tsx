@@ -4,23 +4,34 @@ import { miniature } from '../../core/figure/miniature.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { isTable, type Report, type TableItem, tableIn } from '../../core/report/report.ts';
+import type { Scene } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
+import { sparkMiniature } from '../../core/spark/miniature.ts';
+import { resolveSparkTable } from '../../core/spark/resolve.ts';
+import type { SparkTableSpec } from '../../core/spark/spec.ts';
+import type { Table } from '../../core/table/column.ts';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { show, useView } from './view.ts';
 
+const ENGLISH = localeOf(LOCALES[0]);
 const MINI_WIDTH = 146 / 3.78;
 const MINI_HEIGHT = 34 / 3.78;
 
-function FigureMiniature({ figure }: { figure: FigureSpec }) {
-  const item = useReport((state) => tableIn(state.report, figure.table));
+function drawSmall(thing: FigureSpec | SparkTableSpec, table: Table): Scene {
+  return thing.type === 'figure'
+    ? miniature(resolveFigure(thing, table), MINI_WIDTH, MINI_HEIGHT)
+    : sparkMiniature(resolveSparkTable(thing, table, ENGLISH), MINI_WIDTH, MINI_HEIGHT);
+}
+
+function Miniature({ thing }: { thing: FigureSpec | SparkTableSpec }) {
+  const item = useReport((state) => tableIn(state.report, thing.table));
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
   const address = useMemo(
-    () =>
-      table &&
-      `data:image/svg+xml,${encodeURIComponent(toSvg(miniature(resolveFigure(figure, table), MINI_WIDTH, MINI_HEIGHT)))}`,
-    [figure, table],
+    () => table && `data:image/svg+xml,${encodeURIComponent(toSvg(drawSmall(thing, table)))}`,
+    [thing, table],
   );
   return address ? (
     <img src={address} alt="" width={146} height={34} className="mt-1 rounded-sm bg-white" />
@@ -66,7 +77,7 @@ export function Contents() {
   const report = useReport((state) => state.report);
   const { items } = report;
   const adding = useView((view) => view.shown?.kind === 'new-table');
-  const counts = { table: 0, figure: 0 };
+  const counts = { table: 0, figure: 0, spark: 0 };
   return (
     <nav
       aria-label="In this report"
@@ -75,14 +86,19 @@ export function Contents() {
       <h2 className="mt-1.5 mb-2 px-1 text-xs font-semibold tracking-wider text-quiet uppercase">In this report</h2>
       <ul className="flex flex-col gap-1.5">
         {items.map((item) => {
-          const number = ++counts[isTable(item) ? 'table' : 'figure'];
+          const number = ++counts[isTable(item) ? 'table' : item.type];
           return isTable(item) ? (
             <Entry key={item.id} id={item.id} kind={`Table ${number}`} name={item.name}>
               <span className="block text-[13px] text-quiet">{sizeOf(item, report)}</span>
             </Entry>
           ) : (
-            <Entry key={item.id} id={item.id} kind={`Figure ${number}`} name={item.name}>
-              <FigureMiniature figure={item} />
+            <Entry
+              key={item.id}
+              id={item.id}
+              kind={`${item.type === 'figure' ? 'Figure' : 'Spark table'} ${number}`}
+              name={item.name}
+            >
+              <Miniature thing={item} />
             </Entry>
           );
         })}

@@ -34,8 +34,8 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   return (
     <section aria-label={`Figure ${figure.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1">
-        <Sheet layout={layout} part={part} />
-        {handOff && <HandOff figure={figure} />}
+        <Sheet scene={layout.scene} part={part} />
+        {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}
       </div>
       <Dock figure={figure} table={table} layout={layout} />
     </section>

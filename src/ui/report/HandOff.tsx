@@ -1,17 +1,26 @@
 import { Download, X } from 'lucide-react';
 import { useState } from 'react';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { saved, useReport } from '../state/store.ts';
 import { useView } from './view.ts';
 
 const DPI = 300;
 const pixels = (mm: number) => Math.round((mm / 25.4) * DPI);
 
-/** Files of a figure to give to someone. */
-export function HandOff({ figure }: { figure: FigureSpec }) {
+interface HandOffProps {
+  thing: FigureSpec | SparkTableSpec;
+  widthMm: number;
+  heightMm: number;
+}
+
+const NAMES = { figure: 'Figure', spark: 'Spark table' } as const;
+const round = (mm: number) => Math.round(mm * 10) / 10;
+
+/** Files of a figure or a spark table to give to someone. */
+export function HandOff({ thing, widthMm: width, heightMm: height }: HandOffProps) {
   const id = useReport((state) => state.id);
   const [error, setError] = useState<string | null>(null);
-  const { width, height } = figure.frame;
   const forms = [
     {
       as: 'svg',
@@ -26,8 +35,11 @@ export function HandOff({ figure }: { figure: FigureSpec }) {
     { as: 'png', name: `PNG, ${DPI} dpi`, says: `${pixels(width)} × ${pixels(height)} pixels, sized for print.` },
     {
       as: 'spec',
-      name: 'Figure spec',
-      says: 'The settings as JSON, to draw other tables alike from the command line.',
+      name: `${NAMES[thing.type]} spec`,
+      says:
+        thing.type === 'figure'
+          ? 'The settings as JSON, to draw other tables alike from the command line.'
+          : 'The settings as JSON.',
     },
   ] as const;
   const take = async (as: string) => {
@@ -36,7 +48,7 @@ export function HandOff({ figure }: { figure: FigureSpec }) {
       return setError('The last changes are not saved yet, so the file would lack them. Try again when “Saved” shows.');
     setError(null);
     const link = document.createElement('a');
-    link.href = `/api/reports/${id}/figures/${figure.id}/file?as=${as}`;
+    link.href = `/api/reports/${id}/figures/${thing.id}/file?as=${as}`;
     link.download = '';
     link.click();
   };
@@ -57,7 +69,7 @@ export function HandOff({ figure }: { figure: FigureSpec }) {
         </button>
       </div>
       <p className="text-[13px] text-quiet">
-        {figure.name}, {width} × {height} mm
+        {thing.name}, {round(width)} × {round(height)} mm
       </p>
       <ul className="flex flex-col gap-2">
         {forms.map(({ as, name, says }) => (

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { rebase } from '../../core/report/rebase.ts';
 import { isTable } from '../../core/report/report.ts';
+import { SparkView } from '../spark/SparkView.tsx';
 import { openReport, sendChanges } from '../state/api.ts';
 import { rememberBlocks } from '../state/cells.ts';
 import { keepOutbox, readOutbox } from '../state/outbox.ts';
@@ -57,7 +58,7 @@ function Screen() {
   const unsaved = useReport((state) => state.pending.length > 0);
   const wanted = useView((view) => view.shown);
   useReportKeys();
-  const first = items.find((item) => item.type === 'figure') ?? items[0];
+  const first = items.find((item) => !isTable(item)) ?? items[0];
   const asked = wanted ?? shownByAddress(items);
   const shown: Shown =
     asked?.kind === 'new-table'
@@ -83,13 +84,14 @@ function Screen() {
   }, [unsaved]);
   return (
     <div className="flex h-screen min-w-[1000px] flex-col">
-      <HeadLine canHandOff={item?.type === 'figure'} />
+      <HeadLine canHandOff={item !== undefined && !isTable(item)} />
       <Notices />
       <main className="flex min-h-0 flex-1">
         <Contents />
         {shown.kind === 'new-table' && <NewTable key={shown.replaces ?? ''} replaces={shown.replaces} />}
         {item && isTable(item) && <TableView key={item.id} item={item} />}
         {item?.type === 'figure' && <FigureView key={item.id} figure={item} />}
+        {item?.type === 'spark' && <SparkView key={item.id} spark={item} />}
       </main>
       <KeyList />
     </div>

@@ -1,6 +1,5 @@
 import { type KeyboardEvent, type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { FigureLayout } from '../../core/figure/layout.ts';
-import type { Part } from '../../core/scene/scene.ts';
+import type { Part, Scene } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { lineOfPart, openPart } from './view.ts';
 
@@ -65,13 +64,12 @@ function markLine(sheet: HTMLElement, line: string | null) {
   path.before(halo);
 }
 
-/** The figure at its printed size times a zoom that fits the window, under a millimetre ruler. */
-export function Sheet({ layout, part }: { layout: FigureLayout; part: Part | null }) {
+/** A figure or a spark table at its printed size times a zoom that fits the window, under a millimetre ruler. */
+export function Sheet({ scene, part }: { scene: Scene; part: Part | null }) {
   const desk = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [box, setBox] = useState<Box | null>(null);
-  const { scene } = layout;
   // Every text in this SVG is escaped by the writer; nothing a user types can become markup.
   const svg = useMemo(() => ({ __html: toSvg(scene, { interactive: true }) }), [scene]);
   useLayoutEffect(() => {

@@ -4,6 +4,7 @@ import type { FigureWindow } from '../../core/figure/spec.ts';
 import { Refusal } from '../../core/refusal.ts';
 import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
+import { draftLevelBars } from '../../core/spark/draft.ts';
 import type { Table } from '../../core/table/column.ts';
 import { nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
@@ -55,6 +56,20 @@ function spreadAndDraw(report: Report, tableId: string, table: Table, why: Misle
   }
 }
 
+/** A spark table with level bars of the measures that were to be lines. */
+function makeLevelBars(report: Report, item: { id: string }, table: Table, why: Misleading['why']) {
+  if (why.kind !== 'unordered') return;
+  try {
+    const { column: names, measures } = why;
+    const choices = { id: crypto.randomUUID(), tableId: item.id, style: report.style, names, measures };
+    const spark = draftLevelBars(table, choices);
+    if (run('spark.add', { spark }) === null) show({ kind: 'item', id: spark.id });
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    showNotice(error.message);
+  }
+}
+
 /**
  * Makes a figure of a table that is in the report, of the chosen columns where
  * some were chosen, and shows it. Where a line would mislead, says why and
@@ -77,6 +92,10 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
       ? []
       : error.why.kind === 'unordered'
         ? [
+            {
+              say: 'Make a spark table with level bars',
+              run: () => makeLevelBars(report, item, table, error.why),
+            },
             {
               say: 'Draw lines all the same',
               run: () => makeFigure(report, item, table, { ...wishes, unordered: true }),

@@ -19,6 +19,8 @@ interface View {
   part: Part | null;
   dockFolded: boolean;
   tableStrip: TableStrip;
+  /** the strip of a spark table: a column by its id, or one for the whole; null for the first */
+  sparkStrip: string | null;
   /** whether the glance stands beside the grid */
   glance: boolean;
   handOff: boolean;
@@ -31,12 +33,14 @@ export const useView = create<View>(() => ({
   part: null,
   dockFolded: false,
   tableStrip: 'remarks',
+  sparkStrip: null,
   glance: true,
   handOff: false,
   keys: false,
 }));
 
-export const show = (shown: Shown) => useView.setState({ shown, part: null, handOff: false });
+export const show = (shown: Shown) => useView.setState({ shown, part: null, sparkStrip: null, handOff: false });
+export const openSparkStrip = (sparkStrip: string) => useView.setState({ sparkStrip, part: null, dockFolded: false });
 export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });
 
 /** The strip in which a part is set. */
@@ -48,8 +52,15 @@ function stripOf(part: Part): Strip {
   return 'lines';
 }
 
+/** The strip of a spark table in which a part is set. */
+function sparkStripOf(part: Part): string {
+  if (part === 'title' || part === 'source' || part === 'frame') return 'words';
+  return part.startsWith('column:') ? part.slice('column:'.length) : 'columns';
+}
+
 /** Marks a part and opens its strip. */
-export const openPart = (part: Part) => useView.setState({ part, strip: stripOf(part), dockFolded: false });
+export const openPart = (part: Part) =>
+  useView.setState({ part, strip: stripOf(part), sparkStrip: sparkStripOf(part), dockFolded: false });
 
 /** The id of the line that a part belongs to. */
 export function lineOfPart(part: Part | null): string | null {

@@ -67,7 +67,10 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
   // Typing in the grid goes before drawing.
   const drawn = useDeferredValue(columns);
   const colours = useMemo(() => drawn.map((_, index) => paletteColour(style, index)), [drawn, style]);
-  const { series, options } = useMemo(() => glance(across, drawn, colours, totals), [across, drawn, colours, totals]);
+  const { series, options, type } = useMemo(
+    () => glance(across, drawn, colours, totals),
+    [across, drawn, colours, totals],
+  );
   const whole = useMemo(() => rangeOf(across), [across]);
   const brush = useMemo((): ApexOptions | null => {
     if (!whole) return null;
@@ -101,13 +104,13 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
       <p className="text-[13px] text-[#6e6574]">
         {drawn.length === 0
           ? 'Tick a column of numbers to look at it.'
-          : `Over ${across.title}. Point at the lines for values; drag to zoom.`}
+          : `Over ${across.title}. Point at the ${type === 'bar' ? 'bars' : 'lines'} for values${across.kind === 'text' ? '' : '; drag to zoom'}.`}
       </p>
       {drawn.length > 0 && (
         <>
           <div ref={room} className="min-h-48 flex-1 overflow-hidden">
             <Suspense fallback={<p role="status">Drawing …</p>}>
-              {height > 0 && <Chart type="line" height={height} series={series} options={options} />}
+              {height > 0 && <Chart key={type} type={type} height={height} series={series} options={options} />}
             </Suspense>
           </div>
           <Suspense fallback={null}>

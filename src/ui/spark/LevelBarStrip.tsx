@@ -1,0 +1,84 @@
+import type { LevelBars, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { Table } from '../../core/table/column.ts';
+import { sizeOf } from '../../core/table/facts.ts';
+import { ColourWord } from '../controls/ColourWord.tsx';
+import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { run, useReport } from '../state/store.ts';
+
+interface LevelBarStripProps {
+  spark: SparkTableSpec;
+  column: LevelBars;
+  table: Table;
+}
+
+/** A column of level bars as sentences to change. */
+export function LevelBarStrip({ spark, column, table }: LevelBarStripProps) {
+  const style = useReport((state) => state.report.style);
+  const set = (change: Partial<LevelBars>) =>
+    run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
+  const measures = table.columns.filter(({ kind }) => kind === 'number');
+  const cells = measures.find(({ key }) => key === column.column)?.cells ?? [];
+  const highest = column.ceiling === 'highest';
+  return (
+    <div className="flex flex-col gap-1.5 px-4 py-3 leading-7">
+      <p className="flex flex-wrap items-center gap-x-1.5">
+        Level bars of
+        <PhraseChoice
+          label="Column of the bars"
+          value={column.column}
+          options={measures.map(({ key, title }) => ({ value: key, name: title }))}
+          onCommit={(key) => set({ column: key })}
+        />
+        in
+        <ColourWord
+          label="Colour of the bars"
+          colour={column.colour}
+          style={style}
+          onCommit={(colour) => set({ colour })}
+        />
+        headed
+        <PhraseText
+          label="Header of the bars"
+          value={column.title ?? ''}
+          placeholder="without a header"
+          onCommit={(title) => set({ title: title.trim() })}
+        />
+      </p>
+      <p className="flex flex-wrap items-baseline gap-x-1.5">
+        A bar begins at zero; a full one stands for
+        <PhraseChoice
+          label="What a full bar stands for"
+          value={highest ? 'highest' : 'given'}
+          options={[
+            { value: 'highest', name: 'the highest value of all rows' },
+            { value: 'given', name: 'a given value' },
+          ]}
+          onCommit={(value) => set({ ceiling: value === 'highest' ? 'highest' : sizeOf(cells) || 1 })}
+        />
+        {column.ceiling !== 'highest' && (
+          <PhraseNumber
+            label="Value of a full bar"
+            value={column.ceiling}
+            onCommit={(value) => (value === null ? 'Give a number.' : set({ ceiling: value }))}
+          />
+        )}
+      </p>
+      <p className="flex flex-wrap items-baseline gap-x-1.5">
+        Target tick at
+        <PhraseNumber
+          label="Target of the bars"
+          value={column.target}
+          automatic="none"
+          onCommit={(target) => set({ target })}
+        />
+        in cells
+        <PhraseNumber
+          label="Width of the cells in millimetres"
+          value={column.width}
+          onCommit={(width) => (width === null ? 'Give a number.' : set({ width }))}
+        />
+        mm wide.
+      </p>
+    </div>
+  );
+}
