@@ -4,7 +4,8 @@ import Papa from 'papaparse';
 /** Reads a block; one empty line at its end is no row. */
 export function readCellBlock(text: string): string[][] {
   const { data } = Papa.parse<string[]>(text, { delimiter: '\t', skipEmptyLines: false });
-  if (data.length > 1 && data.at(-1)?.every((cell) => cell === '')) data.pop();
+  const [only, ...others] = data.at(-1) ?? [];
+  if (data.length > 1 && only === '' && others.length === 0) data.pop();
   return data;
 }
 

@@ -1,6 +1,7 @@
 /** Reading and saving reports. A save is one transaction: all of it is stored, or nothing. */
 import { randomUUID } from 'node:crypto';
 import type { Kysely } from 'kysely';
+import { firstWrong } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
 import { patchReport, runCommand } from '../core/report/commands.ts';
 import { type History, historyOf, type LogEntry } from '../core/report/history.ts';
@@ -177,8 +178,8 @@ export async function addBlock(db: Database, report: string, block: string, cell
 async function checkDocument(trx: Kysely<Schema>, id: string, document: unknown): Promise<Report> {
   const parsed = Report.safeParse(document);
   if (!parsed.success) {
-    const [issue] = parsed.error.issues;
-    throw new InvalidChange(issue?.message ?? 'The report would not be valid.', issue?.path.join('.') ?? '');
+    const { path, message } = firstWrong(parsed.error);
+    throw new InvalidChange(message, path.join('.'));
   }
   const report = parsed.data;
   const wrong = inconsistencyOf(report);

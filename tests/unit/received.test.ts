@@ -1,5 +1,6 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { Refusal } from '../../src/core/refusal.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { readTableFile, readTableText as readText } from '../../src/formats/table-file.ts';
 import { MOST_BYTES, tooLarge } from '../../src/formats/text.ts';
@@ -124,6 +125,42 @@ describe('tables as received', () => {
   it('refuses a file over 50 MB by its size alone', async () => {
     expect(tooLarge('big.csv', MOST_BYTES)).toBeNull();
     expect(tooLarge('big.csv', MOST_BYTES + 1)).toMatch(/“big.csv” has 50\.0 MB; Rizo takes files of up to 50 MB/);
+  });
+});
+
+/** A received table as it was understood, in the words of `understood.txt`. */
+async function understood(name: string): Promise<string> {
+  try {
+    const { table, lines, turned } = await readTableFile(name, bytesOf(name));
+    const totals = table.totals.map((row) => row + 1).join(', ');
+    const notes = [
+      `lines ${lines.from} to ${lines.to}`,
+      lines.header && 'headed',
+      turned && 'turned',
+      totals && `totals in rows ${totals}`,
+    ];
+    return [
+      `${name}: “${table.title}”, ${table.rows} rows, ${notes.filter(Boolean).join(', ')}`,
+      ...table.columns.map(
+        (column) => `  ${brief(column)}${column.kind === 'number' && column.total ? ', total' : ''}`,
+      ),
+      ...table.remarks.map(({ text, others = [] }) =>
+        [`  - ${text}`, ...others.map(({ say }) => `[${say}]`)].join(' '),
+      ),
+    ].join('\n');
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return `${name}: refused: ${error.message}`;
+  }
+}
+
+describe('everything received', () => {
+  it('comes in with the kinds, intervals and remarks that were looked at one by one', async () => {
+    const folder = new URL('../received/', import.meta.url);
+    const names = readdirSync(folder).filter((name) => name !== 'understood.txt');
+    const said = await Promise.all(names.sort().map(understood));
+    await expect(`${said.join('\n\n')}\n`).toMatchFileSnapshot('../received/understood.txt');
+    expect(names).toHaveLength(18);
   });
 });
 

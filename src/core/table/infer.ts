@@ -79,10 +79,17 @@ function asNumbers(column: TextColumn, filled: readonly string[], known: Known):
   return certain ? { ...read, decided: decimal } : read;
 }
 
-function asText(column: TextColumn, filled: readonly string[], findings: Finding[]): Inferred {
+function asText(column: TextColumn, filled: readonly string[], findings: Finding[], ordered?: boolean): Inferred {
   const cells = column.texts.map((text): Cell => (text.trim() === '' ? null : text));
   const { key, title } = column;
-  return { column: { key, title, kind: 'text', ordered: areOrdered(filled), cells }, findings };
+  const found = ordered ?? areOrdered(filled);
+  if (ordered === undefined && found)
+    findings.push({
+      column: key,
+      text: `${title}: categories in an order of their own, “${filled[0]}” to “${filled.at(-1)}”.`,
+      others: [{ say: 'They have no order', reading: { columns: { [key]: { as: 'text', ordered: false } } } }],
+    });
+  return { column: { key, title, kind: 'text', ordered: found, cells }, findings };
 }
 
 function asChosen(column: TextColumn, chosen: ColumnReading, filled: readonly string[]): Inferred {
@@ -90,7 +97,7 @@ function asChosen(column: TextColumn, chosen: ColumnReading, filled: readonly st
   if (chosen.as === 'date') return { ...readDatesBy(column, chosen.shape), decided: chosen.shape };
   if (chosen.as === 'number')
     return { ...numbersBy(column, chosen.decimal, findStyle(filled).unit, []), decided: chosen.decimal };
-  return asText(column, filled, []);
+  return asText(column, filled, [], chosen.ordered);
 }
 
 /**

@@ -1,7 +1,11 @@
 /** How a table as received is to be read: what was found out, and what its user decided otherwise. */
 import type { Remark } from './column.ts';
 
-export type ColumnReading = { as: 'date'; shape: string } | { as: 'number'; decimal: '.' | ',' } | { as: 'text' };
+export type ColumnReading =
+  | { as: 'date'; shape: string }
+  | { as: 'number'; decimal: '.' | ',' }
+  /** without `ordered`, an order of their own is found from the texts */
+  | { as: 'text'; ordered?: boolean };
 
 /** Decisions that take the place of what would be found out. */
 export interface Reading {

@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest';
+import { calculate } from '../../src/core/table/calc/calculate.ts';
+import { columnsOfRule } from '../../src/core/table/calc/calculation.ts';
+import { draftRule, freeKey, mainColumn, RULE_KINDS, titleOfRule } from '../../src/core/table/calc/draft.ts';
+import { sayRule } from '../../src/core/table/calc/say.ts';
+import { draftStep, draftTest, nameOfStep, STEP_KINDS, summaryFor } from '../../src/core/table/shape/draft.ts';
+import { sayStep } from '../../src/core/table/shape/say.ts';
+import { applyStep } from '../../src/core/table/shape/shape.ts';
+import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
+import { dates, months, numbers, tableOf, texts } from './tables.ts';
+
+const ENGLISH = localeOf(LOCALES[0]);
+const wide = tableOf([
+  dates(months(2024, 1, 30), 'month'),
+  numbers(
+    'isles',
+    Array.from({ length: 30 }, (_, index) => 100 + index),
+  ),
+  numbers(
+    'load',
+    Array.from({ length: 30 }, (_, index) => 50 + (index % 7)),
+    '%',
+  ),
+]);
+const long = tableOf([
+  dates([...months(2026, 1, 3), ...months(2026, 1, 3)], 'month'),
+  texts('pier', ['N', 'N', 'N', 'S', 'S', 'S']),
+  numbers('a', [1, 2, 3, 4, 5, 6]),
+]);
+
+describe('first settings of a calculation', () => {
+  it.each(RULE_KINDS)('$name gives values, a title and a sentence at once', ({ kind }) => {
+    const rule = draftRule(kind, wide, 'isles');
+    const title = titleOfRule(rule, wide);
+    const column = calculate(wide, { key: freeKey(wide, title), title, rule });
+    expect(column.cells.filter((cell) => typeof cell === 'number').length).toBeGreaterThan(15);
+    expect(title.length).toBeGreaterThan(3);
+    expect(sayRule(rule, wide, ENGLISH)).toMatch(/[.]$/);
+    expect(mainColumn(rule)).toBe(kind === 'level' ? null : 'isles');
+    for (const key of columnsOfRule(rule)) expect(['isles', 'load']).toContain(key);
+  });
+  it('a level is a round number among the values', () => {
+    expect(draftRule('level', wide, 'isles')).toEqual({ kind: 'level', value: 100 });
+    expect(draftRule('level', wide, 'load')).toEqual({ kind: 'level', value: 50 });
+  });
+  it('a mean is over a year of periods', () => {
+    expect(draftRule('rolling mean', wide, 'isles')).toMatchObject({ periods: 12 });
+  });
+  it('keys never meet those there are', () => {
+    expect(freeKey(wide, 'isles')).toBe('isles_2');
+    expect(freeKey(wide, 'Isles, % change')).toBe('isles_change');
+  });
+});
+
+describe('first settings of a step', () => {
+  it.each(STEP_KINDS)('$name can be applied at once, and says what it does', ({ kind }) => {
+    const table = kind === 'spread' ? long : wide;
+    const step = draftStep(kind, table);
+    expect(step).not.toBeNull();
+    if (!step) return;
+    expect(applyStep(table, step).rows).toBeGreaterThan(0);
+    expect(sayStep(step, table, ENGLISH).length).toBeGreaterThan(10);
+    expect(nameOfStep(step, table)).toMatch(/^Sample/);
+  });
+  it('parts a long table by its categories, one column each', () => {
+    const step = draftStep('spread', long);
+    expect(step).toMatchObject({ across: 'date', categories: ['pier'], value: 'a', together: 'sum' });
+    expect(step && applyStep(long, step).columns.map(({ title }) => title)).toEqual(['date', 'N', 'S']);
+  });
+  it('averages percentages and prices, and sums counts', () => {
+    expect(['%', 'EUR per litre', 'km/h', null, 't'].map((unit) => summaryFor(numbers('x', [], unit)))).toEqual([
+      'mean',
+      'mean',
+      'mean',
+      'sum',
+      'sum',
+    ]);
+  });
+  it('begins a choice of rows with all of them', () => {
+    expect(draftTest(texts('pier', ['N', 'S', null, 'N']))).toEqual({ kind: 'categories', keep: ['N', 'S'] });
+    expect(draftTest(numbers('a', [1]))).toEqual({ kind: 'numbers', from: null, to: null });
+  });
+  it('offers nothing where a table has nothing for it', () => {
+    const names = tableOf([texts('pier', ['N', 'S'])]);
+    expect(STEP_KINDS.map(({ kind }) => draftStep(kind, names) !== null)).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+      true,
+    ]);
+  });
+});

@@ -1,0 +1,243 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { Refusal } from '../../src/core/refusal.ts';
+import type { Column } from '../../src/core/table/column.ts';
+import { decimalsShown } from '../../src/core/table/decimals.ts';
+import {
+  fillDown,
+  insertRows,
+  readTyped,
+  removeRows,
+  setCells,
+  spliceCells,
+  type TableEdit,
+} from '../../src/core/table/edit.ts';
+import { factsOf, sizeOf } from '../../src/core/table/facts.ts';
+import { readingFor, rereadColumn, shapesOf, textOfCell } from '../../src/core/table/retype.ts';
+import { readCellBlock, writeCellBlock } from '../../src/formats/cell-block.ts';
+import { at, pressed, type Selection, within } from '../../src/ui/grid/selection.ts';
+import { hasUnreadCells, nextUnread } from '../../src/ui/table/edits.ts';
+import { packCells, unpackCells } from '../../src/workers/packed-cells.ts';
+import { dates, day, months, numbers, tableOf, texts } from './tables.ts';
+
+const KEYS = ['date', 'a', 'b'];
+const table = tableOf(
+  [dates(months(2026, 1, 4), 'month'), numbers('a', [1, 2, 3, 6]), texts('b', ['x', 'y', 'z', 'sum'])],
+  [3],
+);
+/** The cells of a column after an edit. */
+const cellsAfter = (edit: TableEdit, key: string) => {
+  const cells = table.columns.find((column) => column.key === key)?.cells ?? [];
+  const splice = edit.columns.find((column) => column.key === key)?.splice;
+  return splice ? spliceCells(cells, splice) : cells;
+};
+
+describe('edits of cells', () => {
+  it('put a block in, and add the rows it reaches beyond the last with empty cells beside it', () => {
+    const edit = setCells(table, KEYS, 3, new Map([['a', [7, 8, 9]]]));
+    expect(edit.rows).toBe(6);
+    expect(cellsAfter(edit, 'a')).toEqual([1, 2, 3, 7, 8, 9]);
+    expect(cellsAfter(edit, 'b')).toEqual(['x', 'y', 'z', 'sum', null, null]);
+    expect(cellsAfter(edit, 'date')).toHaveLength(6);
+  });
+  it('insert and remove rows, moving the totals with them', () => {
+    const inserted = insertRows(table, KEYS, 1, 2);
+    expect(cellsAfter(inserted, 'a')).toEqual([1, null, null, 2, 3, 6]);
+    expect(inserted.totals).toEqual([5]);
+    const removed = removeRows(table, KEYS, 0, 2);
+    expect(cellsAfter(removed, 'b')).toEqual(['z', 'sum']);
+    expect(removed.totals).toEqual([1]);
+    expect(removeRows(table, KEYS, 3, 1).totals).toEqual([]);
+  });
+  it('fill down repeats the first cell, and refuses one row alone', () => {
+    expect(cellsAfter(fillDown(table, KEYS, ['a', 'b'], 0, 2), 'a')).toEqual([1, 1, 1, 6]);
+    expect(() => fillDown(table, KEYS, ['a'], 2, 2)).toThrow(Refusal);
+  });
+  it('any splice is undone by the splice that puts back what it took', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer()),
+        fc.nat(20),
+        fc.nat(20),
+        fc.array(fc.integer()),
+        (cells, from, remove, insert) => {
+          const place = Math.min(from, cells.length);
+          const taken = cells.slice(place, place + remove);
+          const changed = spliceCells(cells, { at: place, remove, insert });
+          expect(spliceCells(changed, { at: place, remove: insert.length, insert: taken })).toEqual(cells);
+        },
+      ),
+    );
+  });
+});
+
+describe('what is typed into a cell', () => {
+  const continental = { ...numbers('x', [1.5]), decimal: ',' as const };
+  it.each<[string, ReturnType<typeof numbers>, string, unknown]>([
+    ['a plain number', numbers('x', [1]), '1,234.5', 1234.5],
+    ['a negative in brackets', numbers('x', [1]), '(12)', -12],
+    ['the column’s own mark', continental, '1.234,5', 1234.5],
+    ['a mark that means nothing else', continental, '1234.56', 1234.56],
+    ['a word for missing', numbers('x', [1]), 'n/a', null],
+    ['nothing', numbers('x', [1]), '  ', null],
+    ['what is no number', numbers('x', [1]), 'closed', 'closed'],
+    ['text', texts('t', ['a']), '12', '12'],
+    ['empty text', texts('t', ['a']), ' ', null],
+    ['a date', dates([day('2026-01-01')], 'day'), '2026-03-05', day('2026-03-05')],
+    ['a month by name', dates([day('2026-01-01')], 'month'), 'Mar 2026', day('2026-03-01')],
+    ['a year', dates([day('2026-01-01')], 'year'), '2027', day('2027-01-01')],
+    ['no date', dates([day('2026-01-01')], 'day'), 'soon', 'soon'],
+  ])('%s', (_, column, typed, value) => {
+    expect(readTyped(column, typed)).toEqual(value);
+  });
+  it('day and month are read in the column’s own order', () => {
+    const written = (shape: string) => ({ ...dates([], 'day'), shape }) as Column;
+    expect(readTyped(written('month-day'), '03/04/2026')).toBe(day('2026-03-04'));
+    expect(readTyped(written('day-month'), '03/04/2026')).toBe(day('2026-04-03'));
+  });
+});
+
+describe('the kind of a column, set by hand', () => {
+  it('goes to text and back without a loss', () => {
+    for (const column of [
+      numbers('n', [1.25, null, -3]),
+      dates([day('2026-02-28'), null, day('2024-02-29')], 'day'),
+      dates(months(2025, 11, 4), 'month'),
+      dates([day('2025-01-01'), day('2026-01-01')], 'year'),
+    ]) {
+      const text = rereadColumn(column, { as: 'text' });
+      expect(text.kind).toBe('text');
+      const back = rereadColumn(text, readingFor(text, column.kind));
+      expect([back.kind, back.cells]).toEqual([column.kind, column.cells]);
+    }
+  });
+  it('keeps what cannot be read as typed', () => {
+    const column = rereadColumn(texts('t', ['1', 'two', '3']), { as: 'number', decimal: '.' });
+    expect(column).toMatchObject({ kind: 'number', cells: [1, 'two', 3] });
+  });
+  it('offers the ways in which its dates can be read, the best first', () => {
+    const column = texts('t', ['03/04/2026', '13/04/2026']);
+    expect(shapesOf(column).map(({ id }) => id)).toEqual(['day-month', 'month-day']);
+    expect(rereadColumn(column, { as: 'date', shape: 'month-day' }).cells).toEqual([day('2026-03-04'), '13/04/2026']);
+  });
+  it('reads numbers with the mark that its texts show', () => {
+    expect(readingFor(texts('t', ['1.234,5', '2,25']), 'number')).toEqual({ as: 'number', decimal: ',' });
+  });
+});
+
+describe('blocks of cells on the clipboard', () => {
+  it('come back as they were, with tabs, quotes and line breaks inside cells', () => {
+    const cell = fc.string({ unit: fc.constantFrom('a', '"', '\t', '\n', ',', ' ', 'é') });
+    // A block whose last row is one empty cell ends like one with a line end after it.
+    const block = fc
+      .integer({ min: 2, max: 5 })
+      .chain((width) => fc.array(fc.array(cell, { minLength: width, maxLength: width }), { minLength: 1 }));
+    fc.assert(
+      fc.property(block, (rows) => {
+        expect(readCellBlock(writeCellBlock(rows))).toEqual(rows);
+      }),
+    );
+  });
+  it('writes dates in full and numbers with all their digits', () => {
+    expect(textOfCell(dates([], 'day'), day('2026-02-03'))).toBe('2026-02-03');
+    expect(textOfCell(numbers('a', []), 1234.5678)).toBe('1234.5678');
+  });
+});
+
+describe('cells that could not be read', () => {
+  const holed = tableOf(
+    [texts('t', ['p', 'q', 'r', 's']), numbers('a', [1, 'closed', 2, 'sum']), numbers('b', ['?', 1, null, 'sum'])],
+    [3],
+  );
+  it('are walked in reading order, round and round, without totals and texts', () => {
+    expect(nextUnread(holed, at(0, 0), 1)).toEqual({ row: 0, col: 2 });
+    expect(nextUnread(holed, at(0, 2), 1)).toEqual({ row: 1, col: 1 });
+    expect(nextUnread(holed, at(1, 1), 1)).toEqual({ row: 0, col: 2 });
+    expect(nextUnread(holed, at(0, 2), -1)).toEqual({ row: 1, col: 1 });
+  });
+  it('are told of when there is one', () => {
+    expect(hasUnreadCells(holed)).toBe(true);
+    expect(hasUnreadCells(table)).toBe(false);
+    expect(hasUnreadCells(tableOf([numbers('a', [1, 'sum'])], [1]))).toBe(false);
+  });
+});
+
+describe('keys in the grid', () => {
+  const bounds = { rows: 100, cols: 5, page: 10 };
+  const press = (from: Selection, key: string, more: { control?: boolean; shift?: boolean } = {}) =>
+    pressed(from, { key, control: false, shift: false, ...more }, bounds);
+  it.each<[string, { control?: boolean; shift?: boolean }, [number, number]]>([
+    ['ArrowDown', {}, [21, 2]],
+    ['ArrowUp', { control: true }, [0, 2]],
+    ['ArrowRight', { control: true }, [20, 4]],
+    ['PageDown', {}, [30, 2]],
+    ['PageUp', {}, [10, 2]],
+    ['Home', {}, [20, 0]],
+    ['End', { control: true }, [99, 4]],
+  ])('%s %o', (key, more, [row, col]) => {
+    expect(press(at(20, 2), key, more)).toEqual(at(row, col));
+  });
+  it('extend the selection with Shift, and take rows, columns and everything', () => {
+    expect(press(at(20, 2), 'ArrowDown', { shift: true })).toEqual({
+      from: { row: 20, col: 2 },
+      at: { row: 21, col: 2 },
+    });
+    expect(press(at(20, 2), ' ', { shift: true })).toEqual({ from: { row: 20, col: 0 }, at: { row: 20, col: 4 } });
+    expect(press(at(20, 2), ' ', { control: true })).toEqual({ from: { row: 0, col: 2 }, at: { row: 99, col: 2 } });
+    expect(press(at(20, 2), 'a', { control: true })).toEqual({ from: { row: 0, col: 0 }, at: { row: 99, col: 4 } });
+  });
+  it('leave other keys alone and never leave the table', () => {
+    expect(press(at(0, 0), 'q')).toBeNull();
+    const key = fc.constantFrom('ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'PageUp', 'PageDown', 'Home', 'End');
+    fc.assert(
+      fc.property(fc.array(fc.record({ key, control: fc.boolean(), shift: fc.boolean() })), (presses) => {
+        let here = at(0, 0);
+        for (const one of presses) here = pressed(here, one, bounds) ?? here;
+        expect(within(here, bounds)).toEqual(here);
+      }),
+    );
+  });
+});
+
+describe('facts of cells', () => {
+  const cell = fc.oneof(fc.double({ noNaN: true, noDefaultInfinity: true }), fc.constant(null), fc.string());
+  it('are what looking at every cell says', () => {
+    fc.assert(
+      fc.property(fc.array(cell), (cells) => {
+        const values = cells.filter((one) => typeof one === 'number');
+        expect(factsOf(cells)).toEqual({
+          low: Math.min(...values),
+          high: Math.max(...values),
+          whole: values.every(Number.isInteger),
+          texts: cells.some((one) => typeof one === 'string'),
+          gaps: cells.includes(null),
+          rising:
+            values.length === cells.length && values.every((one, row) => row === 0 || one > Number(values[row - 1])),
+        });
+        expect(sizeOf(cells)).toBe(Math.max(0, ...values.map(Math.abs)));
+      }),
+    );
+  });
+  it('are handed from a worker to the page as they were', () => {
+    fc.assert(
+      fc.property(fc.array(cell), (cells) => {
+        expect(unpackCells(packCells(cells))).toEqual(cells);
+      }),
+    );
+  });
+});
+
+describe('decimals that are shown', () => {
+  it.each<[string, (number | null)[], number]>([
+    ['whole numbers', [1, 2000, null], 0],
+    ['prices', [0.966, 1.2], 3],
+    ['thirds of tens', [10 / 3, 20 / 3], 3],
+    ['thirds of thousands', [4000 / 3, 5000 / 3], 1],
+    ['small thirds', [1 / 300], 4],
+  ])('%s', (_, cells, decimals) => {
+    expect(decimalsShown(numbers('x', cells))).toBe(decimals);
+  });
+  it('are what was set by hand', () => {
+    expect(decimalsShown({ ...numbers('x', [1.25]), kind: 'number', decimals: 1 } as Column)).toBe(1);
+  });
+});

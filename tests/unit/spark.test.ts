@@ -1,0 +1,174 @@
+import { describe, expect, it } from 'vitest';
+import { draftFigure, Misleading } from '../../src/core/figure/draft.ts';
+import { runCommand } from '../../src/core/report/commands.ts';
+import { newReport, type Report } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { type SceneNode, textsOf } from '../../src/core/scene/scene.ts';
+import { toSvg } from '../../src/core/scene/svg.ts';
+import { draftLevelBars } from '../../src/core/spark/draft.ts';
+import { drawSparkTable } from '../../src/core/spark/layout.ts';
+import { sparkMiniature } from '../../src/core/spark/miniature.ts';
+import { resolveSparkTable } from '../../src/core/spark/resolve.ts';
+import type { LevelBars, SparkTableSpec } from '../../src/core/spark/spec.ts';
+import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
+import { textWidth } from '../../src/core/text/measure.ts';
+import { numbers, tableOf, texts } from './tables.ts';
+
+const ENGLISH = localeOf(LOCALES[0]);
+const table = tableOf(
+  [
+    { ...texts('pier', ['Northgate', 'Old Quay', 'Sound', 'Ness', 'Total']), title: 'Pier' },
+    { ...numbers('load', [40, 80, null, 0, 120], '%'), title: 'Load' },
+  ],
+  [4],
+);
+const draft = (of = table, measures = ['load']) =>
+  draftLevelBars(of, { id: 's', tableId: 't', style: SKERRY_PLAIN, names: 'pier', measures });
+const withBars = (spec: SparkTableSpec, change: Partial<LevelBars>): SparkTableSpec => ({
+  ...spec,
+  columns: spec.columns.map((column) => (column.kind === 'spark' ? { ...column, ...change } : column)),
+});
+const barsOf = (spec: SparkTableSpec, of = table) => {
+  const found = resolveSparkTable(spec, of, ENGLISH).columns.find((column) => column.kind === 'spark');
+  if (found?.kind !== 'spark') throw new Error('no bars');
+  return found;
+};
+const draw = (spec: SparkTableSpec, of = table) => drawSparkTable(spec, of, SKERRY_PLAIN, ENGLISH);
+const flat = (nodes: readonly SceneNode[]): SceneNode[] =>
+  nodes.flatMap((node) => (node.kind === 'group' ? flat(node.children) : [node]));
+
+describe('level bars', () => {
+  it('are shares of the highest value, of the rows that are no totals', () => {
+    const { bars, ceiling } = barsOf(draft());
+    expect(ceiling).toBe(80);
+    expect(bars.map(({ share }) => share)).toEqual([0.5, 1, 0, 0]);
+    expect(bars.map(({ note }) => note)).toEqual([null, null, 'missing', null]);
+  });
+  it('make room for their target, and are cut at a given ceiling', () => {
+    expect(barsOf(withBars(draft(), { target: 100 })).bars[1]?.share).toBe(0.8);
+    const cut = barsOf(withBars(draft(), { ceiling: 50 })).bars;
+    expect(cut.map(({ share }) => share)).toEqual([0.8, 1, 0, 0]);
+    expect(cut[1]?.note).toBe('above the ceiling');
+  });
+  it('stay empty where nothing is above zero', () => {
+    const zeros = tableOf([texts('pier', ['a']), numbers('load', [0])]);
+    expect(barsOf(draft(zeros), zeros).bars).toEqual([{ value: 0, share: 0, note: null }]);
+  });
+  it('are refused below zero and for more rows than a page takes', () => {
+    const below = tableOf([texts('pier', ['a', 'b']), numbers('load', [5, -1])]);
+    expect(() => draft(below)).toThrow(/“load” has values below zero/);
+    const many = tableOf([
+      texts(
+        'pier',
+        Array.from({ length: 501 }, (_, row) => `p${row}`),
+      ),
+      numbers('load', new Array(501).fill(1)),
+    ]);
+    expect(() => draft(many)).toThrow(/501 rows, and a spark table is set with up to 500/);
+  });
+  it('are what is offered where a line would mislead', () => {
+    try {
+      draftFigure(table, { id: 'f', tableId: 't', style: SKERRY_PLAIN, locale: ENGLISH });
+      expect.unreachable();
+    } catch (error) {
+      expect(error).toBeInstanceOf(Misleading);
+      expect((error as Misleading).why).toEqual({ kind: 'unordered', column: 'pier', measures: ['load'] });
+    }
+  });
+});
+
+describe('a spark table on its sheet', () => {
+  const scene = draw(withBars(draft(), { target: 60 }));
+  it('keeps every mark and every letter inside', () => {
+    const [width, height] = [(scene.widthMm * 72) / 25.4, (scene.heightMm * 72) / 25.4];
+    for (const node of flat(scene.nodes)) {
+      if (node.kind === 'rect') {
+        expect(node.x).toBeGreaterThanOrEqual(0);
+        expect(node.x + node.width).toBeLessThanOrEqual(width + 1e-9);
+        expect(node.y + node.height).toBeLessThanOrEqual(height + 1e-9);
+      }
+      if (node.kind !== 'text') continue;
+      const length = textWidth(node.text, node.face, node.size);
+      const left = node.anchor === 'end' ? node.x - length : node.x;
+      expect(left).toBeGreaterThanOrEqual(0);
+      expect(left + length).toBeLessThanOrEqual(width);
+    }
+  });
+  it('draws bars in proportion, none for a missing value and an empty track for zero', () => {
+    const column = scene.nodes.find((node) => node.kind === 'group' && node.part === 'column:bar-1');
+    const rects = flat(column ? [column] : []).flatMap((node) => (node.kind === 'rect' ? [node] : []));
+    const bars = rects.filter(({ fill }) => fill === SKERRY_PLAIN.palette[0]?.colour);
+    const tracks = rects.filter(({ fill }) => fill !== SKERRY_PLAIN.palette[0]?.colour);
+    expect(tracks).toHaveLength(3);
+    expect(bars).toHaveLength(2);
+    expect((bars[0]?.width ?? 0) / (bars[1]?.width ?? 1)).toBeCloseTo(0.5, 10);
+    expect(bars[1]?.width).toBeCloseTo(tracks[0]?.width ?? 0, 10);
+  });
+  it('writes names, numbers with a dash for none, headers with unit and target', () => {
+    const words = [...textsOf(scene.nodes)].map(({ text }) => text);
+    expect(words).toEqual(expect.arrayContaining(['Northgate', '40', '–', 'Load, %', 'target 60', 'Sample']));
+    expect(words).not.toContain('Total');
+    expect(scene.description).toBe('A spark table of 4 rows: target 60 as level bars, between 0 and 80, 1 missing.');
+  });
+  it('treats what users type as text', () => {
+    const evil = '<script>hit()</script>';
+    const spec = { ...draft(), words: { title: evil, source: evil } };
+    expect(toSvg(draw(spec))).not.toContain('<script');
+  });
+  it('grows with its rows, and has a small picture', () => {
+    expect(draw({ ...draft(), rowHeight: 10 }).heightMm - draw(draft()).heightMm).toBeCloseTo(16, 6);
+    const small = sparkMiniature(resolveSparkTable(draft(), table, ENGLISH), 38, 9);
+    expect(small.nodes).toHaveLength(4);
+  });
+});
+
+describe('commands on a spark table', () => {
+  const { item } = packTable(
+    't',
+    table,
+    (() => {
+      let count = 0;
+      return () => `block-${++count}`;
+    })(),
+  );
+  const base: Report = { ...newReport('R', ''), items: [item, draft()] };
+  const spark = (report: Report) => report.items.find((one) => one.type === 'spark') as SparkTableSpec;
+  it('set its words, height and columns, and each can be taken back', () => {
+    const bars = draft().columns[2] as LevelBars;
+    for (const [name, args, holds] of [
+      ['spark.setWords', { spark: 's', words: { title: 'Load' } }, (s: SparkTableSpec) => s.words.title === 'Load'],
+      ['spark.setRowHeight', { spark: 's', rowHeight: 9 }, (s: SparkTableSpec) => s.rowHeight === 9],
+      ['spark.rename', { spark: 's', name: 'Piers' }, (s: SparkTableSpec) => s.name === 'Piers'],
+      [
+        'spark.setColumn',
+        { spark: 's', column: { ...bars, target: 5 } },
+        (s: SparkTableSpec) => (s.columns[2] as LevelBars).target === 5,
+      ],
+      ['spark.moveColumn', { spark: 's', column: 'bar-1', to: 0 }, (s: SparkTableSpec) => s.columns[0]?.id === 'bar-1'],
+      ['spark.removeColumn', { spark: 's', column: 'bar-1' }, (s: SparkTableSpec) => s.columns.length === 2],
+      [
+        'spark.addColumn',
+        { spark: 's', column: { ...bars, id: 'bar-2' } },
+        (s: SparkTableSpec) => s.columns.length === 4,
+      ],
+    ] as const) {
+      const { report, inverse } = runCommand(base, name, args);
+      expect(holds(spark(report)), name).toBe(true);
+      expect(inverse.length, name).toBeGreaterThan(0);
+    }
+  });
+  it('refuse what makes no sense', () => {
+    const bars = draft().columns[2];
+    expect(() => runCommand(base, 'spark.addColumn', { spark: 's', column: bars })).toThrow(/same id/);
+    expect(() => runCommand(base, 'spark.setColumn', { spark: 's', column: { ...bars, target: -1 } })).toThrow(
+      /begins at zero/,
+    );
+    expect(() => runCommand(base, 'spark.setRowHeight', { spark: 's', rowHeight: 1 })).toThrow(/at least 3 mm/);
+    expect(() => runCommand(base, 'spark.removeColumn', { spark: 's', column: 'gone' })).toThrow(/no column “gone”/);
+    expect(() => runCommand(base, 'item.remove', { item: 't' })).toThrow(/used by spark table “Sample”/);
+    expect(() => runCommand(base, 'table.removeColumns', { table: 't', columns: ['load'] })).toThrow(
+      /used by spark table/,
+    );
+  });
+});
