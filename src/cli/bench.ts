@@ -3,6 +3,10 @@ import { draftFigure } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
 import { toSvg } from '../core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
+import { calculate } from '../core/table/calc/calculate.ts';
+import type { Rule } from '../core/table/calc/calculation.ts';
+import { applyStep } from '../core/table/shape/shape.ts';
+import type { Step } from '../core/table/shape/step.ts';
 import { understand } from '../core/table/understand.ts';
 import { LOCALES, localeOf } from '../core/text/locale.ts';
 import { readDelimited } from '../formats/delimited.ts';
@@ -62,12 +66,40 @@ export async function bench(json: boolean): Promise<number> {
   const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
   const plain = longText(100_000, false);
   const quoted = longText(100_000, true);
+  const raw = readDelimited(plain);
+  const long = understand(raw, 'Bench');
+  const pivot: Step = {
+    kind: 'spread',
+    across: 'day',
+    categories: ['pier', 'vessel'],
+    value: 'passengers',
+    together: 'sum',
+  };
+  const wide = applyStep(long, pivot);
+  const series = wide.columns.slice(1).map(({ key }) => key);
+  const back: Step = { kind: 'gather', columns: series, name: 'Series', value: 'Passengers' };
+  const column = 'passengers';
+  const derived: Rule[] = [
+    { kind: 'rolling mean', column, periods: 7, place: 'centred' },
+    { kind: 'change', column, on: 'year', as: 'percent' },
+    { kind: 'cumulative', column, yearStart: 4 },
+  ];
   const rows = [
     measure('figure of 4 lines × 48 months: resolve, layout, SVG', 2, 300, 60, () =>
       toSvg(drawFigure(spec, table, SKERRY_PLAIN, locale).scene),
     ),
     measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readText(plain)),
     measure('the same with a quoted cell in each row', 400, 15, 3, () => readText(quoted)),
+    measure('of that, inferring kinds and reading cells', 300, 15, 3, () => understand(raw, 'Bench')),
+    measure('pivot 100,000 rows to one column for each of 12 categories', 300, 15, 3, () => applyStep(long, pivot)),
+    measure('and back into long form', 300, 15, 3, () => applyStep(wide, back)),
+    ...derived.map((rule) =>
+      measure(`derive over 100,000 rows: ${rule.kind}`, 150, 15, 3, () => {
+        // Columns anew, so that nothing that was found of them before is used again.
+        const columns = long.columns.map((column) => ({ ...column }));
+        return calculate({ ...long, columns }, { key: 'derived', title: 'derived', rule });
+      }),
+    ),
   ];
   if (json) console.log(JSON.stringify(rows, null, 2));
   else

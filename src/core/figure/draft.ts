@@ -2,7 +2,7 @@ import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
 import type { Column, Table } from '../table/column.ts';
-import { periodsOfTable } from '../table/periods.ts';
+import { periodsOfTable } from '../table/series.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';

@@ -41,7 +41,7 @@ function placeColumns({ columns }: ResolvedSparkTable, style: HouseStyle): { pla
   let left = INSET;
   const placed = columns.map((column, index) => {
     const width = widthOf(column, index, size);
-    const head = wrap(column.title, 'sans-400', size, width, 3);
+    const head = column.title === '' ? [] : wrap(column.title, 'sans-400', size, width, 3);
     const here = { column, left, width, head };
     left += width + GAP;
     return here;

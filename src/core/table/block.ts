@@ -75,7 +75,7 @@ const isWords = (row: readonly string[]) =>
 
 /** Lines of words parted from a table by an empty line, for words that hold the delimiter: how many they are. */
 function wordsApart(raw: Lined, kept: readonly number[]): number {
-  const gap = kept.findIndex((index, at) => at > 0 && index - (kept[at - 1] ?? 0) > 1);
+  const gap = kept.slice(0, 5).findIndex((index, at) => at > 0 && index - (kept[at - 1] ?? 0) > 1);
   if (gap < 1 || gap > 3 || kept.length - gap < 2) return 0;
   const rowAt = (at: number) => raw.rows[kept[at] ?? 0] ?? [];
   for (let at = 0; at < gap; at++) if (rowAt(at).some(looksLikeData)) return 0;

@@ -4,8 +4,9 @@ import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findHoles } from '../time/interval.ts';
 import type { Column, Table } from './column.ts';
 import { factsOf } from './facts.ts';
-import { type Periods, periodNumber, periodsOfTable } from './periods.ts';
+import { periodNumber } from './periods.ts';
 import type { Finding } from './reading.ts';
+import { type Periods, periodsOfTable } from './series.ts';
 import { listed } from './words.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);

@@ -3,8 +3,9 @@ import { LOCALES, localeOf } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
 import { chooseAcross } from './choose.ts';
 import type { Cell, Column, Table } from './column.ts';
-import { periodNumber, periodsOfTable } from './periods.ts';
+import { periodNumber } from './periods.ts';
 import { readingFor, rereadColumn, textOfCell } from './retype.ts';
+import { periodsOfTable } from './series.ts';
 import { keysOf } from './titles.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);

@@ -4,7 +4,8 @@
  */
 import { Refusal } from '../../refusal.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../column.ts';
-import { type Periods, periodNumber, periodsOfTable, type Series, yearBefore } from '../periods.ts';
+import { periodNumber, yearBefore } from '../periods.ts';
+import { type Periods, periodsOfTable, type Series } from '../series.ts';
 import type { Calculation, Operand, Rule } from './calculation.ts';
 import { cumulative } from './cumulative.ts';
 import { rollingMean } from './rolling.ts';

@@ -1,7 +1,8 @@
 import { Refusal } from '../../refusal.ts';
 import { DAY, monthStart } from '../../time/calendar.ts';
 import { type Cell, numberAt, type Table } from '../column.ts';
-import { fiscalYear, type Periods, periodNumber, shiftPeriod } from '../periods.ts';
+import { fiscalYear, periodNumber, shiftPeriod } from '../periods.ts';
+import type { Periods } from '../series.ts';
 
 /** Days of grace for a year's first row where holidays have no rows. */
 const FIRST_DAYS = 7;

@@ -1,7 +1,7 @@
 /** First settings of calculated columns, for their user to change. */
 
 import type { Column, Table } from '../column.ts';
-import { periodsOfTable } from '../periods.ts';
+import { periodsOfTable } from '../series.ts';
 import { keysOf, readTitle } from '../titles.ts';
 import type { Rule } from './calculation.ts';
 

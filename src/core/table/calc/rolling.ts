@@ -1,5 +1,6 @@
 import { type Cell, numberAt, type Table } from '../column.ts';
-import { type Periods, periodNumber } from '../periods.ts';
+import { periodNumber } from '../periods.ts';
+import type { Periods } from '../series.ts';
 
 /**
  * Weights of a rolling mean by offset from the row's period. A centred mean of

