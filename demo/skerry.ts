@@ -5,6 +5,7 @@ import type { FigureSpec } from '../src/core/figure/spec.ts';
 import { runCommand } from '../src/core/report/commands.ts';
 import { newReport, type Report } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
+import { draftLevelBars } from '../src/core/spark/draft.ts';
 import type { Cell } from '../src/core/table/column.ts';
 import { understand } from '../src/core/table/understand.ts';
 import { localeOf } from '../src/core/text/locale.ts';
@@ -79,6 +80,17 @@ export function yearlyTraffic(): string {
   return `${lines.join('\n')}\n`;
 }
 
+/** Piers by their passengers in the summer of 2026, in thousands, and how full their sailings were. */
+const PIERS = `Pier,Passengers (thousands),"Load, %",Departures
+Northgate,271.4,81,1488
+Old Quay,164.9,74,1302
+Sound Landing,98.3,58,904
+Kelda,61.7,66,412
+Ness,39.2,49,408
+Outer Skerry,27.5,88,186
+Lighthouse,11.8,63,92
+`;
+
 interface Demo {
   report: Report;
   blocks: Record<string, Cell[]>;
@@ -144,5 +156,19 @@ export function demoReport(): Demo {
     source: 'Source: Skerry Line ticketing. No sailings for five months of 2020.',
   };
   addFigure(years);
+
+  const piers = add('piers', 'Piers, summer 2026', PIERS);
+  const [names, passengersOf, load] = piers.columns.map(({ key }) => key);
+  const bars = draftLevelBars(piers, {
+    id: 'piers-bars',
+    tableId: 'piers',
+    style: report.style,
+    names: names ?? '',
+    measures: [passengersOf, load].flatMap((key) => key ?? []),
+  });
+  bars.words = { title: 'Two piers fill their ships beyond four fifths', source: SOURCE };
+  for (const column of bars.columns)
+    if (column.kind === 'spark' && column.column === load) Object.assign(column, { ceiling: 100, target: 80 });
+  report = runCommand(report, 'spark.add', { spark: bars }).report;
   return { report, blocks };
 }

@@ -44,6 +44,20 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .first()
       .click();
   },
+  'new-columns': async (page) => {
+    await page.getByRole('tab', { name: 'New columns' }).click();
+    await page.getByLabel('What is calculated').selectOption('rolling mean');
+  },
+  shape: async (page) => {
+    await page.getByRole('tab', { name: 'Shape' }).click();
+  },
+  'spark-table': async (page) => {
+    await page
+      .getByRole('button', { name: /Spark table 1/ })
+      .first()
+      .click();
+    await page.getByRole('tab', { name: 'Load' }).click();
+  },
   'bring-in-a-table': async (page) => {
     await page.getByRole('button', { name: 'Bring in a table' }).click();
     await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
