@@ -106,10 +106,10 @@ export function asDates(
   known: string | undefined,
 ): Inferred | null {
   const shapes = shapesThatFit(sampleOf(filled), column.title, first);
-  const [shape] = shapes;
-  if (!shape) return null;
-  const best = shapes.reduce((a, b) => (countRead(filled, b.read) > countRead(filled, a.read) ? b : a), shape);
-  const most = countRead(filled, best.read);
+  const counted = shapes.map((shape) => ({ shape, count: countRead(filled, shape.read) }));
+  const [richest] = counted;
+  if (!richest) return null;
+  const { shape: best, count: most } = counted.reduce((a, b) => (b.count > a.count ? b : a), richest);
   if (!isEnough(filled.length - most, filled.length)) return null;
   const { key, title } = column;
   const plain: OtherReading =
@@ -117,7 +117,7 @@ export function asDates(
       ? { say: 'Read them as numbers', reading: { columns: { [key]: { as: 'number', decimal: '.' } } } }
       : { say: 'Keep it as text', reading: { columns: { [key]: { as: 'text' } } } };
   const rivals = SLASHED.includes(best.id)
-    ? shapes.filter((other) => SLASHED.includes(other.id) && countRead(filled, other.read) === most)
+    ? counted.flatMap(({ shape, count }) => (SLASHED.includes(shape.id) && count === most ? [shape] : []))
     : [];
   // Every date the same in both readings (01/01, 02/02) leaves nothing to ask.
   const sample = filled.find((text) => new Set(rivals.map((rival) => rival.read(text))).size > 1);

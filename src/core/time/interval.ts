@@ -29,7 +29,9 @@ const isMonthEnd = (ms: number) => monthIndex(ms + DAY) !== monthIndex(ms);
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 /** Ascending instants without repeats. */
-export function distinctSorted(values: readonly number[]): number[] {
+export function distinctSorted(values: readonly number[]): readonly number[] {
+  // The dates of most tables rise already.
+  if (values.every((value, index) => index === 0 || value > (values[index - 1] ?? value))) return values;
   const sorted = Float64Array.from(values).sort();
   return Array.from(sorted.filter((value, index) => index === 0 || value !== sorted[index - 1]));
 }
@@ -71,11 +73,13 @@ export function findInterval(values: readonly number[], least: Interval = 'day')
  */
 export function findHoles(values: readonly number[], interval: Interval): number[] {
   const unit = unitOf(interval);
-  const starts = distinctSorted(values).map((at) => floorTo(at, unit));
-  const present = new Set(starts);
   const holes: number[] = [];
-  const last = starts.at(-1) ?? 0;
-  for (let at = starts[0] ?? last; at < last && holes.length < 10_000; at = addUnits(at, unit, 1))
-    if (!present.has(at) && !(interval === 'business day' && isWeekend(at))) holes.push(at);
+  let next: number | null = null;
+  for (const value of distinctSorted(values)) {
+    const start = floorTo(value, unit);
+    for (; next !== null && next < start && holes.length < 10_000; next = addUnits(next, unit, 1))
+      if (!(interval === 'business day' && isWeekend(next))) holes.push(next);
+    next = addUnits(start, unit, 1);
+  }
   return holes;
 }
