@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'] } },
+      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 30_000 } },
       // These share a database, a server and two processors, so they take turns.
       {
         test: {

@@ -143,7 +143,7 @@ export function demoReport(): Demo {
     subtitle: 'Sailings that left within five minutes of the timetable, %',
     source: SOURCE,
   };
-  onTime.leftAxis = { from: 80, to: 100, every: 5, title: '%' };
+  Object.assign(onTime.leftAxis, { from: 80, to: 100, every: 5, title: '%' });
   for (const line of onTime.lines) line.colour = '#1f7a7a';
   addFigure(onTime);
 

@@ -203,8 +203,8 @@ describe('commands over HTTP', () => {
   it('are the same commands', async () => {
     const { revision } = await stored(id);
     const answer = await call('POST', `/api/reports/${id}/commands`, {
-      name: 'figure.setLeftAxis',
-      args: { figure: FIGURE, axis: { every: 25 } },
+      name: 'figure.setAxis',
+      args: { figure: FIGURE, side: 'left', axis: { every: 25 } },
     });
     expect(answer.body['revision']).toBe(revision + 1);
     expect(figureIn((await stored(id)).report, FIGURE)?.leftAxis.every).toBe(25);

@@ -56,7 +56,9 @@ describe('commands', () => {
       ...figure(report).words,
       title: 'New',
     });
-    expect(figure(run('figure.setLeftAxis', { figure: FIGURE, axis: { every: 10 } }).report).leftAxis.every).toBe(10);
+    expect(
+      figure(run('figure.setAxis', { figure: FIGURE, side: 'left', axis: { every: 10 } }).report).leftAxis.every,
+    ).toBe(10);
     const styled = figure(
       run('figure.styleLines', { figure: FIGURE, lines: ['line-1', 'line-3'], weight: 2.2 }).report,
     );
@@ -72,9 +74,9 @@ describe('commands', () => {
       { figure: FIGURE, line: 'gone', name: 'x' },
       /no line “gone” in figure “Passengers by route”/,
     ],
-    ['figure.setLeftAxis', { figure: FIGURE, axis: { from: 10, to: 5 } }, /cannot run from 10 to 5/],
-    ['figure.setLeftAxis', { figure: FIGURE, axis: { from: 'zero', to: -5 } }, /cannot run from 0 to -5/],
-    ['figure.setLeftAxis', { figure: FIGURE, axis: { every: 0 } }, /above zero/],
+    ['figure.setAxis', { figure: FIGURE, side: 'left', axis: { from: 10, to: 5 } }, /cannot run from 10 to 5/],
+    ['figure.setAxis', { figure: FIGURE, side: 'left', axis: { from: 'zero', to: -5 } }, /cannot run from 0 to -5/],
+    ['figure.setAxis', { figure: FIGURE, side: 'left', axis: { every: 0 } }, /above zero/],
     ['figure.setFrame', { figure: FIGURE, width: 5 }, /at least 30 mm/],
     ['figure.styleLines', { figure: FIGURE, lines: ['line-1'], colour: 'red' }, /# and six digits/],
     ['figure.styleLines', { figure: FIGURE, lines: ['line-1'], weight: 0 }, /at least 0\.1 pt/],

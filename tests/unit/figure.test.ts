@@ -90,7 +90,7 @@ describe('what is on the sheet', () => {
 
   it('puts ticks where they were asked for', () => {
     const spec = draft(table, { lines: ['on_time_pct'] });
-    spec.leftAxis = { from: 60, to: 100, every: 10, title: null };
+    Object.assign(spec.leftAxis, { from: 60, to: 100, every: 10 });
     const svg = toSvg(draw(spec, table).scene);
     const axis = svg.slice(svg.indexOf('data-part="axis:left"'), svg.indexOf('data-part="axis:across"'));
     const labels = [...axis.matchAll(/data-value="(\d+)">(\d+)<\/text>/g)].map((found) => found[2]);

@@ -7,7 +7,7 @@ import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
-import type { FigureSpec, FigureWindow, Line } from './spec.ts';
+import { FigureSpec, type FigureWindow, type Line } from './spec.ts';
 import { windowOf } from './window.ts';
 
 /** A size that fits the text width of an A4 page. */
@@ -97,7 +97,7 @@ function spanWords(column: Column, locale: Locale, window: FigureWindow = 'all')
 
 /** A line that draws a column, in the given colour. */
 export function newLine(id: string, column: string, colour: string, style: HouseStyle): Line {
-  return { id, column, name: null, colour, weight: style.strokes.line, shown: true };
+  return { id, column, name: null, colour, weight: style.strokes.line, shown: true, axis: 'left' };
 }
 
 /**
@@ -121,7 +121,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   refuseMisleading(table, across, drawn, choices.unordered ?? choices.across !== undefined);
   const span = spanWords(across, locale, choices.window);
   const acrossName = readTitle(across.title).name.toLowerCase();
-  return {
+  return FigureSpec.parse({
     type: 'figure',
     id: choices.id,
     name: table.title.slice(0, 200),
@@ -130,8 +130,8 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     lines: drawn.map((column, index) => newLine(`line-${index + 1}`, column.key, paletteColour(style, index), style)),
     window: choices.window ?? 'all',
     dateAxis: { plan: 'auto' },
-    leftAxis: { from: 'auto', to: 'auto', every: null, title: null },
+    leftAxis: {},
     words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },
     frame: { width: WIDTH, height: HEIGHT },
-  };
+  });
 }

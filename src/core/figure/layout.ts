@@ -1,14 +1,17 @@
-import { extentOf, resolveValueAxis, type ValueScale } from '../scale/value-axis.ts';
+import { shareOf, type ValueScale } from '../scale/value-axis.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { type AcrossPlan, type AcrossPlanner, acrossNodes, acrossPlanner } from './across-axis.ts';
+import { axisOf, linesOn, resolveScales } from './axes.ts';
+import { axisNumbers } from './axis-numbers.ts';
 import { describeFigure } from './describe.ts';
-import { leftAxisCaption, leftAxisNodes, leftLabels } from './left-axis.ts';
 import { lineNodes } from './lines.ts';
 import { type EndNames, endNames, nameNodes } from './names.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
+import type { Side } from './spec.ts';
+import { axisRoom, gridNodes, hasCaptionAbove, type SetAxis, valueAxisNodes } from './value-axis.ts';
 import { type SetWords, setWords } from './words.ts';
 
 /** Clear room between the frame and what stands in it, points. */
@@ -19,16 +22,19 @@ const TICK_PITCH = 1.45;
 export interface FigureLayout {
   scene: Scene;
   plot: Plot;
-  left: ValueScale;
+  left: SetAxis;
+  /** null when no line is drawn by it */
+  right: SetAxis | null;
+  /** whether the ticks of both axes stand at the same heights */
+  met: boolean;
   across: AcrossPlan;
-  /** caption above the left axis as drawn */
-  leftCaption: string;
 }
 
 interface Pass {
   plot: Plot;
-  left: ValueScale;
-  labels: string[];
+  left: SetAxis;
+  right: SetAxis | null;
+  met: boolean;
   across: AcrossPlan;
 }
 
@@ -38,25 +44,38 @@ interface Given {
   locale: Locale;
   words: SetWords;
   names: EndNames;
-  caption: string;
   plan: AcrossPlanner;
   width: number;
   height: number;
 }
 
-/** One pass of placing: `acrossHeight` is taken from the pass before. */
-function place(given: Given, acrossHeight: number): Pass {
-  const { figure, style, locale, words, names, plan } = given;
+/** The one unit that all lines of an axis have, else null. */
+function unitOn(figure: ResolvedFigure, side: Side): string | null {
+  const units = new Set(linesOn(figure, side).map((line) => line.unit));
+  const [unit] = units;
+  return units.size === 1 ? (unit ?? null) : null;
+}
+
+function setAxis({ figure, style, locale }: Given, side: Side, scale: ValueScale, two: boolean): SetAxis {
+  const axis = axisOf(figure, side);
+  const [only, ...others] = linesOn(figure, side);
+  const isColoured = axis.coloured === 'yes' || (axis.coloured === 'auto' && two);
+  const ink = isColoured && only && others.length === 0 ? only.line.colour : style.ink;
+  return { side, axis, scale, numbers: axisNumbers(axis, scale, unitOn(figure, side), locale), ink };
+}
+
+/** One pass of placing: `acrossHeight` is taken from the pass before, as is whether captions stand above. */
+function place(given: Given, acrossHeight: number, captioned: boolean): Pass {
+  const { figure, style, words, names, plan } = given;
   const size = style.sizes.label;
-  const top = words.bottom + (given.caption ? size * 1.5 : 0) + size * 0.8;
+  const top = words.bottom + (captioned ? size * 1.5 : 0) + size * 0.8;
   const height = Math.max(8, words.sourceTop - acrossHeight - top);
-  const extent = extentOf(figure.lines.map((line) => line.values));
-  const whole = figure.lines.length > 0 && figure.lines.every((line) => line.whole);
-  const left = resolveValueAxis(figure.spec.leftAxis, extent, whole, height / (size * TICK_PITCH) + 1);
-  const { labels, width: labelWidth } = leftLabels(left, style, locale);
-  const plotLeft = INSET + labelWidth + 5;
-  const room = Math.max(20, given.width - INSET - plotLeft);
-  // The names stand after the last points, which may lie before the axis's end.
+  const scales = resolveScales(figure, height / (size * TICK_PITCH) + 1);
+  const left = setAxis(given, 'left', scales.left, scales.right !== null);
+  const right = scales.right && setAxis(given, 'right', scales.right, true);
+  const plotLeft = INSET + axisRoom(left, style);
+  const forRight = right ? axisRoom(right, style) : 0;
+  const room = Math.max(20, given.width - INSET - plotLeft - forRight);
   const forNames = names.width > 0 ? names.width + names.gap : 0;
   let share = 1;
   let width = room;
@@ -65,9 +84,19 @@ function place(given: Given, acrossHeight: number): Pass {
     const next = Math.max(20, Math.min(room, (room - forNames) / share));
     across = plan(next);
     width = next;
-    share = Math.max(0.05, across.share(names.lastPosition));
+    // The names stand after the last points, which may lie before the axis's end, unless numbers stand between.
+    share = right ? 1 : Math.max(0.05, across.share(names.lastPosition));
   }
-  return { plot: { left: plotLeft, top, width, height }, left, labels, across };
+  return { plot: { left: plotLeft, top, width, height }, left, right, met: scales.met, across };
+}
+
+/** Height of a value on its axis, points. */
+function heightOn({ scale, axis }: SetAxis, plot: Plot): (value: number) => number {
+  const isUp = axis.direction === 'up';
+  return (value) => {
+    const share = shareOf(scale, value);
+    return plot.top + plot.height * (isUp ? 1 - share : share);
+  };
 }
 
 /** Places everything of a figure and returns the scene with what the dock wants to know about it. */
@@ -77,14 +106,18 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
   const height = spec.frame.height * POINTS_PER_MM;
   const words = setWords(spec.words, style, width, height, INSET);
   const names = endNames(figure, style, width);
-  const caption = leftAxisCaption(figure);
   const plan = acrossPlanner(figure, style, locale);
-  const given: Given = { figure, style, locale, words, names, caption, plan, width, height };
-  let pass = place(given, style.sizes.label * 3.4);
-  pass = place(given, pass.across.height);
-  const { plot, left, across } = pass;
+  const given: Given = { figure, style, locale, words, names, plan, width, height };
+  const isCaptioned = ({ left, right }: Pass) => hasCaptionAbove(left) || (right !== null && hasCaptionAbove(right));
+  let pass = place(given, style.sizes.label * 3.4, true);
+  pass = place(given, pass.across.height, isCaptioned(pass));
+  const { plot, left, right, across } = pass;
   const x = (position: number) => plot.left + across.share(position) * plot.width;
-  const y = (value: number) => plot.top + plot.height * (1 - (value - left.low) / (left.high - left.low));
+  const yLeft = heightOn(left, plot);
+  const yRight = right ? heightOn(right, plot) : yLeft;
+  const axisFor = (side: Side) => (side === 'right' && right ? { set: right, y: yRight } : { set: left, y: yLeft });
+  const rightEdge = right ? plot.left + plot.width + axisRoom(right, style) : 0;
+  const captionWidth = right && hasCaptionAbove(right) ? (rightEdge - INSET) / 2 - 6 : width - 2 * INSET;
   const nodes: SceneNode[] = [
     {
       kind: 'group',
@@ -93,10 +126,16 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
       children: [{ kind: 'rect', x: 0, y: 0, width, height, fill: '#ffffff' }],
     },
     ...words.nodes,
-    ...leftAxisNodes({ scale: left, labels: pass.labels, caption, plot, y, style, inset: INSET }),
+    ...gridNodes(left, { plot, y: yLeft, style }),
+    ...(right ? gridNodes(right, { plot, y: yRight, style }) : []),
+    valueAxisNodes(left, { plot, y: yLeft, style, edge: INSET, captionWidth }),
+    ...(right ? [valueAxisNodes(right, { plot, y: yRight, style, edge: rightEdge, captionWidth })] : []),
     ...acrossNodes(across, { plot, x, style }),
-    ...figure.lines.map((line) => lineNodes(line, { x, y, plot, scale: left })),
-    ...nameNodes(names, { x, y, plot, style, right: width - INSET, scale: left }),
+    ...figure.lines.map((line) => {
+      const { set, y } = axisFor(line.line.axis);
+      return lineNodes(line, { x, y, plot, scale: set.scale });
+    }),
+    ...nameNodes(names, { x, axisFor, plot, style, right: width - INSET, after: rightEdge }),
   ];
   const scene: Scene = {
     widthMm: spec.frame.width,
@@ -105,5 +144,5 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
     description: describeFigure(figure, locale),
     nodes,
   };
-  return { scene, plot, left, across, leftCaption: caption };
+  return { scene, plot, left, right, met: pass.met, across };
 }

@@ -1,20 +1,25 @@
 import { thin } from '../scale/thin.ts';
 import { extentOf } from '../scale/value-axis.ts';
 import { POINTS_PER_MM, runOf, type Scene, type SceneNode } from '../scene/scene.ts';
+import { linesOn } from './axes.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
 /** The lines of a figure alone, drawn small, for lists of figures. Sizes in millimetres. */
 export function miniature(figure: ResolvedFigure, widthMm: number, heightMm: number): Scene {
   const width = widthMm * POINTS_PER_MM;
   const height = heightMm * POINTS_PER_MM;
-  const [low, high] = extentOf(figure.lines.map((line) => line.values)) ?? [0, 1];
+  const extents = {
+    left: extentOf(linesOn(figure, 'left').map((line) => line.values)),
+    right: extentOf(linesOn(figure, 'right').map((line) => line.values)),
+  };
   const positions = figure.lines.flatMap((line) => [line.positions[0] ?? 0, line.positions.at(-1) ?? 0]);
   const first = Math.min(...positions);
   const length = Math.max(...positions) - first || 1;
   const inset = 1.5;
   const x = (position: number) => inset + ((position - first) / length) * (width - 2 * inset);
-  const y = (value: number) => height - inset - ((value - low) / (high - low || 1)) * (height - 2 * inset);
   const nodes = figure.lines.map((line): SceneNode => {
+    const [low, high] = extents[line.line.axis] ?? [0, 1];
+    const y = (value: number) => height - inset - ((value - low) / (high - low || 1)) * (height - 2 * inset);
     let d = '';
     let run: [number, number][] = [];
     const close = () => {

@@ -1,12 +1,13 @@
 /** Names of lines, set after their last points and spread apart. */
 import { spreadApart } from '../place/spread.ts';
-import type { ValueScale } from '../scale/value-axis.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { shorten } from '../text/wrap.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { Side } from './spec.ts';
+import type { SetAxis } from './value-axis.ts';
 
 interface EndName {
   line: ResolvedLine;
@@ -59,26 +60,31 @@ export function endNames(figure: ResolvedFigure, style: HouseStyle, width: numbe
 
 interface NamesRoom {
   x(position: number): number;
-  y(value: number): number;
+  /** the axis of a line, and heights on it */
+  axisFor(side: Side): { set: SetAxis; y(value: number): number };
   plot: Plot;
   style: HouseStyle;
   /** right end of the room for names */
   right: number;
-  scale: ValueScale;
+  /** the names stand after this, where numbers of a right axis do; 0 where there is none */
+  after: number;
 }
 
 /** Sets the names apart along one edge, each in its line's colour, with a thin leader where it had to move. */
-export function nameNodes(names: EndNames, { x, y, plot, style, right, scale }: NamesRoom): SceneNode[] {
+export function nameNodes(names: EndNames, { x, axisFor, plot, style, right, after }: NamesRoom): SceneNode[] {
   if (names.names.length === 0) return [];
   const size = style.sizes.label;
-  const ends = names.names.map((name) => y(Math.min(scale.high, Math.max(scale.low, name.value))));
+  const ends = names.names.map(({ line, value }) => {
+    const { set, y } = axisFor(line.line.axis);
+    return y(Math.min(set.scale.high, Math.max(set.scale.low, value)));
+  });
   const half = (size * PITCH) / 2;
   // Their white ground must not hide the axis line below.
   const placed = spreadApart(ends, size * PITCH, plot.top, plot.top + plot.height - half - 0.5);
   const lift = capHeight(FACE, size) / 2;
   const moved = placed.some((at, index) => Math.abs(at - (ends[index] ?? at)) > size * LEADER_FROM);
   const edge = x(names.lastPosition);
-  const left = edge + (moved ? names.gap : GAP);
+  const left = Math.max(edge, after) + (moved ? names.gap : GAP);
   return names.names.map((name, index): SceneNode => {
     const at = placed[index] ?? 0;
     const end = ends[index] ?? at;
@@ -90,8 +96,11 @@ export function nameNodes(names: EndNames, { x, y, plot, style, right, scale }: 
       { kind: 'text', x: left, y: at + lift, text, face: FACE, size, colour, anchor: 'start' },
     ];
     const from = x(name.position);
-    if (Math.abs(at - end) > size * LEADER_FROM || from < edge - 1)
-      children.push({ kind: 'path', d: strokeOf(from + 1.5, end, left - 1.5, at), stroke: { colour, width: 0.4 } });
+    if (Math.abs(at - end) > size * LEADER_FROM || from < edge - 1) {
+      // Past the numbers of a right axis, a leader begins where they end.
+      const begin = after > 0 ? after + 1 : from + 1.5;
+      children.push({ kind: 'path', d: strokeOf(begin, end, left - 1.5, at), stroke: { colour, width: 0.4 } });
+    }
     return { kind: 'group', part: `name:${name.line.line.id}`, label: `Name of ${name.line.name}`, children };
   });
 }

@@ -3,7 +3,7 @@ import { readTitle } from '../table/titles.ts';
 import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
 import { type DateSpan, pointPosition } from './date-axis.ts';
-import type { FigureSpec, Line } from './spec.ts';
+import type { FigureSpec, Line, ValueAxis } from './spec.ts';
 import { windowOf } from './window.ts';
 
 /** How the across axis places the rows. Positions are in the axis's own unit. */
@@ -71,6 +71,10 @@ function placeRows(column: Column, isDrawn: (row: number) => boolean): { across:
   return { across: { kind: 'category', title, labels }, placed };
 }
 
+/** A value that its axis has a place for; a logarithmic one has none for what is not above zero. */
+const drawable = (value: number | null, { scale }: ValueAxis) =>
+  value !== null && scale === 'log' && value <= 0 ? null : value;
+
 /** The name a line has in print. */
 export function nameOfLine(line: Line, column: Column | undefined): string {
   return line.name ?? (column ? readTitle(column.title).name : line.column);
@@ -94,6 +98,7 @@ export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
     .filter((line) => line.shown)
     .map((line): ResolvedLine => {
       const column = columnOf(table, line.column);
+      const axis = line.axis === 'left' ? spec.leftAxis : spec.rightAxis;
       const cells = column?.kind === 'number' ? column.cells : [];
       return {
         line,
@@ -101,7 +106,7 @@ export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
         unit: column?.kind === 'number' ? column.unit : null,
         whole: column?.kind === 'number' ? column.whole : false,
         positions,
-        values: placed.map((place) => numberAt(cells, place.row)),
+        values: placed.map((place) => drawable(numberAt(cells, place.row), axis)),
         at,
       };
     });

@@ -20,19 +20,72 @@ export const Line = z.strictObject({
   colour: Colour,
   weight: Weight,
   shown: z.boolean(),
+  /** the value axis it is drawn by */
+  axis: z.enum(['left', 'right']).default('left'),
 });
 export type Line = z.infer<typeof Line>;
 
-export const LeftAxis = z.strictObject({
+export const ValueAxis = z.strictObject({
   /** lower end: found from the data, zero, or a value */
-  from: z.union([z.literal('auto'), z.literal('zero'), finite]),
-  to: z.union([z.literal('auto'), finite]),
+  from: z.union([z.literal('auto'), z.literal('zero'), finite]).default('auto'),
+  to: z.union([z.literal('auto'), finite]).default('auto'),
   /** step between major ticks; null chooses a round one */
-  every: z.number().positive('A tick interval is above zero.').max(1e15).nullable(),
-  /** flat caption above the axis; null says the unit of its lines */
-  title: Words.nullable(),
+  every: z.number().positive('A tick interval is above zero.').max(1e15).nullable().default(null),
+  /** how many intervals there are, where no step is given; null chooses */
+  intervals: z
+    .number()
+    .int('Give a whole number of intervals.')
+    .min(1, 'An axis has at least one interval.')
+    .max(50, 'An axis has at most 50 intervals.')
+    .nullable()
+    .default(null),
+  /** into how many parts minor ticks divide an interval; 1 for none */
+  minor: z
+    .number()
+    .int('Give a whole number of parts.')
+    .min(1, 'An interval has at least one part.')
+    .max(20, 'An interval is divided into at most 20 parts.')
+    .default(1),
+  scale: z.enum(['linear', 'log']).default('linear'),
+  direction: z.enum(['up', 'down']).default('up'),
+  /** in what the numbers are written; "auto" takes millions and billions where they are that large */
+  numbers: z.enum(['auto', 'plain', 'thousands', 'millions', 'billions']).default('auto'),
+  /** a plus sign before numbers above zero */
+  plus: z.boolean().default(false),
+  /** where the unit stands: in the caption, at each number, or at the last one */
+  unit: z.enum(['caption', 'each', 'last']).default('caption'),
+  ticks: z.enum(['none', 'outside', 'inside', 'across']).default('none'),
+  line: z.boolean().default(false),
+  zeroLine: z.boolean().default(true),
+  grid: z.enum(['none', 'major', 'minor']).default('major'),
+  gridPattern: z.enum(['solid', 'dashes', 'dots']).default('solid'),
+  /** weight of the grid lines in points; null takes the house style's */
+  gridWeight: z
+    .number()
+    .min(0.1, 'A grid line is at least 0.1 pt.')
+    .max(3, 'A grid line is at most 3 pt.')
+    .nullable()
+    .default(null),
+  /** caption of the axis; null says the unit of its lines */
+  title: Words.nullable().default(null),
+  titlePlace: z.enum(['above', 'along']).default('above'),
+  /** numbers and caption take the colour of the axis's only line; "auto" where there are two axes */
+  coloured: z.enum(['auto', 'yes', 'no']).default('auto'),
 });
-export type LeftAxis = z.infer<typeof LeftAxis>;
+export type ValueAxis = z.infer<typeof ValueAxis>;
+export type Side = Line['axis'];
+
+/** The right axis differs where nothing is said: its grid would cross that of the left one. */
+const RIGHT_AXIS = { ...ValueAxis.parse({}), grid: 'none' } as const;
+
+/** How the right axis follows the left one. */
+export const Tie = z.strictObject({
+  /** each on its own, on one scale, or with ticks that meet */
+  kind: z.enum(['free', 'same', 'meet']).default('meet'),
+  /** zero stands at the same height on both */
+  zero: z.boolean().default(false),
+});
+export type Tie = z.infer<typeof Tie>;
 
 /** Size of a figure in millimetres. */
 export const Millimetres = z
@@ -71,7 +124,9 @@ export const FigureSpec = z.strictObject({
     /** a date label plan, or "auto" for the richest that fits */
     plan: z.enum(['auto', ...PLAN_IDS]),
   }),
-  leftAxis: LeftAxis,
+  leftAxis: ValueAxis,
+  rightAxis: ValueAxis.default(RIGHT_AXIS),
+  tie: Tie.default({ kind: 'meet', zero: false }),
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
   frame: z.strictObject({ width: Millimetres, height: Millimetres }),
 });

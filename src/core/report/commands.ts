@@ -6,7 +6,7 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
 import { PLAN_IDS } from '../figure/date-plans.ts';
-import { FigureSpec, FigureWindow, Id, LeftAxis, Line, Millimetres, Weight } from '../figure/spec.ts';
+import { FigureSpec, FigureWindow, Id, Line, Millimetres, Tie, ValueAxis, Weight } from '../figure/spec.ts';
 import { firstWrong } from '../issue.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
@@ -23,6 +23,12 @@ export type { Patch };
 
 const inFigure = { figure: Id };
 const lineIds = z.array(Id).min(1);
+/** Defaults of a whole axis must not come in with a change of a part of it. */
+const AxisChange = z.strictObject(
+  Object.fromEntries(Object.entries(ValueAxis.shape).map(([key, schema]) => [key, schema.unwrap().optional()])) as {
+    [Key in keyof typeof ValueAxis.shape]: z.ZodOptional<ReturnType<(typeof ValueAxis.shape)[Key]['unwrap']>>;
+  },
+);
 
 function figure(draft: Report, id: string): FigureSpec {
   const found = figureIn(draft, id);
@@ -102,16 +108,31 @@ const COMMANDS = {
     const gone = new Set(linesOf(draft, args.figure, args.lines).map((line) => line.id));
     target.lines = target.lines.filter((line) => !gone.has(line.id));
   }),
-  'figure.setLeftAxis': command(
-    'left axis',
-    z.strictObject({ ...inFigure, axis: LeftAxis.partial() }),
-    (draft, args) => {
-      const { leftAxis } = figure(draft, args.figure);
-      assign(leftAxis, args.axis);
-      const { from, to } = leftAxis;
+  'figure.setAxis': command(
+    'value axis',
+    z.strictObject({ ...inFigure, side: Line.shape.axis.unwrap(), axis: AxisChange }),
+    (draft, { figure: id, side, axis }) => {
+      const target = figure(draft, id);
+      const changed = side === 'left' ? target.leftAxis : target.rightAxis;
+      assign(changed, axis);
+      const { from, to, scale } = changed;
       const low = from === 'zero' ? 0 : from;
       if (typeof low === 'number' && typeof to === 'number' && low >= to)
-        throw new Refusal(`The left axis cannot run from ${low} to ${to}; give an end above where it begins.`);
+        throw new Refusal(`The ${side} axis cannot run from ${low} to ${to}; give an end above where it begins.`);
+      if (scale === 'log' && [low, to].some((end) => typeof end === 'number' && end <= 0))
+        throw new Refusal('A logarithmic axis has no zero and nothing below it; give it ends above zero.');
+    },
+  ),
+  'figure.tieAxes': command(
+    'tie of the axes',
+    z.strictObject({ ...inFigure, kind: Tie.shape.kind.unwrap().optional(), zero: z.boolean().optional() }),
+    (draft, { figure: id, ...tie }) => assign(figure(draft, id).tie, tie),
+  ),
+  'figure.setAxisOfLines': command(
+    'axis of lines',
+    z.strictObject({ ...inFigure, lines: lineIds, axis: Line.shape.axis.unwrap() }),
+    (draft, { figure: id, lines, axis }) => {
+      for (const line of linesOf(draft, id, lines)) line.axis = axis;
     },
   ),
   'figure.setDateAxis': command(

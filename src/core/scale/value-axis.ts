@@ -7,13 +7,21 @@ export interface ValueAxisWish {
   to: 'auto' | number;
   /** step between ticks, or null to choose one */
   every: number | null;
+  /** how many intervals there are, where no step is given; null or absent chooses */
+  intervals?: number | null;
+  /** into how many parts minor ticks divide an interval; 1 or absent for none */
+  minor?: number;
 }
 
 export interface ValueScale {
+  kind: 'linear' | 'log';
   low: number;
   high: number;
+  /** step between ticks of a linear axis; the first tick of a logarithmic one, whose ticks differ */
   step: number;
   ticks: number[];
+  /** values of minor ticks, without those of `ticks` */
+  minor: number[];
   /** set when the step that was asked for could not be drawn: how many labels it needs */
   refused: { every: number; labels: number; room: number } | null;
 }
@@ -23,6 +31,8 @@ export interface ValueScale {
  * the highest: the share of empty room is then small and heights compare truly.
  */
 const ZERO_SHARE = 0.5;
+/** Around five to eight intervals read well. */
+const MOST_INTERVALS = 7;
 
 /** Lowest and highest of the values, or null when there are none. */
 export function extentOf(series: Iterable<readonly (number | null)[]>): [number, number] | null {
@@ -37,7 +47,14 @@ export function extentOf(series: Iterable<readonly (number | null)[]>): [number,
   return low <= high ? [low, high] : null;
 }
 
-function wantedEnds(wish: ValueAxisWish, extent: [number, number] | null): [number, number] {
+/** Where a value stands between the ends of a scale: 0 at its low end, 1 at its high end. */
+export function shareOf({ kind, low, high }: ValueScale, value: number): number {
+  if (kind === 'linear') return (value - low) / (high - low);
+  return Math.log(value / low) / Math.log(high / low);
+}
+
+/** The range that an axis has to show, before its ends are moved to ticks. */
+export function wantedEnds(wish: ValueAxisWish, extent: [number, number] | null): [number, number] {
   let [low, high] = extent ?? [0, 1];
   if (low === high) {
     const room = low === 0 ? 1 : Math.abs(low) * 0.1;
@@ -57,6 +74,31 @@ function wantedEnds(wish: ValueAxisWish, extent: [number, number] | null): [numb
     else low = high - room;
   }
   return [low, high];
+}
+
+/** Values that part each interval into `parts`; of whole things only as many parts as stay whole. */
+function minorTicks(
+  ticks: readonly number[],
+  [low, high]: [number, number],
+  step: number,
+  parts: number,
+  whole: boolean,
+): number[] {
+  let count = Math.max(1, Math.floor(parts));
+  while (whole && count > 1 && !Number.isInteger(tidy(step / count))) count--;
+  if (count === 1) return [];
+  const majors = new Set(ticks);
+  return multiplesIn(low, high, step / count).filter((value) => !majors.has(value));
+}
+
+/** A linear scale with its ticks at the multiples of a step within given ends. */
+export function linearScale(
+  [low, high]: [number, number],
+  step: number,
+  { minor = 1, whole = false, refused = null }: { minor?: number; whole?: boolean; refused?: ValueScale['refused'] },
+): ValueScale {
+  const ticks = multiplesIn(low, high, step);
+  return { kind: 'linear', low, high, step, ticks, minor: minorTicks(ticks, [low, high], step, minor, whole), refused };
 }
 
 /**
@@ -97,10 +139,14 @@ export function resolveValueAxis(
         }
     }
   } else {
-    // Around five to eight intervals read well; fewer when there is little height.
-    step = roundStepFrom((wantedHigh - wantedLow) / Math.min(room - 1, 7), whole);
-    while (labelsFor(step) > room) step = roundStepFrom(step * 1.01, whole);
+    const count = Math.min(room - 1, wish.intervals ?? MOST_INTERVALS);
+    step = roundStepFrom((wantedHigh - wantedLow) / count, whole);
+    while (labelsFor(step) > (wish.intervals ? count + 1 : room)) step = roundStepFrom(step * 1.01, whole);
   }
-  const [low, high] = endsFor(step);
-  return { low, high, step, ticks: multiplesIn(low, high, step), refused };
+  const ends = endsFor(step);
+  // As many intervals as were asked for, where the last ones hold no value.
+  const lacking =
+    wish.every === null && wish.intervals ? Math.min(room - 1, wish.intervals) - (labelsFor(step) - 1) : 0;
+  if (lacking > 0 && !highGiven) ends[1] = tidy(ends[1] + lacking * step);
+  return linearScale(ends, step, { minor: wish.minor ?? 1, whole, refused });
 }

@@ -11,15 +11,19 @@ export type Part =
   | 'source'
   | 'axis:across'
   | 'axis:left'
+  | 'axis:right'
   | 'grid'
+  | 'grid:right'
   | 'frame'
   | `line:${string}`
   | `column:${string}`
   | `name:${string}`;
 
-interface Stroke {
+export interface Stroke {
   colour: string;
   width: number;
+  /** lengths of dashes and gaps in points; a dash of 0 is a dot */
+  dashes?: readonly number[];
 }
 
 interface Valued {
@@ -39,6 +43,8 @@ export interface TextNode extends Valued {
   size: number;
   colour: string;
   anchor: 'start' | 'middle' | 'end';
+  /** set along a vertical axis, read from below */
+  turned?: boolean;
 }
 
 interface PathNode extends Valued {

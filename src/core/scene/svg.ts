@@ -1,5 +1,13 @@
 import { faceOf } from '../text/faces.ts';
-import { coordinate, type GroupNode, POINTS_PER_MM, type Scene, type SceneNode, type TextNode } from './scene.ts';
+import {
+  coordinate,
+  type GroupNode,
+  POINTS_PER_MM,
+  type Scene,
+  type SceneNode,
+  type Stroke,
+  type TextNode,
+} from './scene.ts';
 
 export interface SvgOptions {
   /** CSS @font-face rules to embed; made by `formats`, never from user text */
@@ -35,13 +43,14 @@ function textSvg(node: TextNode, options: SvgOptions): string {
     // The text stays readable to tools and to screen readers as the outline's name.
     return (
       d &&
-      `<path transform="translate(${x} ${y})" d="${d}" fill="${node.colour}" aria-label="${escapeXml(node.text)}"${valued(node)}/>`
+      `<path transform="translate(${x} ${y})${node.turned ? ' rotate(-90)' : ''}" d="${d}" fill="${node.colour}" aria-label="${escapeXml(node.text)}"${valued(node)}/>`
     );
   }
   const face = faceOf(node.face);
   const anchor = node.anchor === 'start' ? '' : ` text-anchor="${node.anchor}"`;
   const style = face.italic ? ' font-style="italic"' : '';
-  return `<text x="${x}" y="${y}"${anchor} font-family="'${face.family}', sans-serif" font-weight="${face.weight}"${style} font-size="${node.size}" fill="${node.colour}"${valued(node)}>${escapeXml(node.text)}</text>`;
+  const turn = node.turned ? ` transform="rotate(-90 ${x} ${y})"` : '';
+  return `<text x="${x}" y="${y}"${turn}${anchor} font-family="'${face.family}', sans-serif" font-weight="${face.weight}"${style} font-size="${node.size}" fill="${node.colour}"${valued(node)}>${escapeXml(node.text)}</text>`;
 }
 
 function groupSvg(node: GroupNode, options: SvgOptions): string {
@@ -49,6 +58,11 @@ function groupSvg(node: GroupNode, options: SvgOptions): string {
   let inner = '';
   for (const child of node.children) inner += nodeSvg(child, options);
   return `<g data-part="${escapeXml(node.part)}"${focus}>${inner}</g>`;
+}
+
+function dashes({ dashes: lengths }: Stroke): string {
+  if (!lengths) return '';
+  return ` stroke-dasharray="${lengths.map(coordinate).join(' ')}"${lengths.includes(0) ? ' stroke-linecap="round"' : ''}`;
 }
 
 function nodeSvg(node: SceneNode, options: SvgOptions): string {
@@ -63,7 +77,7 @@ function nodeSvg(node: SceneNode, options: SvgOptions): string {
       return `<circle cx="${coordinate(node.x)}" cy="${coordinate(node.y)}" r="${node.radius}" fill="${node.fill ?? 'none'}"${valued(node)}/>`;
     case 'path': {
       const stroke = node.stroke
-        ? ` stroke="${node.stroke.colour}" stroke-width="${node.stroke.width}" stroke-linejoin="round"`
+        ? ` stroke="${node.stroke.colour}" stroke-width="${node.stroke.width}"${dashes(node.stroke)} stroke-linejoin="round"`
         : '';
       return `<path d="${node.d}" fill="${node.fill ?? 'none'}"${stroke}${valued(node)}/>`;
     }

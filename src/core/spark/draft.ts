@@ -5,7 +5,7 @@ import { factsOf } from '../table/facts.ts';
 import type { SparkColumn, SparkTableSpec } from './spec.ts';
 
 /** A printed table of more rows has no page to stand on. */
-export const MOST_ROWS = 500;
+const MOST_ROWS = 500;
 const ROW_HEIGHT = 6;
 const CELL_WIDTH = 34;
 

@@ -129,7 +129,7 @@ function describe({ rows, columns }: ResolvedSparkTable, locale: Locale): string
 }
 
 /** Sets a spark table: as wide as its columns need, as high as its rows. */
-export function layoutSparkTable(resolved: ResolvedSparkTable, style: HouseStyle, locale: Locale): Scene {
+function layoutSparkTable(resolved: ResolvedSparkTable, style: HouseStyle, locale: Locale): Scene {
   const { spec, rows } = resolved;
   const size = style.sizes.label;
   const { placed, width: columnsWidth } = placeColumns(resolved, style);

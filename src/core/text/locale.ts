@@ -16,17 +16,23 @@ export interface Locale {
   monthsShort: readonly string[];
   quarter: string;
   half: string;
+  /** thousands, millions and billions, as a caption says them */
+  powers: readonly [string, string, string];
+  /** blank between a number and its percent sign */
+  beforePercent: string;
 }
 
 const words = (text: string) => text.split(' ');
 const NBSP = '\u00a0';
 const NNBSP = '\u202f';
 
-const english = {
+const english: Omit<Locale, 'id' | 'name' | 'decimal' | 'group'> = {
   months: words('January February March April May June July August September October November December'),
   monthsShort: words('Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec'),
   quarter: 'Q',
   half: 'H',
+  powers: ['thousands', 'millions', 'billions'],
+  beforePercent: '',
 };
 
 const locales: Record<LocaleId, Locale> = {
@@ -41,6 +47,8 @@ const locales: Record<LocaleId, Locale> = {
     monthsShort: words('Jan Feb Mär Apr Mai Jun Jul Aug Sep Okt Nov Dez'),
     quarter: 'Q',
     half: 'H',
+    powers: ['Tausend', 'Mio.', 'Mrd.'],
+    beforePercent: NBSP,
   },
   'fr-FR': {
     id: 'fr-FR',
@@ -51,6 +59,8 @@ const locales: Record<LocaleId, Locale> = {
     monthsShort: words('janv. févr. mars avr. mai juin juil. août sept. oct. nov. déc.'),
     quarter: 'T',
     half: 'S',
+    powers: ['milliers', 'millions', 'milliards'],
+    beforePercent: NNBSP,
   },
   'es-ES': {
     id: 'es-ES',
@@ -61,6 +71,8 @@ const locales: Record<LocaleId, Locale> = {
     monthsShort: words('ene feb mar abr may jun jul ago sept oct nov dic'),
     quarter: 'T',
     half: 'S',
+    powers: ['miles', 'millones', 'miles de millones'],
+    beforePercent: NBSP,
   },
   'pl-PL': {
     id: 'pl-PL',
@@ -71,6 +83,8 @@ const locales: Record<LocaleId, Locale> = {
     monthsShort: words('sty lut mar kwi maj cze lip sie wrz paź lis gru'),
     quarter: 'K',
     half: 'P',
+    powers: ['tys.', 'mln', 'mld'],
+    beforePercent: '',
   },
   'fi-FI': {
     id: 'fi-FI',
@@ -83,6 +97,8 @@ const locales: Record<LocaleId, Locale> = {
     monthsShort: words('tammi helmi maalis huhti touko kesä heinä elo syys loka marras joulu'),
     quarter: 'Q',
     half: 'H',
+    powers: ['tuhatta', 'milj.', 'mrd.'],
+    beforePercent: NBSP,
   },
 };
 

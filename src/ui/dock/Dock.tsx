@@ -6,8 +6,8 @@ import { openStrip, type Strip, useView } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
 import { AcrossStrip } from './AcrossStrip.tsx';
 import { FrameStrip } from './FrameStrip.tsx';
-import { LeftAxisStrip } from './LeftAxisStrip.tsx';
 import { LinesStrip } from './LinesStrip.tsx';
+import { ValueAxisStrip } from './ValueAxisStrip.tsx';
 import { WordsStrip } from './WordsStrip.tsx';
 
 interface DockProps {
@@ -27,6 +27,7 @@ export function Dock({ figure, table, layout }: DockProps) {
     { id: 'lines', name: 'Lines' },
     { id: 'across', name: ACROSS_NAMES[columnOf(table, figure.across)?.kind ?? 'text'] },
     { id: 'left', name: 'Left axis' },
+    { id: 'right', name: 'Right axis' },
     { id: 'words', name: 'Words' },
     { id: 'frame', name: 'Frame' },
   ];
@@ -42,7 +43,9 @@ export function Dock({ figure, table, layout }: DockProps) {
     >
       {strip === 'lines' && <LinesStrip figure={figure} table={table} />}
       {strip === 'across' && <AcrossStrip figure={figure} table={table} layout={layout} />}
-      {strip === 'left' && <LeftAxisStrip figure={figure} layout={layout} />}
+      {(strip === 'left' || strip === 'right') && (
+        <ValueAxisStrip figure={figure} table={table} layout={layout} side={strip} />
+      )}
       {strip === 'words' && <WordsStrip figure={figure} />}
       {strip === 'frame' && <FrameStrip figure={figure} />}
     </Strips>

@@ -4,7 +4,7 @@ import { nameOfLine } from '../../core/figure/resolve.ts';
 import type { FigureSpec, Line } from '../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
-import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { lineOfPart, useView } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
 
@@ -29,6 +29,9 @@ export function LinesStrip({ figure, table }: LinesStripProps) {
             </th>
             <th scope="col" className="w-72 font-semibold">
               From
+            </th>
+            <th scope="col" className="w-20 font-semibold">
+              Axis
             </th>
             <th scope="col" className="w-24 font-semibold">
               Colour
@@ -91,6 +94,17 @@ function LineRow({ figure, line, table, chosen }: LinesStripProps & { line: Line
         {column ? `${table.title} › ${column.title}` : `${line.column} is not in the table any more`}
       </td>
       <td>
+        <PhraseChoice
+          label={`Axis of ${name}`}
+          value={line.axis}
+          options={[
+            { value: 'left', name: 'left' },
+            { value: 'right', name: 'right' },
+          ]}
+          onCommit={(axis) => run('figure.setAxisOfLines', { ...target, axis })}
+        />
+      </td>
+      <td>
         <ColourWord
           label={`Colour of ${name}`}
           colour={line.colour}
@@ -150,7 +164,8 @@ function AddLine({ figure, table }: LinesStripProps) {
         </button>
       ))}
       <span className="ml-2">
-        <kbd className="kbd kbd-sm">J</kbd> <kbd className="kbd kbd-sm">K</kbd> next and previous line
+        <kbd className="kbd kbd-sm">J</kbd> <kbd className="kbd kbd-sm">K</kbd> next and previous line,{' '}
+        <kbd className="kbd kbd-sm">X</kbd> other axis
       </span>
     </p>
   );

@@ -11,6 +11,7 @@ import { lineOfPart, openPart, useView } from './view.ts';
 export const KEYS = [
   { keys: ['J'], does: 'next line' },
   { keys: ['K'], does: 'previous line' },
+  { keys: ['X'], does: 'swap the axis of the chosen line' },
   { keys: ['['], does: 'coarser date labels' },
   { keys: [']'], does: 'finer date labels' },
   { keys: ['Enter'], does: 'change the cell (in a table)' },
@@ -71,6 +72,13 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
       const next = now < 0 ? (key === 'j' ? 0 : count - 1) : (now + (key === 'j' ? 1 : count - 1)) % count;
       if (ids[next]) openPart(`line:${ids[next]}`);
       return count > 0;
+    }
+    if (key === 'x') {
+      const chosen = figure.lines.find(({ id }) => id === lineOfPart(useView.getState().part));
+      if (!chosen) return false;
+      const axis = chosen.axis === 'left' ? 'right' : 'left';
+      run('figure.setAxisOfLines', { figure: figure.id, lines: [chosen.id], axis });
+      return true;
     }
     const drawn = layout?.across.plan;
     if ((key === '[' || key === ']') && drawn && layout) {

@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import type { Part } from '../../core/scene/scene.ts';
 
-export type Strip = 'lines' | 'across' | 'left' | 'words' | 'frame';
+export type Strip = 'lines' | 'across' | 'left' | 'right' | 'words' | 'frame';
 
 /** A thing of the report by its id, or the place where a table is brought in. */
 export type Shown =
@@ -47,6 +47,7 @@ export const openStrip = (strip: Strip) => useView.setState({ strip, part: null,
 function stripOf(part: Part): Strip {
   if (part === 'axis:across') return 'across';
   if (part === 'axis:left' || part === 'grid') return 'left';
+  if (part === 'axis:right' || part === 'grid:right') return 'right';
   if (part === 'frame') return 'frame';
   if (part === 'title' || part === 'subtitle' || part === 'source') return 'words';
   return 'lines';

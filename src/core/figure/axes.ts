@@ -1,0 +1,93 @@
+/** The scales of a figure's value axes: each on its own, on one scale, or with ticks that meet. */
+import { resolveLogAxis } from '../scale/log-axis.ts';
+import { type TiedWish, tieTicks } from '../scale/tied.ts';
+import { extentOf, linearScale, resolveValueAxis, type ValueScale, wantedEnds } from '../scale/value-axis.ts';
+import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { Side, ValueAxis } from './spec.ts';
+
+export interface Scales {
+  left: ValueScale;
+  /** null when no line that is shown is drawn by the right axis */
+  right: ValueScale | null;
+  /** whether both axes have their ticks at the same heights */
+  met: boolean;
+}
+
+export const axisOf = ({ spec }: ResolvedFigure, side: Side): ValueAxis =>
+  side === 'left' ? spec.leftAxis : spec.rightAxis;
+
+export const linesOn = ({ lines }: ResolvedFigure, side: Side): ResolvedLine[] =>
+  lines.filter(({ line }) => line.axis === side);
+
+const areWhole = (lines: readonly ResolvedLine[]) => lines.length > 0 && lines.every(({ whole }) => whole);
+
+function extentFor(axis: ValueAxis, lines: readonly ResolvedLine[]): [number, number] | null {
+  if (axis.scale === 'linear') return extentOf(lines.map(({ values }) => values));
+  // What is not above zero has no place on a logarithmic axis.
+  return extentOf(lines.map(({ values }) => values.map((value) => (value !== null && value > 0 ? value : null))));
+}
+
+function alone(axis: ValueAxis, lines: readonly ResolvedLine[], most: number): ValueScale {
+  const extent = extentFor(axis, lines);
+  return axis.scale === 'log'
+    ? resolveLogAxis(axis, extent, most)
+    : resolveValueAxis(axis, extent, areWhole(lines), most);
+}
+
+/** What an axis has to show when its ticks are to meet those of the other. */
+function tiedWish(axis: ValueAxis, lines: readonly ResolvedLine[], scale: ValueScale, zero: boolean): TiedWish {
+  const [low, high] = wantedEnds(axis, extentFor(axis, lines));
+  return {
+    low: zero && typeof axis.from !== 'number' ? Math.min(0, low) : low,
+    high: zero && axis.to === 'auto' ? Math.max(0, high) : high,
+    lowGiven: typeof axis.from === 'number',
+    highGiven: axis.to !== 'auto',
+    whole: areWhole(lines),
+    // A step with too many labels was replaced, and so it stays.
+    every: axis.every === null ? null : scale.step,
+  };
+}
+
+const doMeet = (left: ValueScale, right: ValueScale): boolean => {
+  const heights = ({ ticks, low, high }: ValueScale) => ticks.map((tick) => (tick - low) / (high - low));
+  const [a, b] = [heights(left), heights(right)];
+  return a.length === b.length && a.every((at, index) => Math.abs(at - (b[index] ?? -1)) < 1e-6);
+};
+
+/** Resolves both value axes for a plot that has room for `most` tick labels. */
+export function resolveScales(figure: ResolvedFigure, most: number): Scales {
+  const { tie } = figure.spec;
+  const [onLeft, onRight] = [linesOn(figure, 'left'), linesOn(figure, 'right')];
+  const [leftAxis, rightAxis] = [axisOf(figure, 'left'), axisOf(figure, 'right')];
+  if (onRight.length === 0) return { left: alone(leftAxis, onLeft, most), right: null, met: true };
+  if (onLeft.length === 0) {
+    const right = alone(rightAxis, onRight, most);
+    return { left: { ...right, ticks: [], minor: [] }, right, met: true };
+  }
+  if (tie.kind === 'same') {
+    // One scale for all, as the left axis is set.
+    const left = alone(leftAxis, [...onLeft, ...onRight], most);
+    return { left, right: left, met: true };
+  }
+  const left = alone(leftAxis, onLeft, most);
+  const right = alone(rightAxis, onRight, most);
+  const isLinear = left.kind === 'linear' && right.kind === 'linear';
+  if (isLinear && (tie.kind === 'meet' || tie.zero)) {
+    const wishes = [tiedWish(leftAxis, onLeft, left, tie.zero), tiedWish(rightAxis, onRight, right, tie.zero)] as const;
+    const tied = tieTicks(...wishes, most, tie.zero);
+    if (tied) {
+      const scaleOf = (
+        axis: ValueAxis,
+        lines: readonly ResolvedLine[],
+        ends: typeof tied.left,
+        { refused }: ValueScale,
+      ) => linearScale([ends.low, ends.high], ends.step, { minor: axis.minor, whole: areWhole(lines), refused });
+      return {
+        left: scaleOf(leftAxis, onLeft, tied.left, left),
+        right: scaleOf(rightAxis, onRight, tied.right, right),
+        met: true,
+      };
+    }
+  }
+  return { left, right, met: left.kind === right.kind && doMeet(left, right) };
+}

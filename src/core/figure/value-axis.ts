@@ -1,0 +1,146 @@
+/** Drawing the value axes: grid lines, tick marks, numbers and captions. */
+import type { ValueScale } from '../scale/value-axis.ts';
+import { type Part, type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
+import type { HouseStyle } from '../style/style.ts';
+import { capHeight, textWidth } from '../text/measure.ts';
+import { shorten } from '../text/wrap.ts';
+import type { AxisNumbers } from './axis-numbers.ts';
+import type { Plot } from './plot.ts';
+import type { Side, ValueAxis } from './spec.ts';
+
+const FACE = 'sans-400';
+const TICK = 4;
+const MINOR_TICK = 2.5;
+/** Room between the plot and the numbers, points. */
+const GAP = 5;
+const ALONG = 1.5;
+
+const AXIS_NAMES = { left: 'Left axis', right: 'Right axis' } as const;
+
+/** A value axis with everything that is needed to draw it. */
+export interface SetAxis {
+  side: Side;
+  axis: ValueAxis;
+  scale: ValueScale;
+  numbers: AxisNumbers;
+  /** colour of its numbers and its caption */
+  ink: string;
+}
+
+const outside = ({ ticks }: ValueAxis) => (ticks === 'outside' || ticks === 'across' ? TICK : 0);
+
+/** Room that an axis takes beside the plot, points. */
+export function axisRoom({ axis, numbers }: SetAxis, style: HouseStyle): number {
+  const size = style.sizes.label;
+  const widest = Math.max(0, ...numbers.labels.map((label) => textWidth(label, FACE, size)));
+  const along = axis.titlePlace === 'along' && numbers.caption !== '' ? size * ALONG : 0;
+  return (widest > 0 ? widest + GAP : 0) + outside(axis) + along;
+}
+
+/** Whether a caption stands above the plot. */
+export const hasCaptionAbove = ({ axis, numbers }: SetAxis) => axis.titlePlace === 'above' && numbers.caption !== '';
+
+interface AxisPlace {
+  plot: Plot;
+  y(value: number): number;
+  style: HouseStyle;
+}
+
+/** Grid lines at the ticks, with the zero line among them. */
+export function gridNodes(set: SetAxis, { plot, y, style }: AxisPlace): SceneNode[] {
+  const { axis, scale, side } = set;
+  const right = plot.left + plot.width;
+  const across = (value: number, stroke: Stroke): SceneNode => ({
+    kind: 'path',
+    d: strokeOf(plot.left, y(value), right, y(value)),
+    stroke,
+  });
+  const weight = axis.gridWeight ?? style.strokes.grid;
+  const pattern =
+    axis.gridPattern === 'solid' ? {} : { dashes: axis.gridPattern === 'dots' ? [0, 2.4 * weight + 1] : [4, 2.5] };
+  const grid = { colour: style.rule, width: weight, ...pattern };
+  const children: SceneNode[] = [];
+  if (axis.grid === 'minor')
+    for (const value of scale.minor) children.push(across(value, { ...grid, width: weight * 0.6 }));
+  if (axis.grid !== 'none')
+    for (const value of scale.ticks) if (value !== 0 || !axis.zeroLine) children.push(across(value, grid));
+  if (axis.zeroLine && scale.kind === 'linear' && scale.low <= 0 && scale.high >= 0 && scale.ticks.length > 0)
+    children.push(across(0, { colour: style.axis, width: style.strokes.axis }));
+  if (children.length === 0) return [];
+  return [{ kind: 'group', part: side === 'left' ? 'grid' : 'grid:right', label: 'Grid lines', children }];
+}
+
+/** The axis line and its tick marks. */
+function markNodes({ axis, scale, side }: SetAxis, { plot, y, style }: AxisPlace): SceneNode[] {
+  const at = side === 'left' ? plot.left : plot.left + plot.width;
+  const out = side === 'left' ? -1 : 1;
+  const stroke = { colour: style.axis, width: style.strokes.axis };
+  const nodes: SceneNode[] = [];
+  if (axis.line) nodes.push({ kind: 'path', d: strokeOf(at, plot.top, at, plot.top + plot.height), stroke });
+  if (axis.ticks === 'none') return nodes;
+  const mark = (length: number) => (value: number) => {
+    const from = axis.ticks === 'outside' ? 0 : -length;
+    const to = axis.ticks === 'inside' ? 0 : length;
+    return strokeOf(at + out * from, y(value), at + out * to, y(value));
+  };
+  const d = [...scale.ticks.map(mark(TICK)), ...scale.minor.map(mark(MINOR_TICK))].join('');
+  if (d) nodes.push({ kind: 'path', d, stroke });
+  return nodes;
+}
+
+interface CaptionPlace extends AxisPlace {
+  /** outer edge of the axis's room */
+  edge: number;
+  /** most width of a caption above the plot */
+  captionWidth: number;
+}
+
+/** Marks, numbers and caption of a value axis. */
+export function valueAxisNodes(set: SetAxis, place: CaptionPlace): SceneNode {
+  const { axis, scale, side, numbers, ink } = set;
+  const { plot, y, style, edge, captionWidth } = place;
+  const size = style.sizes.label;
+  const isLeft = side === 'left';
+  const lift = capHeight(FACE, size) / 2;
+  const gap = GAP + outside(axis);
+  const x = isLeft ? plot.left - gap : plot.left + plot.width + gap;
+  const children = markNodes(set, place);
+  scale.ticks.forEach((tick, index) => {
+    children.push({
+      kind: 'text',
+      x,
+      y: y(tick) + lift,
+      text: numbers.labels[index] ?? '',
+      face: FACE,
+      size,
+      colour: ink,
+      anchor: isLeft ? 'end' : 'start',
+      value: String(tick),
+    });
+  });
+  if (numbers.caption !== '' && axis.titlePlace === 'above')
+    children.unshift({
+      kind: 'text',
+      x: edge,
+      y: plot.top - size * 1.15,
+      text: shorten(numbers.caption, FACE, size, captionWidth),
+      face: FACE,
+      size,
+      colour: ink === style.ink ? style.quiet : ink,
+      anchor: isLeft ? 'start' : 'end',
+    });
+  else if (numbers.caption !== '')
+    children.unshift({
+      kind: 'text',
+      x: isLeft ? edge + size : edge - size * 0.25,
+      y: plot.top + plot.height / 2,
+      text: shorten(numbers.caption, FACE, size, plot.height),
+      face: FACE,
+      size,
+      colour: ink === style.ink ? style.quiet : ink,
+      anchor: 'middle',
+      turned: true,
+    });
+  const part: Part = `axis:${side}`;
+  return { kind: 'group', part, label: AXIS_NAMES[side], children };
+}
