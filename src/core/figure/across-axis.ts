@@ -1,17 +1,27 @@
 import { resolveValueAxis } from '../scale/value-axis.ts';
-import { type SceneNode, strokeOf } from '../scene/scene.ts';
+import { POINTS_PER_MM, type Scene, type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import { wrap } from '../text/wrap.ts';
-import { DatePlanner, datePosition, type LabelType, type PlanFit } from './date-axis.ts';
+import {
+  type Band,
+  DatePlanner,
+  type DateSpan,
+  datePosition,
+  dateTicks,
+  type LabelType,
+  type PlanFit,
+} from './date-axis.ts';
+import type { DateStep } from './date-plans.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
 /** A label of the across axis, or a tick; positions are shares of the axis's length. */
 interface AcrossLabel {
   at: number;
+  align: 'start' | 'middle' | 'end';
   lines: string[];
   value: string;
 }
@@ -27,28 +37,55 @@ export interface AcrossPlan {
   /** share of the axis's length at a position of the data */
   share(position: number): number;
   levels: Level[];
+  /** shares at which minor ticks stand */
+  minor: number[];
+  /** room for labels that reach over the ends of the axis, points */
+  over: { left: number; right: number };
   /** how the strip and a screen reader call the axis */
   label: string;
   /** height below the plot, points */
   height: number;
+  type: LabelType;
   /** the label plan of a date axis */
   plan: PlanFit | null;
 }
 
 const TICK = 4;
+const MINOR = 2.5;
 const LINE = 1.3;
 
 /** The type in which the across axis is labelled. */
-export function acrossType(style: HouseStyle): LabelType {
+function acrossType(style: HouseStyle): LabelType {
   return { face: 'sans-400', size: style.sizes.label, clear: style.sizes.label * 0.22 };
 }
 
 const heightOf = (levels: readonly Level[], size: number) =>
   TICK + levels.reduce((rows, level) => rows + level.rows, 0) * size * LINE + 3;
 
-function planDates(figure: ResolvedFigure, planner: DatePlanner, width: number): AcrossPlan | null {
-  const fit = planner.choose(figure.spec.dateAxis.plan, width);
-  if (!fit) return null;
+/** Ticks at the edges of bands, or under labels that stand on them. */
+function tickShares(bands: readonly Band[], share: (position: number) => number): number[] {
+  if (bands.some(({ onTick }) => onTick))
+    return bands.filter(({ complete }) => complete).map(({ anchor }) => share(anchor));
+  return [...bands.map((band) => share(band.start)), 1];
+}
+
+/** How far labels reach over the ends of an axis of so many points. */
+function overhang(levels: readonly Level[], type: LabelType, width: number) {
+  const over = { left: 0, right: 0 };
+  for (const { labels } of levels)
+    for (const { at, align, lines } of labels) {
+      if (align !== 'middle') continue;
+      const half = Math.max(...lines.map((line) => textWidth(line, type.face, type.size))) / 2;
+      over.left = Math.max(over.left, half - at * width);
+      over.right = Math.max(over.right, half - (1 - at) * width);
+    }
+  return over;
+}
+
+const NOTHING_OVER = { left: 0, right: 0 };
+
+/** The axis as a plan labels it, for a plot of so many points width. */
+function laidOut(figure: ResolvedFigure, fit: PlanFit, type: LabelType, width: number): AcrossPlan {
   const start = datePosition(fit.span.from, fit.span.unit);
   const length = datePosition(fit.span.to, fit.span.unit) - start;
   const share = (position: number) => (position - start) / length;
@@ -56,16 +93,24 @@ function planDates(figure: ResolvedFigure, planner: DatePlanner, width: number):
     (bands): Level => ({
       labels: bands
         .filter((band) => band.label !== '')
-        .map((band) => ({ at: share((band.start + band.end) / 2), lines: [band.label], value: band.label })),
-      ticks: [...bands.map((band) => share(band.start)), 1],
+        .map((band) => ({ at: share(band.anchor), align: band.align, lines: [band.label], value: band.label })),
+      ticks: tickShares(bands, share),
       rows: 1,
     }),
   );
+  const { major, minor, yearStart } = figure.spec.dateAxis;
+  const sharesOf = (step: DateStep | null) =>
+    step === null ? [] : dateTicks(fit.span, step, yearStart).map((position) => share(position));
+  const [inner] = levels;
+  if (inner && major) inner.ticks = sharesOf(major);
   return {
     share,
     levels,
+    minor: sharesOf(minor),
+    over: overhang(levels, type, width),
     label: `Date axis: ${fit.plan.name}`,
-    height: heightOf(levels, planner.type.size),
+    height: heightOf(levels, type.size),
+    type,
     plan: fit,
   };
 }
@@ -91,6 +136,7 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
     .map(
       (label, index): AcrossLabel => ({
         at: share(index + 0.5),
+        align: 'middle',
         lines: wrap(label, type.face, type.size, Math.max(type.size, every * band - 2 * type.clear), 3),
         value: label,
       }),
@@ -99,7 +145,16 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
   const rows = Math.max(1, ...kept.map((label) => label.lines.length));
   const ticks = band >= 2 ? Array.from({ length: labels.length + 1 }, (_, index) => index / count) : [0, 1];
   const levels = [{ labels: kept, ticks, rows }];
-  return { share, levels, label: 'Category axis', height: heightOf(levels, type.size), plan: null };
+  return {
+    share,
+    levels,
+    minor: [],
+    over: NOTHING_OVER,
+    label: 'Category axis',
+    height: heightOf(levels, type.size),
+    type,
+    plan: null,
+  };
 }
 
 const splitsWord = (label: string, lines: readonly string[]) => {
@@ -125,10 +180,28 @@ function planNumbers(
     scale = resolveValueAxis({ from: 'auto', to: 'auto', every: null }, extent, whole, most);
   }
   const share = (position: number) => (position - scale.low) / (scale.high - scale.low);
-  const labels = scale.ticks.map((tick) => ({ at: share(tick), lines: [write(tick)], value: String(tick) }));
+  const labels = scale.ticks.map((tick) => ({
+    at: share(tick),
+    align: 'middle' as const,
+    lines: [write(tick)],
+    value: String(tick),
+  }));
   const levels = [{ labels, ticks: scale.ticks.map(share), rows: 1 }];
-  return { share, levels, label: 'Number axis', height: heightOf(levels, type.size), plan: null };
+  return {
+    share,
+    levels,
+    minor: [],
+    over: overhang(levels, type, width),
+    label: 'Number axis',
+    height: heightOf(levels, type.size),
+    type,
+    plan: null,
+  };
 }
+
+/** The label plans of a figure's date axis, as its spec sets them. */
+export const datePlanner = ({ spec }: ResolvedFigure, span: DateSpan, style: HouseStyle, locale: Locale) =>
+  new DatePlanner(span, acrossType(style), locale, spec.dateAxis);
 
 /** Decides ticks and labels of the across axis for a plot of so many points width. */
 export type AcrossPlanner = (width: number) => AcrossPlan;
@@ -140,13 +213,42 @@ export function acrossPlanner(figure: ResolvedFigure, style: HouseStyle, locale:
   if (across.kind === 'category') return (width) => planCategories(across.labels, width, style);
   const empty = (width: number): AcrossPlan => ({ ...planCategories([], width, style), label: 'Date axis' });
   if (!across.span) return empty;
-  const planner = new DatePlanner(across.span, acrossType(style), locale);
-  return (width) => planDates(figure, planner, width) ?? empty(width);
+  const planner = datePlanner(figure, across.span, style, locale);
+  return (width) => {
+    const fit = planner.choose(figure.spec.dateAxis.plan, width);
+    return fit ? laidOut(figure, fit, planner.type, width) : empty(width);
+  };
+}
+
+/** A small picture of the axis under each label plan, cut off after `room` points, with how the plan fits. */
+export function planPictures(
+  figure: ResolvedFigure,
+  style: HouseStyle,
+  locale: Locale,
+  width: number,
+  room: number,
+): { fit: PlanFit; picture: Scene }[] {
+  const { across } = figure;
+  if (across.kind !== 'date' || !across.span) return [];
+  const planner = datePlanner(figure, across.span, style, locale);
+  return planner.fits(width).map((fit) => {
+    const plan = laidOut(figure, planner.drawn(fit, width), planner.type, width);
+    const plot = { left: 8 + plan.over.left, top: 0, width, height: 3 };
+    return {
+      fit,
+      picture: {
+        widthMm: room / POINTS_PER_MM,
+        heightMm: (2 * style.sizes.label * LINE + 12) / POINTS_PER_MM,
+        title: fit.plan.name,
+        description: '',
+        nodes: acrossNodes(plan, { plot, style }),
+      },
+    };
+  });
 }
 
 interface AcrossRoom {
   plot: Plot;
-  x(position: number): number;
   style: HouseStyle;
 }
 
@@ -159,6 +261,8 @@ export function acrossNodes(across: AcrossPlan, { plot, style }: AcrossRoom): Sc
   const children: SceneNode[] = [
     { kind: 'path', d: strokeOf(plot.left, bottom, plot.left + plot.width, bottom), stroke },
   ];
+  const minor = across.minor.map((tick) => strokeOf(xAt(tick), bottom, xAt(tick), bottom + MINOR)).join('');
+  if (minor) children.push({ kind: 'path', d: minor, stroke });
   let above = 0;
   across.levels.forEach((level, depth) => {
     const end = depth === 0 ? TICK : TICK + (above + level.rows) * size * LINE;
@@ -175,7 +279,7 @@ export function acrossNodes(across: AcrossPlan, { plot, style }: AcrossRoom): Sc
           face: depth > 0 ? 'sans-600' : 'sans-400',
           size,
           colour: style.ink,
-          anchor: 'middle',
+          anchor: label.align,
           value: label.value,
         });
       });

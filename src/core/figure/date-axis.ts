@@ -14,7 +14,7 @@ import {
   monthStart,
   periodsOf,
 } from '../time/calendar.ts';
-import { type DateLabelPlan, type PlanLevel, plansFor } from './date-plans.ts';
+import { type DateLabelPlan, type DateStep, type PlanLevel, plansFor } from './date-plans.ts';
 
 /**
  * Position of an instant along the axis. Months, quarters and years are drawn
@@ -28,9 +28,10 @@ export function datePosition(ms: number, unit: CalendarUnit): number {
   return ms === start ? month : month + (ms - start) / (monthStart(month + 1) - start);
 }
 
-/** Where the point of a period stands: in the middle of its band. */
-export function pointPosition(ms: number, unit: CalendarUnit): number {
+/** Where the point of a period stands: in the middle of its band, or on the tick at its start. */
+export function pointPosition(ms: number, unit: CalendarUnit, on: 'band' | 'tick' = 'band'): number {
   const start = floorTo(ms, unit);
+  if (on === 'tick') return datePosition(start, unit);
   // Data finer than an hour keeps its own place.
   if (unit === 'hour' && start !== ms) return datePosition(ms, unit);
   return (datePosition(start, unit) + datePosition(addUnits(start, unit, 1), unit)) / 2;
@@ -47,21 +48,68 @@ export interface Band {
   /** positions along the axis */
   start: number;
   end: number;
+  /** where the label is set */
+  anchor: number;
+  align: 'start' | 'middle' | 'end';
+  /** the label stands on the tick at its period's start, and may reach over the ends of the axis */
+  onTick: boolean;
+  /** room that the label has, in the unit of positions */
+  room: number;
   label: string;
   /** the band's full period lies within the axis */
   complete: boolean;
 }
 
-const bandsOf = (level: PlanLevel, span: DateSpan, locale: Locale): Band[] =>
-  periodsOf(span.from, span.to, level.unit, level.every).map((at) => {
-    const next = floorTo(addUnits(at, level.unit, level.every), level.unit, level.every);
+/** How the labels of a date axis are set, apart from their plan. */
+export interface DateSetting {
+  /** whether the labels of the inner level stand in the middle of their bands or on the ticks */
+  labels: 'band' | 'tick';
+  /** first month of the fiscal year, from 1 */
+  yearStart: number;
+  capitals: boolean;
+  /** how often the plan of dates writes one */
+  step: DateStep;
+}
+
+export const PLAIN_DATES: DateSetting = {
+  labels: 'band',
+  yearStart: 1,
+  capitals: false,
+  step: { every: 3, unit: 'month' },
+};
+
+/** The periods of a level; on ticks one may begin at the very end of the axis. */
+function bandsOf(level: PlanLevel, span: DateSpan, locale: Locale, setting: DateSetting, onTicks: boolean): Band[] {
+  const { yearStart, capitals } = setting;
+  const position = (ms: number) => datePosition(ms, span.unit);
+  return periodsOf(span.from, onTicks ? span.to + 1 : span.to, level.unit, level.every, yearStart).map((at) => {
+    const next = addUnits(at, level.unit, level.every);
+    const start = position(Math.max(at, span.from));
+    const end = position(Math.min(next, span.to));
+    const text = level.write(at, locale, yearStart);
     return {
-      start: datePosition(Math.max(at, span.from), span.unit),
-      end: datePosition(Math.min(next, span.to), span.unit),
-      label: level.write(at, locale),
-      complete: at >= span.from && next <= span.to,
+      start,
+      end,
+      anchor: onTicks ? position(at) : (start + end) / 2,
+      align: 'middle',
+      onTick: onTicks,
+      // A period cut off by the axis's end has its tick whole, but not its band.
+      room: onTicks ? position(next) - position(at) : end - start,
+      label: onTicks && at < span.from ? '' : capitals ? text.toUpperCase() : text,
+      complete: at >= span.from && (onTicks || next <= span.to),
     };
   });
+}
+
+/** Only the first and the last period have labels, set inwards from the ends of the axis. */
+function endBands(bands: Band[]): Band[] {
+  const last = bands.length - 1;
+  return bands.map((band, index) => {
+    if (index === 0) return { ...band, anchor: band.start, align: last === 0 ? 'middle' : 'start' };
+    if (index === last) return { ...band, anchor: band.end, align: 'end' };
+    return { ...band, label: '' };
+  });
+}
 
 export interface LabelType {
   face: FaceId;
@@ -93,9 +141,9 @@ export interface PlanFit {
 const EDGE_SHARE = 1 / 12;
 
 /** Completes the inner bands at both ends of the axis when that costs little width. */
-function completed(span: DateSpan, level: PlanLevel): DateSpan {
-  const from = floorTo(span.from, level.unit, level.every);
-  const to = ceilTo(span.to, level.unit, level.every);
+function completed(span: DateSpan, level: PlanLevel, yearStart: number): DateSpan {
+  const from = floorTo(span.from, level.unit, level.every, yearStart);
+  const to = ceilTo(span.to, level.unit, level.every, yearStart);
   const length = (a: number, b: number) => datePosition(b, span.unit) - datePosition(a, span.unit);
   const added = length(from, span.from) + length(span.to, to);
   return added <= EDGE_SHARE * length(span.from, span.to) ? { ...span, from, to } : span;
@@ -106,9 +154,24 @@ function completed(span: DateSpan, level: PlanLevel): DateSpan {
  * must fit its band with `clear` on both sides; a level without a complete
  * band must show at least its easiest label.
  */
-function measurePlan(plan: DateLabelPlan, given: DateSpan, type: LabelType, locale: Locale): MeasuredPlan {
-  const span = completed(given, plan.levels[0]);
-  const levels = plan.levels.map((level) => bandsOf(level, span, locale));
+function measurePlan(
+  plan: DateLabelPlan,
+  given: DateSpan,
+  type: LabelType,
+  locale: Locale,
+  setting: DateSetting,
+): MeasuredPlan {
+  const isOnTicks = setting.labels === 'tick' && !plan.ends;
+  const span = isOnTicks || plan.ends ? given : completed(given, plan.levels[0], setting.yearStart);
+  const levels = plan.levels.map((level, depth) => {
+    const bands = bandsOf(level, span, locale, setting, isOnTicks && depth === 0);
+    return plan.ends ? endBands(bands) : bands;
+  });
+  if (plan.ends) {
+    const labels = (levels[0] ?? []).filter(({ label }) => label !== '');
+    const needed = labels.reduce((sum, { label }) => sum + textWidth(label, type.face, type.size) + 2 * type.clear, 0);
+    return { plan, span, levels, needed, needs: levels.map((bands) => bands.map(() => 0)) };
+  }
   const total = datePosition(span.to, span.unit) - datePosition(span.from, span.unit);
   const widths = new Map<string, number>();
   const needOf = (band: Band) => {
@@ -117,7 +180,7 @@ function measurePlan(plan: DateLabelPlan, given: DateSpan, type: LabelType, loca
       label = textWidth(band.label, type.face, type.size) + 2 * type.clear;
       widths.set(band.label, label);
     }
-    return (label * total) / (band.end - band.start);
+    return band.label === '' ? 0 : (label * total) / band.room;
   };
   const needs = levels.map((bands) => bands.map(needOf));
   let needed = 0;
@@ -160,9 +223,10 @@ export class DatePlanner {
     readonly span: DateSpan,
     readonly type: LabelType,
     readonly locale: Locale,
+    readonly setting: DateSetting = PLAIN_DATES,
   ) {
     // A plan of a single band says little, but the finest one always stays.
-    this.#plans = plansFor(span.unit).filter((plan, index) => {
+    this.#plans = plansFor(span.unit, setting.step).filter((plan, index) => {
       const bands = bandCount(plan, span);
       return bands <= MOST_BANDS && (index === 0 || bands >= 1);
     });
@@ -171,7 +235,7 @@ export class DatePlanner {
   #measure(plan: DateLabelPlan): MeasuredPlan {
     let measured = this.#measured.get(plan.id);
     if (!measured) {
-      measured = measurePlan(plan, this.span, this.type, this.locale);
+      measured = measurePlan(plan, this.span, this.type, this.locale, this.setting);
       this.#measured.set(plan.id, measured);
     }
     return measured;
@@ -182,6 +246,11 @@ export class DatePlanner {
     return this.#plans.map((plan) => fitPlan(this.#measure(plan), width));
   }
 
+  /** A plan as it is drawn: where it does not fit, with fewer labels. */
+  drawn(fit: PlanFit, width: number): PlanFit {
+    return fit.spare >= 0 ? fit : thinned(fit, width, this.type);
+  }
+
   /**
    * The plan to draw: the one asked for, or the richest that fits, or the one
    * that comes nearest. A plan that does not fit keeps its ticks and drops
@@ -189,12 +258,10 @@ export class DatePlanner {
    */
   choose(wish: string, width: number): PlanFit | undefined {
     const asked = this.#plans.find((plan) => plan.id === wish);
-    if (asked) {
-      const fit = fitPlan(this.#measure(asked), width);
-      return fit.spare >= 0 ? fit : thinned(fit, width, this.type);
-    }
+    if (asked) return this.drawn(fitPlan(this.#measure(asked), width), width);
     let nearest: PlanFit | undefined;
     for (const plan of this.#plans) {
+      if (plan.byHand) continue;
       if (bandCount(plan, this.span) > width / LEAST_LABEL) continue;
       const measured = this.#measure(plan);
       if (measured.needed <= width) return fitPlan(measured, width);
@@ -211,11 +278,16 @@ function thinned(fit: PlanFit, width: number, type: LabelType): PlanFit {
   const scale = width / (datePosition(fit.span.to, fit.span.unit) - start);
   const levels = fit.levels.map((bands) => {
     const placed = bands.map((band) => {
-      const centre = ((band.start + band.end) / 2 - start) * scale;
-      const half = textWidth(band.label, type.face, type.size) / 2;
-      return { left: centre - half, right: centre + half };
+      const at = (band.anchor - start) * scale;
+      const label = textWidth(band.label, type.face, type.size);
+      const left = band.align === 'start' ? at : band.align === 'end' ? at - label : at - label / 2;
+      return { left, right: left + label };
     });
-    const inside = (index: number) => (placed[index]?.left ?? 0) >= 0 && (placed[index]?.right ?? 0) <= width;
+    // A label on a tick may reach over the ends of the axis, where room is kept for it.
+    const inside = (index: number) => {
+      const spot = placed[index];
+      return spot !== undefined && (bands[index]?.onTick || (spot.left >= 0 && spot.right <= width));
+    };
     const isClear = (every: number) => {
       let before = Number.NEGATIVE_INFINITY;
       return placed.every(({ left, right }, index) => {
@@ -230,4 +302,13 @@ function thinned(fit: PlanFit, width: number, type: LabelType): PlanFit {
     return bands.map((band, index) => (index % every === 0 && inside(index) ? band : { ...band, label: '' }));
   });
   return { ...fit, levels };
+}
+
+/** Positions of the ticks at every so many of a calendar unit, from one end of the axis to the other. */
+export function dateTicks({ from, to, unit }: DateSpan, { every, unit: of }: DateStep, yearStart: number): number[] {
+  // More ticks than this are a solid bar.
+  if ((to - from) / DAY / (UNIT_DAYS[of] * every) > MOST_BANDS) return [];
+  return periodsOf(from, to + 1, of, every, yearStart)
+    .filter((at) => at >= from)
+    .map((at) => datePosition(at, unit));
 }

@@ -1,15 +1,16 @@
 /**
  * Date label plans: named ways of labelling a date axis, from the richest to
- * the plainest. A plan has one or two levels of bands; each band carries its
- * label in its middle, and ticks stand at band edges.
+ * the plainest. A plan has one or two levels of bands, inner level first.
  */
 import type { Locale } from '../text/locale.ts';
-import type { CalendarUnit } from '../time/calendar.ts';
+import { type CalendarUnit, floorTo } from '../time/calendar.ts';
+import { isoWeek } from '../time/format.ts';
 
 export interface PlanLevel {
   unit: CalendarUnit;
   every: number;
-  write(ms: number, locale: Locale): string;
+  /** `yearStart` is the first month of the fiscal year, from 1 */
+  write(ms: number, locale: Locale, yearStart: number): string;
 }
 
 export interface DateLabelPlan {
@@ -17,13 +18,38 @@ export interface DateLabelPlan {
   name: string;
   /** inner level first */
   levels: readonly [PlanLevel] | readonly [PlanLevel, PlanLevel];
+  /** true for a plan that is only drawn when it is asked for */
+  byHand?: boolean;
+  /** true when only the first and the last period are labelled */
+  ends?: boolean;
+}
+
+/** How often dates are written out: every so many of a unit. */
+export interface DateStep {
+  every: number;
+  unit: CalendarUnit;
 }
 
 const monthOf = (ms: number) => new Date(ms).getUTCMonth();
 const yearOf = (ms: number) => new Date(ms).getUTCFullYear();
+const dayOf = (ms: number) => new Date(ms).getUTCDate();
 const two = (value: number) => String(value).padStart(2, '0');
 
-const year = (every: number): PlanLevel => ({ unit: 'year', every, write: (ms) => String(yearOf(ms)) });
+/** A calendar year, or a fiscal one by both years it touches. */
+function yearName(ms: number, yearStart: number): string {
+  const year = yearOf(floorTo(ms, 'year', 1, yearStart));
+  return yearStart === 1 ? String(year) : `${year}/${two((year + 1) % 100)}`;
+}
+
+/** Which quarter or half of its year a period is, from 1. */
+const partOf = (ms: number, yearStart: number, months: number) =>
+  Math.floor(((monthOf(ms) - (yearStart - 1) + 12) % 12) / months) + 1;
+
+const year = (every: number): PlanLevel => ({
+  unit: 'year',
+  every,
+  write: (ms, _, yearStart) => yearName(ms, yearStart),
+});
 const longMonths: PlanLevel = { unit: 'month', every: 1, write: (ms, locale) => locale.months[monthOf(ms)] ?? '' };
 const shortMonths: PlanLevel = {
   unit: 'month',
@@ -38,15 +64,20 @@ const initials: PlanLevel = {
 const quarters: PlanLevel = {
   unit: 'quarter',
   every: 1,
-  write: (ms, locale) => `${locale.quarter}${Math.floor(monthOf(ms) / 3) + 1}`,
+  write: (ms, locale, yearStart) => `${locale.quarter}${partOf(ms, yearStart, 3)}`,
 };
 const halves: PlanLevel = {
   unit: 'month',
   every: 6,
-  write: (ms, locale) => `${locale.half}${monthOf(ms) < 6 ? 1 : 2}`,
+  write: (ms, locale, yearStart) => `${locale.half}${partOf(ms, yearStart, 6)}`,
 };
-const days = (every: number): PlanLevel => ({ unit: 'day', every, write: (ms) => String(new Date(ms).getUTCDate()) });
-const weekStarts: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(new Date(ms).getUTCDate()) };
+const withYear = (level: PlanLevel): PlanLevel => ({
+  ...level,
+  write: (ms, locale, yearStart) => `${level.write(ms, locale, yearStart)} ${yearName(ms, yearStart)}`,
+});
+const days = (every: number): PlanLevel => ({ unit: 'day', every, write: (ms) => String(dayOf(ms)) });
+const weekStarts: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(dayOf(ms)) };
+const weekNumbers: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(isoWeek(ms).week) };
 const hours = (every: number): PlanLevel => ({ unit: 'hour', every, write: (ms) => two(new Date(ms).getUTCHours()) });
 const monthsWithYear: PlanLevel = {
   unit: 'month',
@@ -56,8 +87,17 @@ const monthsWithYear: PlanLevel = {
 const dayDates: PlanLevel = {
   unit: 'day',
   every: 1,
-  write: (ms, locale) => `${new Date(ms).getUTCDate()} ${locale.monthsShort[monthOf(ms)]}`,
+  write: (ms, locale) => `${dayOf(ms)} ${locale.monthsShort[monthOf(ms)]}`,
 };
+
+/** The date of a period in one line, by its unit. */
+function writeDate(unit: CalendarUnit): PlanLevel['write'] {
+  if (unit === 'year') return (ms, _, yearStart) => yearName(ms, yearStart);
+  if (unit === 'quarter') return withYear(quarters).write;
+  if (unit === 'month') return monthsWithYear.write;
+  if (unit === 'hour') return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${two(new Date(ms).getUTCHours())}:00`;
+  return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${yearOf(ms)}`;
+}
 
 export const PLAN_IDS = [
   'hours-over-days',
@@ -65,9 +105,13 @@ export const PLAN_IDS = [
   'six-hours-over-days',
   'days-over-months',
   'weeks-over-months',
+  'week-numbers-over-years',
   'long-months-over-years',
+  'written-out',
   'short-months-over-years',
+  'months-with-year',
   'quarters-over-years',
+  'quarters-with-year',
   'initials-over-years',
   'half-years-over-years',
   'years',
@@ -76,19 +120,25 @@ export const PLAN_IDS = [
   'ten-years',
   'twenty-five-years',
   'hundred-years',
+  'dates-every',
+  'first-and-last',
 ] as const;
 type PlanId = (typeof PLAN_IDS)[number];
 
-/** All plans, richest first; the first that fits is the automatic one. */
+/** All plans of fixed levels, richest first; the first that fits and is not by hand is the automatic one. */
 const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'hours-over-days', name: 'Hours over days', levels: [hours(1), dayDates] },
   { id: 'three-hours-over-days', name: 'Every third hour over days', levels: [hours(3), dayDates] },
   { id: 'six-hours-over-days', name: 'Every sixth hour over days', levels: [hours(6), dayDates] },
   { id: 'days-over-months', name: 'Days over months', levels: [days(1), monthsWithYear] },
   { id: 'weeks-over-months', name: 'Mondays over months', levels: [weekStarts, monthsWithYear] },
-  { id: 'long-months-over-years', name: 'Months written out', levels: [longMonths, year(1)] },
+  { id: 'week-numbers-over-years', name: 'Week numbers over years', levels: [weekNumbers, year(1)], byHand: true },
+  { id: 'long-months-over-years', name: 'Months written out over years', levels: [longMonths, year(1)] },
+  { id: 'written-out', name: 'Every month written out', levels: [withYear(longMonths)], byHand: true },
   { id: 'short-months-over-years', name: 'Months over years', levels: [shortMonths, year(1)] },
+  { id: 'months-with-year', name: 'Months with their year', levels: [monthsWithYear], byHand: true },
   { id: 'quarters-over-years', name: 'Quarters over years', levels: [quarters, year(1)] },
+  { id: 'quarters-with-year', name: 'Quarters with their year', levels: [withYear(quarters)], byHand: true },
   { id: 'initials-over-years', name: 'Initials over years', levels: [initials, year(1)] },
   { id: 'half-years-over-years', name: 'Half-years over years', levels: [halves, year(1)] },
   { id: 'years', name: 'Years', levels: [year(1)] },
@@ -101,7 +151,24 @@ const DATE_PLANS: readonly DateLabelPlan[] = [
 
 const FINENESS: Record<CalendarUnit, number> = { hour: 0, day: 1, week: 2, month: 3, quarter: 4, year: 5 };
 
-/** The plans whose labels are no finer than the periods of the data. */
-export function plansFor(unit: CalendarUnit): DateLabelPlan[] {
-  return DATE_PLANS.filter((plan) => FINENESS[plan.levels[0].unit] >= FINENESS[unit]);
+/** The plans whose labels are no finer than the periods of the data; `step` is that of dates written out. */
+export function plansFor(unit: CalendarUnit, step: DateStep): DateLabelPlan[] {
+  const finer = FINENESS[step.unit] < FINENESS[unit];
+  const every = finer ? { every: 1, unit } : step;
+  const written: DateLabelPlan[] = [
+    {
+      id: 'dates-every',
+      name: 'Dates every so often',
+      levels: [{ ...every, write: writeDate(every.unit) }],
+      byHand: true,
+    },
+    {
+      id: 'first-and-last',
+      name: 'First and last only',
+      levels: [{ unit, every: 1, write: writeDate(unit) }],
+      byHand: true,
+      ends: true,
+    },
+  ];
+  return [...DATE_PLANS, ...written].filter((plan) => FINENESS[plan.levels[0].unit] >= FINENESS[unit]);
 }

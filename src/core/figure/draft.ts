@@ -129,7 +129,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     across: across.key,
     lines: drawn.map((column, index) => newLine(`line-${index + 1}`, column.key, paletteColour(style, index), style)),
     window: choices.window ?? 'all',
-    dateAxis: { plan: 'auto' },
+    dateAxis: {},
     leftAxis: {},
     words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },
     frame: { width: WIDTH, height: HEIGHT },

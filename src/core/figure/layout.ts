@@ -64,8 +64,17 @@ function setAxis({ figure, style, locale }: Given, side: Side, scale: ValueScale
   return { side, axis, scale, numbers: axisNumbers(axis, scale, unitOn(figure, side), locale), ink };
 }
 
-/** One pass of placing: `acrossHeight` is taken from the pass before, as is whether captions stand above. */
-function place(given: Given, acrossHeight: number, captioned: boolean): Pass {
+/** What a pass takes from the one before it. */
+interface Before {
+  acrossHeight: number;
+  over: AcrossPlan['over'];
+  /** whether captions stand above the plot */
+  captioned: boolean;
+}
+
+/** One pass of placing. */
+function place(given: Given, before: Before): Pass {
+  const { acrossHeight, captioned } = before;
   const { figure, style, words, names, plan } = given;
   const size = style.sizes.label;
   const top = words.bottom + (captioned ? size * 1.5 : 0) + size * 0.8;
@@ -73,8 +82,9 @@ function place(given: Given, acrossHeight: number, captioned: boolean): Pass {
   const scales = resolveScales(figure, height / (size * TICK_PITCH) + 1);
   const left = setAxis(given, 'left', scales.left, scales.right !== null);
   const right = scales.right && setAxis(given, 'right', scales.right, true);
-  const plotLeft = INSET + axisRoom(left, style);
-  const forRight = right ? axisRoom(right, style) : 0;
+  const { over } = before;
+  const plotLeft = INSET + Math.max(axisRoom(left, style), over.left);
+  const forRight = Math.max(right ? axisRoom(right, style) : 0, over.right);
   const room = Math.max(20, given.width - INSET - plotLeft - forRight);
   const forNames = names.width > 0 ? names.width + names.gap : 0;
   let share = 1;
@@ -109,8 +119,8 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
   const plan = acrossPlanner(figure, style, locale);
   const given: Given = { figure, style, locale, words, names, plan, width, height };
   const isCaptioned = ({ left, right }: Pass) => hasCaptionAbove(left) || (right !== null && hasCaptionAbove(right));
-  let pass = place(given, style.sizes.label * 3.4, true);
-  pass = place(given, pass.across.height, isCaptioned(pass));
+  let pass = place(given, { acrossHeight: style.sizes.label * 3.4, over: { left: 0, right: 0 }, captioned: true });
+  pass = place(given, { acrossHeight: pass.across.height, over: pass.across.over, captioned: isCaptioned(pass) });
   const { plot, left, right, across } = pass;
   const x = (position: number) => plot.left + across.share(position) * plot.width;
   const yLeft = heightOn(left, plot);
@@ -130,7 +140,7 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
     ...(right ? gridNodes(right, { plot, y: yRight, style }) : []),
     valueAxisNodes(left, { plot, y: yLeft, style, edge: INSET, captionWidth }),
     ...(right ? [valueAxisNodes(right, { plot, y: yRight, style, edge: rightEdge, captionWidth })] : []),
-    ...acrossNodes(across, { plot, x, style }),
+    ...acrossNodes(across, { plot, style }),
     ...figure.lines.map((line) => {
       const { set, y } = axisFor(line.line.axis);
       return lineNodes(line, { x, y, plot, scale: set.scale });

@@ -3,7 +3,7 @@ import { readTitle } from '../table/titles.ts';
 import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
 import { type DateSpan, pointPosition } from './date-axis.ts';
-import type { FigureSpec, Line, ValueAxis } from './spec.ts';
+import type { DateAxis, FigureSpec, Line, ValueAxis } from './spec.ts';
 import { windowOf } from './window.ts';
 
 /** How the across axis places the rows. Positions are in the axis's own unit. */
@@ -37,7 +37,11 @@ interface Placed {
   at: string;
 }
 
-function placeRows(column: Column, isDrawn: (row: number) => boolean): { across: Across; placed: Placed[] } {
+function placeRows(
+  column: Column,
+  points: DateAxis['points'],
+  isDrawn: (row: number) => boolean,
+): { across: Across; placed: Placed[] } {
   const title = readTitle(column.title).name;
   if (column.kind === 'date') {
     const unit = unitOf(column.interval);
@@ -48,11 +52,13 @@ function placeRows(column: Column, isDrawn: (row: number) => boolean): { across:
       if (typeof cell !== 'number' || !isDrawn(row)) return;
       from = Math.min(from, cell);
       to = Math.max(to, cell);
-      placed.push({ row, position: pointPosition(cell, unit), at: isoOf(cell) });
+      placed.push({ row, position: pointPosition(cell, unit, points), at: isoOf(cell) });
     });
     placed.sort((a, b) => a.position - b.position || a.row - b.row);
-    const span =
-      placed.length > 0 ? { from: floorTo(from, unit), to: addUnits(floorTo(to, unit), unit, 1), unit } : null;
+    const [first, last] = [floorTo(from, unit), floorTo(to, unit)];
+    // Between ticks the axis ends with the last tick, unless that is the first one, too.
+    const end = points === 'tick' && last > first ? last : addUnits(last, unit, 1);
+    const span = placed.length > 0 ? { from: first, to: end, unit } : null;
     return { across: { kind: 'date', title, interval: column.interval, span }, placed };
   }
   if (column.kind === 'number') {
@@ -90,7 +96,7 @@ export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
   const totals = new Set(table.totals);
   const inWindow = acrossColumn ? windowOf(acrossColumn, spec.window) : () => false;
   const { across, placed } = acrossColumn
-    ? placeRows(acrossColumn, (row) => !totals.has(row) && inWindow(row))
+    ? placeRows(acrossColumn, spec.dateAxis.points, (row) => !totals.has(row) && inWindow(row))
     : { across: { kind: 'category' as const, title: spec.across, labels: [] }, placed: [] };
   const positions = placed.map((place) => place.position);
   const at = placed.map((place) => place.at);

@@ -107,6 +107,35 @@ export const FigureWindow = z.union([
 ]);
 export type FigureWindow = z.infer<typeof FigureWindow>;
 
+const CALENDAR_UNITS = ['hour', 'day', 'week', 'month', 'quarter', 'year'] as const;
+const DateStep = z.strictObject({
+  every: z.number().int('Give a whole number of periods.').min(1, 'Ticks are at least one period apart.').max(1000),
+  unit: z.enum(CALENDAR_UNITS),
+});
+
+export const DateAxis = z.strictObject({
+  /** a date label plan, or "auto" for the richest that fits */
+  plan: z.enum(['auto', ...PLAN_IDS]).default('auto'),
+  /** points stand in the middle of their periods, or on the ticks where these begin */
+  points: z.enum(['band', 'tick']).default('band'),
+  /** labels of the inner level likewise */
+  labels: z.enum(['band', 'tick']).default('band'),
+  /** how often the plan of dates writes one */
+  step: DateStep.default({ every: 3, unit: 'month' }),
+  /** ticks where labels have theirs (null), or every so many of a calendar unit */
+  major: DateStep.nullable().default(null),
+  minor: DateStep.nullable().default(null),
+  /** first month of the fiscal year, from 1 */
+  yearStart: z
+    .number()
+    .int()
+    .min(1, 'A year begins in one of 12 months.')
+    .max(12, 'A year begins in one of 12 months.')
+    .default(1),
+  capitals: z.boolean().default(false),
+});
+export type DateAxis = z.infer<typeof DateAxis>;
+
 /** A line figure set for print. */
 export const FigureSpec = z.strictObject({
   type: z.literal('figure'),
@@ -120,10 +149,7 @@ export const FigureSpec = z.strictObject({
   lines: z.array(Line).max(200),
   /** the rows that are drawn, by the column across */
   window: FigureWindow.default('all'),
-  dateAxis: z.strictObject({
-    /** a date label plan, or "auto" for the richest that fits */
-    plan: z.enum(['auto', ...PLAN_IDS]),
-  }),
+  dateAxis: DateAxis,
   leftAxis: ValueAxis,
   rightAxis: ValueAxis.default(RIGHT_AXIS),
   tie: Tie.default({ kind: 'meet', zero: false }),

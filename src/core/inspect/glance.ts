@@ -123,23 +123,24 @@ export interface Range {
 }
 
 /**
- * The same columns small, whole and with a brush over them: dragging it moves
- * the glance above it to that range. `range` is what it holds at first.
+ * The same columns small, whole and with a brush over them. `range` is what it
+ * holds at first; dragging it moves the chart whose id is `target`, if any.
  */
 export function glanceBrush(
   across: Column,
   series: Glance['series'],
   colours: readonly string[],
   range: Range,
+  target: string | null = 'glance',
 ): ApexOptions {
   return {
     chart: {
-      id: 'glance-brush',
+      id: target === null ? 'window' : `${target}-brush`,
       type: 'line',
       animations: { enabled: false },
       fontFamily: "'Source Sans 3', sans-serif",
       toolbar: { show: false, autoSelected: 'selection' },
-      brush: { enabled: true, target: 'glance', autoScaleYaxis: false },
+      ...(target === null ? {} : { brush: { enabled: true, target, autoScaleYaxis: false } }),
       selection: {
         enabled: true,
         xaxis: { min: range.from, max: range.to },

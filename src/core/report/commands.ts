@@ -5,8 +5,7 @@
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { PLAN_IDS } from '../figure/date-plans.ts';
-import { FigureSpec, FigureWindow, Id, Line, Millimetres, Tie, ValueAxis, Weight } from '../figure/spec.ts';
+import { DateAxis, FigureSpec, FigureWindow, Id, Line, Millimetres, Tie, ValueAxis, Weight } from '../figure/spec.ts';
 import { firstWrong } from '../issue.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
@@ -23,12 +22,16 @@ export type { Patch };
 
 const inFigure = { figure: Id };
 const lineIds = z.array(Id).min(1);
-/** Defaults of a whole axis must not come in with a change of a part of it. */
-const AxisChange = z.strictObject(
-  Object.fromEntries(Object.entries(ValueAxis.shape).map(([key, schema]) => [key, schema.unwrap().optional()])) as {
-    [Key in keyof typeof ValueAxis.shape]: z.ZodOptional<ReturnType<(typeof ValueAxis.shape)[Key]['unwrap']>>;
-  },
-);
+/** Changes of a part of something: its defaults must not come in with them. */
+type Defaulted = Record<string, z.ZodDefault<z.ZodType>>;
+type ChangeOf<Shape extends Defaulted> = {
+  [Key in keyof Shape]: z.ZodOptional<ReturnType<Shape[Key]['unwrap']>>;
+};
+const changeOf = <Shape extends Defaulted>(shape: Shape) =>
+  Object.fromEntries(
+    Object.entries(shape).map(([key, schema]) => [key, schema.unwrap().optional()]),
+  ) as ChangeOf<Shape>;
+const AxisChange = z.strictObject(changeOf(ValueAxis.shape));
 
 function figure(draft: Report, id: string): FigureSpec {
   const found = figureIn(draft, id);
@@ -137,10 +140,8 @@ const COMMANDS = {
   ),
   'figure.setDateAxis': command(
     'date labels',
-    z.strictObject({ ...inFigure, plan: z.enum(['auto', ...PLAN_IDS]) }),
-    (draft, args) => {
-      figure(draft, args.figure).dateAxis.plan = args.plan;
-    },
+    z.strictObject({ ...inFigure, ...changeOf(DateAxis.shape) }),
+    (draft, { figure: id, ...axis }) => assign(figure(draft, id).dateAxis, axis),
   ),
   'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
     figure(draft, args.figure).window = args.window;

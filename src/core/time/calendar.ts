@@ -58,12 +58,17 @@ export function daysInMonth(year: number, month: number): number {
   return month === 3 || month === 5 || month === 8 || month === 10 ? 30 : 31;
 }
 
-/** The start of the period of `unit` (or of a run of `every` of them, aligned to the calendar) that holds an instant. */
-export function floorTo(ms: number, unit: CalendarUnit, every = 1): number {
+/**
+ * The start of the period of `unit` (or of a run of `every` of them, aligned to
+ * the calendar) that holds an instant. `yearStart` is the month, from 1, in
+ * which years and their quarters begin.
+ */
+export function floorTo(ms: number, unit: CalendarUnit, every = 1, yearStart = 1): number {
   const months = MONTHS[unit];
   if (months) {
     const run = months * every;
-    return monthStart(Math.floor(monthIndex(ms) / run) * run);
+    const shift = yearStart - 1;
+    return monthStart(Math.floor((monthIndex(ms) - shift) / run) * run + shift);
   }
   const length = (MILLISECONDS[unit] ?? DAY) * every;
   const origin = unit === 'week' ? FIRST_MONDAY : 0;
@@ -81,15 +86,15 @@ export function addUnits(ms: number, unit: CalendarUnit, count: number): number 
 }
 
 /** The first period start at or after an instant. */
-export function ceilTo(ms: number, unit: CalendarUnit, every = 1): number {
-  const floor = floorTo(ms, unit, every);
-  return floor === ms ? ms : floorTo(addUnits(floor, unit, every), unit, every);
+export function ceilTo(ms: number, unit: CalendarUnit, every = 1, yearStart = 1): number {
+  const floor = floorTo(ms, unit, every, yearStart);
+  return floor === ms ? ms : addUnits(floor, unit, every);
 }
 
 /** The period starts from the one that holds `from` up to, and without, `to`. */
-export function periodsOf(from: number, to: number, unit: CalendarUnit, every = 1): number[] {
+export function periodsOf(from: number, to: number, unit: CalendarUnit, every = 1, yearStart = 1): number[] {
   const starts: number[] = [];
-  for (let at = floorTo(from, unit, every); at < to; at = floorTo(addUnits(at, unit, every), unit, every)) {
+  for (let at = floorTo(from, unit, every, yearStart); at < to; at = addUnits(at, unit, every)) {
     starts.push(at);
     // Days aligned to the epoch never stall, but a guard keeps a wrong unit from hanging a page.
     if (starts.length > 100_000)

@@ -1,11 +1,16 @@
-import { acrossType } from '../../core/figure/across-axis.ts';
-import { DatePlanner, type PlanFit } from '../../core/figure/date-axis.ts';
+import { useMemo } from 'react';
+import { planPictures } from '../../core/figure/across-axis.ts';
+import type { PlanFit } from '../../core/figure/date-axis.ts';
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { DateAxis, FigureSpec } from '../../core/figure/spec.ts';
+import type { Scene } from '../../core/scene/scene.ts';
+import { toSvg } from '../../core/scene/svg.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { run, useReport } from '../state/store.ts';
+import { DateSentences } from './DateSentences.tsx';
+import { WindowSentence } from './WindowSentence.tsx';
 
 interface AcrossStripProps {
   figure: FigureSpec;
@@ -13,41 +18,46 @@ interface AcrossStripProps {
   layout: FigureLayout;
 }
 
+/** Length of the axis that the picture of a plan shows, points. */
+const PICTURE = 190;
+
 /** "fits, 3.1 mm to spare" or "short by 118 mm" */
 function fitWords(fit: PlanFit): string {
   const size = Math.abs(fit.spare).toFixed(1);
   return fit.spare >= 0 ? `fits, ${size} mm to spare` : `short by ${size} mm`;
 }
 
-/** How the across axis is labelled; for dates, the label plans with their fit. */
+/** How the across axis is ticked and labelled; for dates, the label plans with their fit. */
 export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
   const style = useReport((state) => state.report.style);
   const locale = localeOf(useReport((state) => state.report.locale));
   const column = columnOf(table, figure.across);
-  const { across } = resolveFigure(figure, table);
-  if (across.kind !== 'date' || !across.span)
+  const resolved = useMemo(() => resolveFigure(figure, table), [figure, table]);
+  const width = layout.plot.width;
+  const plans = useMemo(() => planPictures(resolved, style, locale, width, PICTURE), [resolved, style, locale, width]);
+  const { across } = resolved;
+  if (across.kind !== 'date' || !across.span || !column)
     return (
-      <p className="px-4 py-3">
-        <b className="font-semibold">{column?.title ?? figure.across}</b> runs across.{' '}
-        <span className="text-quiet">
-          {across.kind === 'number'
-            ? 'Ticks are round numbers.'
-            : 'Names are set level, in up to three lines; where they do not all fit, they are thinned evenly.'}
-        </span>
-      </p>
+      <div className="flex flex-col gap-1.5 px-4 py-3">
+        <p>
+          <b className="font-semibold">{column?.title ?? figure.across}</b> runs across.{' '}
+          <span className="text-quiet">
+            {across.kind === 'number'
+              ? 'Ticks are round numbers.'
+              : 'Names are set level, in up to three lines; where they do not all fit, they are thinned evenly.'}
+          </span>
+        </p>
+        {column?.kind === 'number' && <WindowSentence figure={figure} column={column} table={table} />}
+      </div>
     );
-  const planner = new DatePlanner(across.span, acrossType(style), locale);
-  const fits = planner.fits(layout.plot.width);
   const drawn = layout.across.plan?.plan;
   const wish = figure.dateAxis.plan;
-  const choose = (plan: typeof wish) => run('figure.setDateAxis', { figure: figure.id, plan });
+  const set = (change: Partial<DateAxis>) => run('figure.setDateAxis', { figure: figure.id, ...change });
+  const automatic = plans.find(({ fit }) => fit.plan.id === drawn?.id);
   return (
-    <div className="flex flex-col gap-3 px-4 py-3">
-      <p>
-        <b className="font-semibold">{column?.title}</b> runs across, one point a {across.interval}. Labels are set as{' '}
-        <b className="font-semibold">{drawn?.name.toLowerCase()}</b>
-        {wish === 'auto' ? ', the richest plan that fits.' : '.'}
-      </p>
+    <div className="flex flex-col gap-2.5 px-4 py-2.5">
+      <WindowSentence figure={figure} column={column} table={table} />
+      <DateSentences axis={figure.dateAxis} interval={across.interval} set={set} />
       <fieldset className="flex flex-wrap gap-2">
         <legend className="sr-only">Date label plan</legend>
         <PlanCard
@@ -55,16 +65,18 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
           words={`now ${drawn?.name.toLowerCase() ?? 'none'}`}
           fits
           chosen={wish === 'auto'}
-          onChoose={() => choose('auto')}
+          picture={wish === 'auto' ? automatic?.picture : undefined}
+          onChoose={() => set({ plan: 'auto' })}
         />
-        {fits.map((fit) => (
+        {plans.map(({ fit, picture }) => (
           <PlanCard
             key={fit.plan.id}
             name={fit.plan.name}
             words={fitWords(fit)}
             fits={fit.spare >= 0}
             chosen={wish === fit.plan.id}
-            onChoose={() => choose(fit.plan.id)}
+            picture={picture}
+            onChoose={() => set({ plan: fit.plan.id })}
           />
         ))}
       </fieldset>
@@ -81,17 +93,32 @@ interface PlanCardProps {
   words: string;
   fits: boolean;
   chosen: boolean;
+  picture: Scene | undefined;
   onChoose(): void;
 }
 
-function PlanCard({ name, words, fits, chosen, onChoose }: PlanCardProps) {
+function PlanCard({ name, words, fits, chosen, picture, onChoose }: PlanCardProps) {
+  // Set in the page, whose fonts a picture of its own would not have; the writer escapes all text.
+  const drawn = useMemo(
+    () => picture && { __html: toSvg(picture, { interactive: true, idPrefix: picture.title }) },
+    [picture],
+  );
   return (
     <label
-      className={`w-48 cursor-pointer rounded-box border px-3 py-2 focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-primary ${chosen ? 'border-primary bg-chosen' : 'border-rule hover:border-primary'}`}
+      className={`w-64 cursor-pointer rounded-box border px-3 py-2 focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-primary ${chosen ? 'border-primary bg-chosen' : 'border-rule hover:border-primary'}`}
     >
       <input type="radio" name="date-label-plan" className="sr-only" checked={chosen} onChange={onChoose} />
       <span className="block font-semibold">{name}</span>
       <span className={`block text-[13px] ${fits ? 'text-secondary' : 'text-error'}`}>{words}</span>
+      {drawn && (
+        <span
+          inert
+          aria-hidden="true"
+          className="mt-1 block overflow-hidden rounded-sm bg-white [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
+          // biome-ignore lint/security/noDangerouslySetInnerHtml: written by core/scene/svg, which escapes all text
+          dangerouslySetInnerHTML={drawn}
+        />
+      )}
     </label>
   );
 }

@@ -1,5 +1,4 @@
 import { useEffect } from 'react';
-import { acrossType } from '../../core/figure/across-axis.ts';
 import { DatePlanner } from '../../core/figure/date-axis.ts';
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
@@ -60,7 +59,6 @@ export function useReportKeys(): void {
 
 /** Keys of the figure that is shown. */
 export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): void {
-  const style = useReport((state) => state.report.style);
   const locale = useReport((state) => state.report.locale);
   useKeys((event) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
@@ -82,9 +80,9 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
     }
     const drawn = layout?.across.plan;
     if ((key === '[' || key === ']') && drawn && layout) {
-      const fits = new DatePlanner(drawn.span, acrossType(style), localeOf(locale))
+      const fits = new DatePlanner(drawn.span, layout.across.type, localeOf(locale), figure.dateAxis)
         .fits(layout.plot.width)
-        .filter((fit) => fit.spare >= 0);
+        .filter((fit) => fit.spare >= 0 && !fit.plan.byHand);
       const now = fits.findIndex((fit) => fit.plan.id === drawn.plan.id);
       const next = fits[now + (key === '[' ? 1 : -1)];
       if (next) run('figure.setDateAxis', { figure: figure.id, plan: next.plan.id });

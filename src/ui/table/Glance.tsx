@@ -2,16 +2,13 @@ import type { ApexOptions } from 'apexcharts';
 import { lazy, Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { paletteColour } from '../../core/figure/draft.ts';
 import type { FigureWindow } from '../../core/figure/spec.ts';
-import { windowOf } from '../../core/figure/window.ts';
 import { glance, glanceBrush, type Range, rangeOf } from '../../core/inspect/glance.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
 import type { Column } from '../../core/table/column.ts';
-import { LOCALES, localeOf } from '../../core/text/locale.ts';
-import { formatPeriod } from '../../core/time/format.ts';
+import { heldBy, periodWords, rangeWords } from '../controls/ranges.ts';
 
 // The chart library is large and is not needed until someone looks into data.
 const Chart = lazy(() => import('react-apexcharts'));
-const LOCALE = localeOf(LOCALES[0]);
 
 export interface Looked {
   across: Column;
@@ -27,27 +24,6 @@ interface GlanceProps {
   /** what a new figure will draw */
   window: FigureWindow;
   onWindow(window: FigureWindow): void;
-}
-
-function rangeWords(across: Column, { from, to }: Range): string {
-  if (across.kind !== 'date') return `${Math.ceil(from)} to ${Math.floor(to)}`;
-  return `${formatPeriod(from, across.interval, LOCALE)} to ${formatPeriod(to, across.interval, LOCALE)}`;
-}
-
-const PERIODS: Record<string, string> = { 'business day': 'days' };
-const periodWords = (across: Column) =>
-  across.kind === 'date' ? (PERIODS[across.interval] ?? `${across.interval}s`) : 'values';
-
-/** The range of across values that the rows of a range really hold. */
-function heldBy(across: Column, range: Range): Range | null {
-  const inside = windowOf(across, range);
-  let [from, to] = [Infinity, -Infinity];
-  across.cells.forEach((cell, row) => {
-    if (typeof cell !== 'number' || !inside(row)) return;
-    from = Math.min(from, cell);
-    to = Math.max(to, cell);
-  });
-  return from <= to ? { from, to } : null;
 }
 
 /** The chosen columns as a chart on screen: point at it for values, drag over it to zoom, brush a range to take it. */
