@@ -37,6 +37,9 @@ export interface AcrossPlan {
   /** share of the axis's length at a position of the data */
   share(position: number): number;
   levels: Level[];
+  /** labels that are left out, and that are shortened, for lack of room; of categories only */
+  omitted: number;
+  shortened: number;
   /** shares at which minor ticks stand */
   minor: number[];
   /** room for labels that reach over the ends of the axis, points */
@@ -106,6 +109,8 @@ function laidOut(figure: ResolvedFigure, fit: PlanFit, type: LabelType, width: n
   return {
     share,
     levels,
+    omitted: 0,
+    shortened: 0,
     minor: sharesOf(minor),
     over: overhang(levels, type, width),
     label: `Date axis: ${fit.plan.name}`,
@@ -145,9 +150,13 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
   const rows = Math.max(1, ...kept.map((label) => label.lines.length));
   const ticks = band >= 2 ? Array.from({ length: labels.length + 1 }, (_, index) => index / count) : [0, 1];
   const levels = [{ labels: kept, ticks, rows }];
+  const shortened = kept.filter(({ lines, value }) => lines.join('').includes('…') || splitsWord(value, lines)).length;
+  const omitted = labels.length - kept.length;
   return {
     share,
     levels,
+    omitted,
+    shortened,
     minor: [],
     over: NOTHING_OVER,
     label: 'Category axis',
@@ -190,6 +199,8 @@ function planNumbers(
   return {
     share,
     levels,
+    omitted: 0,
+    shortened: 0,
     minor: [],
     over: overhang(levels, type, width),
     label: 'Number axis',

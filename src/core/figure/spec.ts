@@ -136,6 +136,12 @@ export const DateAxis = z.strictObject({
 });
 export type DateAxis = z.infer<typeof DateAxis>;
 
+export const Aside = z.strictObject({
+  check: z.string().min(1).max(60),
+  facts: z.string().max(4000),
+  reason: z.string().min(1, 'Give a reason in a word or two.').max(300),
+});
+
 /** A line figure set for print. */
 export const FigureSpec = z.strictObject({
   type: z.literal('figure'),
@@ -155,5 +161,7 @@ export const FigureSpec = z.strictObject({
   tie: Tie.default({ kind: 'meet', zero: false }),
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
   frame: z.strictObject({ width: Millimetres, height: Millimetres }),
+  /** proof notes that were set aside, with the numbers they rested on */
+  asides: z.array(Aside).max(100).default([]),
 });
 export type FigureSpec = z.infer<typeof FigureSpec>;

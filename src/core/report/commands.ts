@@ -5,7 +5,18 @@
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { DateAxis, FigureSpec, FigureWindow, Id, Line, Millimetres, Tie, ValueAxis, Weight } from '../figure/spec.ts';
+import {
+  Aside,
+  DateAxis,
+  FigureSpec,
+  FigureWindow,
+  Id,
+  Line,
+  Millimetres,
+  Tie,
+  ValueAxis,
+  Weight,
+} from '../figure/spec.ts';
 import { firstWrong } from '../issue.ts';
 import { Refusal } from '../refusal.ts';
 import { Colour } from '../style/style.ts';
@@ -146,6 +157,22 @@ const COMMANDS = {
   'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
     figure(draft, args.figure).window = args.window;
   }),
+  'figure.setNoteAside': command(
+    'note set aside',
+    z.strictObject({ ...inFigure, ...Aside.shape }),
+    (draft, { figure: id, ...aside }) => {
+      const target = figure(draft, id);
+      target.asides = [...target.asides.filter(({ check }) => check !== aside.check), aside];
+    },
+  ),
+  'figure.bringNoteBack': command(
+    'note brought back',
+    z.strictObject({ ...inFigure, check: Aside.shape.check }),
+    (draft, { figure: id, check }) => {
+      const target = figure(draft, id);
+      target.asides = target.asides.filter((aside) => aside.check !== check);
+    },
+  ),
   'figure.setFrame': command(
     'size',
     z.strictObject({ ...inFigure, width: Millimetres.optional(), height: Millimetres.optional() }),

@@ -1,6 +1,8 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { drawFigure } from '../../core/figure/draw.ts';
+import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import { proofNotes } from '../../core/proof/proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { Dock } from '../dock/Dock.tsx';
@@ -8,6 +10,7 @@ import { useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { HandOff } from './HandOff.tsx';
 import { useFigureKeys } from './keys.ts';
+import { ProofMargin } from './ProofMargin.tsx';
 import { Sheet } from './Sheet.tsx';
 import { useView } from './view.ts';
 
@@ -18,6 +21,8 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   const item = useReport((state) => tableIn(state.report, figure.table));
   const part = useView((view) => view.part);
   const handOff = useView((view) => view.handOff);
+  const proof = useView((view) => view.proof);
+  const noted = useView((view) => view.noted);
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
   const layout = useMemo(
@@ -25,6 +30,15 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
     [figure, table, style, locale],
   );
   useFigureKeys(figure, layout);
+  const notes = useMemo(
+    () =>
+      table && layout
+        ? proofNotes({ figure: resolveFigure(figure, table), layout, style, locale: localeOf(locale) })
+        : [],
+    [figure, table, layout, style, locale],
+  );
+  const open = notes.filter(({ aside }) => aside === null).length;
+  useEffect(() => useView.setState({ notes: open }), [open]);
   if (!table || !layout)
     return (
       <p role="status" className="flex-1 bg-desk p-8">
@@ -34,7 +48,8 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   return (
     <section aria-label={`Figure ${figure.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1">
-        <Sheet scene={layout.scene} part={part} />
+        <Sheet scene={layout.scene} part={noted ?? part} />
+        {proof && !handOff && notes.length > 0 && <ProofMargin figure={figure} notes={notes} />}
         {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}
       </div>
       <Dock figure={figure} table={table} layout={layout} />

@@ -32,7 +32,9 @@ function SaveState() {
 }
 
 /** The line at the head: report, edition, saved state, undo and hand off. */
-export function HeadLine({ canHandOff }: { canHandOff: boolean }) {
+export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: boolean }) {
+  const notes = useView((view) => view.notes);
+  const proof = useView((view) => view.proof);
   const title = useReport((state) => state.report.title);
   const edition = useReport((state) => state.report.edition);
   const { past, future } = useReport((state) => state.history);
@@ -81,6 +83,17 @@ export function HeadLine({ canHandOff }: { canHandOff: boolean }) {
       >
         <Redo2 size={15} aria-hidden="true" />
       </button>
+      {proofs && (
+        <button
+          type="button"
+          aria-pressed={proof}
+          className={`btn btn-sm ${notes > 0 ? 'border-accent text-base-content' : ''}`}
+          title={proof ? 'Put the proof notes away' : 'Show the proof notes'}
+          onClick={() => useView.setState({ proof: !proof })}
+        >
+          Proof: {notes === 0 ? 'no notes' : notes === 1 ? '1 note' : `${notes} notes`}
+        </button>
+      )}
       <button
         type="button"
         className="btn btn-sm btn-primary"

@@ -11,6 +11,7 @@ export const KEYS = [
   { keys: ['J'], does: 'next line' },
   { keys: ['K'], does: 'previous line' },
   { keys: ['X'], does: 'swap the axis of the chosen line' },
+  { keys: ['N'], does: 'next proof note (Enter mends)' },
   { keys: ['['], does: 'coarser date labels' },
   { keys: [']'], does: 'finer date labels' },
   { keys: ['Enter'], does: 'change the cell (in a table)' },
@@ -70,6 +71,12 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
       const next = now < 0 ? (key === 'j' ? 0 : count - 1) : (now + (key === 'j' ? 1 : count - 1)) % count;
       if (ids[next]) openPart(`line:${ids[next]}`);
       return count > 0;
+    }
+    if (key === 'n') {
+      const notes = [...document.querySelectorAll<HTMLElement>('[data-note]')];
+      const now = notes.findIndex((note) => note.contains(document.activeElement));
+      notes[(now + 1) % Math.max(1, notes.length)]?.querySelector<HTMLElement>('[data-mend]')?.focus();
+      return notes.length > 0;
     }
     if (key === 'x') {
       const chosen = figure.lines.find(({ id }) => id === lineOfPart(useView.getState().part));

@@ -24,6 +24,10 @@ interface View {
   /** whether the glance stands beside the grid */
   glance: boolean;
   handOff: boolean;
+  /** whether the proof notes stand beside the sheet, how many are open, and the part of the one that is pointed at */
+  proof: boolean;
+  notes: number;
+  noted: Part | null;
   keys: boolean;
 }
 
@@ -36,10 +40,14 @@ export const useView = create<View>(() => ({
   sparkStrip: null,
   glance: true,
   handOff: false,
+  proof: true,
+  notes: 0,
+  noted: null,
   keys: false,
 }));
 
-export const show = (shown: Shown) => useView.setState({ shown, part: null, sparkStrip: null, handOff: false });
+export const show = (shown: Shown) =>
+  useView.setState({ shown, part: null, noted: null, notes: 0, sparkStrip: null, handOff: false });
 export const openSparkStrip = (sparkStrip: string) => useView.setState({ sparkStrip, part: null, dockFolded: false });
 export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });
 

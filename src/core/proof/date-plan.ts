@@ -1,0 +1,36 @@
+import type { Check } from './note.ts';
+
+/** A date label plan that was asked for and does not fit, so that labels are left out. */
+export const datePlan: Check = {
+  id: 'date-plan',
+  find({ figure, layout }) {
+    const fit = layout.across.plan;
+    const { spec } = figure;
+    if (!fit || spec.dateAxis.plan === 'auto' || fit.spare >= 0) return null;
+    const short = (-fit.spare).toFixed(1);
+    const drawn = fit.levels[0]?.filter(({ label }) => label !== '').length ?? 0;
+    const all = fit.levels[0]?.length ?? 0;
+    const width = Math.ceil(spec.frame.width - fit.spare + 1);
+    const figureId = spec.id;
+    return {
+      part: 'axis:across',
+      title: 'Date labels do not fit',
+      text: `“${fit.plan.name}” is short by ${short} mm, so ${drawn} of ${all} labels are drawn.`,
+      facts: `${fit.plan.id} ${short}`,
+      mends: [
+        {
+          say: 'Take the richest plan that fits',
+          call: { name: 'figure.setDateAxis', args: { figure: figureId, plan: 'auto' } },
+        },
+        ...(width <= 600
+          ? [
+              {
+                say: `Make the figure ${width} mm wide`,
+                call: { name: 'figure.setFrame', args: { figure: figureId, width } },
+              } as const,
+            ]
+          : []),
+      ],
+    };
+  },
+};

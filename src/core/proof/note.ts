@@ -1,0 +1,41 @@
+/** Proof notes: what a reader would stumble over in a figure, with its numbers and what mends it. */
+import type { FigureLayout } from '../figure/layout.ts';
+import type { ResolvedFigure } from '../figure/resolve.ts';
+import type { Call } from '../report/commands.ts';
+import type { Part } from '../scene/scene.ts';
+import type { HouseStyle } from '../style/style.ts';
+import type { Locale } from '../text/locale.ts';
+
+/** What a check looks at. */
+export interface Proofed {
+  figure: ResolvedFigure;
+  layout: FigureLayout;
+  style: HouseStyle;
+  locale: Locale;
+}
+
+/** A change that mends what a note speaks of, or the part where only its user can. */
+export type Mend = { say: string; call: Call } | { say: string; open: Part };
+
+export interface Finding {
+  part: Part;
+  /** a few words, as a heading */
+  title: string;
+  /** one or two sentences with the numbers */
+  text: string;
+  /** the numbers it rests on: a note that was set aside comes back when they change */
+  facts: string;
+  mends: [Mend, ...Mend[]];
+}
+
+/** A check: a pure function of a laid-out figure; null when all is well. */
+export interface Check {
+  id: string;
+  find(proofed: Proofed): Finding | null;
+}
+
+export interface ProofNote extends Finding {
+  check: string;
+  /** the reason for which it was set aside, or null */
+  aside: string | null;
+}

@@ -1,0 +1,25 @@
+import { alike } from './alike.ts';
+import { categories } from './categories.ts';
+import { datePlan } from './date-plan.ts';
+import type { Check, Proofed, ProofNote } from './note.ts';
+import { rangeCut } from './range-cut.ts';
+import { titleList } from './title-list.ts';
+import { ticksMeet, zeroHeights } from './two-axes.ts';
+import { unit } from './unit.ts';
+
+/** All checks of a figure, in the order in which their notes stand. */
+const CHECKS: readonly Check[] = [titleList, rangeCut, ticksMeet, zeroHeights, unit, datePlan, categories, alike];
+
+/**
+ * The proof notes of a laid-out figure. One that was set aside stays so until
+ * the numbers it rests on change.
+ */
+export function proofNotes(proofed: Proofed): ProofNote[] {
+  const { asides } = proofed.figure.spec;
+  return CHECKS.flatMap((check): ProofNote[] => {
+    const found = check.find(proofed);
+    if (!found) return [];
+    const aside = asides.find((entry) => entry.check === check.id && entry.facts === found.facts);
+    return [{ ...found, check: check.id, aside: aside?.reason ?? null }];
+  });
+}

@@ -1,0 +1,37 @@
+import { linesOn } from '../figure/axes.ts';
+import type { SetAxis } from '../figure/value-axis.ts';
+import { extentOf } from '../scale/value-axis.ts';
+import { formatNumber } from '../text/number.ts';
+import type { Check, Finding, Proofed } from './note.ts';
+
+/** Changes drawn more than this many times as high as from zero look like what they are not. */
+const MOST = 6;
+
+function cutOn({ figure, locale }: Proofed, { side, scale, numbers }: SetAxis): Finding | null {
+  if (scale.kind === 'log' || scale.low <= 0) return null;
+  const factor = scale.high / (scale.high - scale.low);
+  const extent = extentOf(linesOn(figure, side).map(({ values }) => values));
+  if (factor <= MOST || !extent) return null;
+  const [low, high] = extent;
+  const change = ((high - low) / high) * 100;
+  const times = formatNumber(factor, factor < 10 ? 1 : 0, locale);
+  return {
+    part: side === 'left' ? 'axis:left' : 'axis:right',
+    title: 'A small change fills the figure',
+    text: `The ${side} axis begins at ${numbers.labels[0] ?? scale.low}: changes look ${times} times as large as from zero. From lowest to highest it is ${formatNumber(change, 1, locale)}%.`,
+    facts: `${side} ${scale.low} ${scale.high}`,
+    mends: [
+      {
+        say: 'Begin at zero',
+        call: { name: 'figure.setAxis', args: { figure: figure.spec.id, side, axis: { from: 'zero' } } },
+      },
+    ],
+  };
+}
+
+/** A range that cuts so high that a small change fills the figure. */
+export const rangeCut: Check = {
+  id: 'range-cut',
+  find: (proofed) =>
+    cutOn(proofed, proofed.layout.left) ?? (proofed.layout.right ? cutOn(proofed, proofed.layout.right) : null),
+};
