@@ -50,7 +50,7 @@ describe('a first figure of a table', () => {
       'sound_crossing',
     ]);
     expect(sailings.words).toMatchObject({ title: 'Sailings monthly', subtitle: 'Jan 2024 to Oct 2026' });
-    expect(sailings.frame).toEqual({ width: 160, height: 84 });
+    expect(sailings.frame).toMatchObject({ width: 160, height: 84 });
     expect(draft(read('by-year.csv')).across).toBe('year');
     expect(draft(read('time-of-day.tsv')).across).toBe('time_of_day');
   });
@@ -118,7 +118,8 @@ describe('what is on the sheet', () => {
       [250, 120],
       [30, 30],
     ] as const) {
-      const spec = { ...draft(table), frame: { width, height } };
+      const drafted = draft(table);
+      const spec = { ...drafted, frame: { ...drafted.frame, width, height } };
       const { scene } = draw(spec, table);
       const right = (width * 72) / 25.4;
       for (const node of textsOf(scene.nodes)) {

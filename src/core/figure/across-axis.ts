@@ -29,6 +29,8 @@ interface AcrossLabel {
 interface Level {
   labels: AcrossLabel[];
   ticks: number[];
+  /** where ticks of the level outside it may run through its row */
+  edges: number[];
   /** how many lines the tallest label has */
   rows: number;
 }
@@ -98,6 +100,7 @@ function laidOut(figure: ResolvedFigure, fit: PlanFit, type: LabelType, width: n
         .filter((band) => band.label !== '')
         .map((band) => ({ at: share(band.anchor), align: band.align, lines: [band.label], value: band.label })),
       ticks: tickShares(bands, share),
+      edges: bands.some(({ onTick }) => onTick) ? [] : [...bands.map((band) => share(band.start)), 1],
       rows: 1,
     }),
   );
@@ -149,7 +152,7 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
     .filter((_, index) => index % every === 0);
   const rows = Math.max(1, ...kept.map((label) => label.lines.length));
   const ticks = band >= 2 ? Array.from({ length: labels.length + 1 }, (_, index) => index / count) : [0, 1];
-  const levels = [{ labels: kept, ticks, rows }];
+  const levels = [{ labels: kept, ticks, edges: ticks, rows }];
   const shortened = kept.filter(({ lines, value }) => lines.join('').includes('…') || splitsWord(value, lines)).length;
   const omitted = labels.length - kept.length;
   return {
@@ -195,7 +198,7 @@ function planNumbers(
     lines: [write(tick)],
     value: String(tick),
   }));
-  const levels = [{ labels, ticks: scale.ticks.map(share), rows: 1 }];
+  const levels = [{ labels, ticks: scale.ticks.map(share), edges: [], rows: 1 }];
   return {
     share,
     levels,
@@ -277,7 +280,15 @@ export function acrossNodes(across: AcrossPlan, { plot, style }: AcrossRoom): Sc
   let above = 0;
   across.levels.forEach((level, depth) => {
     const end = depth === 0 ? TICK : TICK + (above + level.rows) * size * LINE;
-    const d = level.ticks.map((tick) => strokeOf(xAt(tick), bottom, xAt(tick), bottom + end)).join('');
+    // A tick of an outer level that stands at no band edge of the inner one would run through its labels.
+    const inner = depth === 0 ? null : across.levels[depth - 1];
+    const startOf = (tick: number) =>
+      !inner || inner.edges.some((edge) => Math.abs(edge - tick) < 1e-9) ? 0 : TICK + above * size * LINE;
+    // Where a plan does not fit, labels reach over the edges of their bands.
+    const isLoose = depth > 0 && (across.plan?.spare ?? 0) < 0;
+    const d = (isLoose ? [] : level.ticks)
+      .map((tick) => strokeOf(xAt(tick), bottom + startOf(tick), xAt(tick), bottom + end))
+      .join('');
     if (d) children.push({ kind: 'path', d, stroke });
     for (const label of level.labels)
       label.lines.forEach((text, row) => {

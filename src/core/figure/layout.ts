@@ -1,5 +1,5 @@
 import { shareOf, type ValueScale } from '../scale/value-axis.ts';
-import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
+import { coordinate, POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { type AcrossPlan, type AcrossPlanner, acrossNodes, acrossPlanner } from './across-axis.ts';
@@ -10,7 +10,7 @@ import { lineNodes } from './lines.ts';
 import { type EndNames, endNames, nameNodes } from './names.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
-import type { Side } from './spec.ts';
+import type { Frame, Side } from './spec.ts';
 import { axisRoom, gridNodes, hasCaptionAbove, type SetAxis, valueAxisNodes } from './value-axis.ts';
 import { type SetWords, setWords } from './words.ts';
 
@@ -83,7 +83,8 @@ function place(given: Given, before: Before): Pass {
   const left = setAxis(given, 'left', scales.left, scales.right !== null);
   const right = scales.right && setAxis(given, 'right', scales.right, true);
   const { over } = before;
-  const plotLeft = INSET + Math.max(axisRoom(left, style), over.left);
+  const { frame } = figure.spec;
+  const plotLeft = Math.max(INSET + Math.max(axisRoom(left, style), over.left), (frame.plotLeft ?? 0) * POINTS_PER_MM);
   const forRight = Math.max(right ? axisRoom(right, style) : 0, over.right);
   const room = Math.max(20, given.width - INSET - plotLeft - forRight);
   const forNames = names.width > 0 ? names.width + names.gap : 0;
@@ -91,7 +92,11 @@ function place(given: Given, before: Before): Pass {
   let width = room;
   let across = plan(width);
   for (let turn = 0; turn < 3; turn++) {
-    const next = Math.max(20, Math.min(room, (room - forNames) / share));
+    const needed = Math.max(20, Math.min(room, (room - forNames) / share));
+    const next =
+      frame.plotRight === null
+        ? needed
+        : Math.min(needed, Math.max(20, given.width - frame.plotRight * POINTS_PER_MM - plotLeft));
     across = plan(next);
     width = next;
     // The names stand after the last points, which may lie before the axis's end, unless numbers stand between.
@@ -107,6 +112,16 @@ function heightOn({ scale, axis }: SetAxis, plot: Plot): (value: number) => numb
     const share = shareOf(scale, value);
     return plot.top + plot.height * (isUp ? 1 - share : share);
   };
+}
+
+/** The ground of the figure, and its border drawn inside its edges. */
+function frameNodes({ background, border }: Frame, width: number, height: number, style: HouseStyle): SceneNode[] {
+  const ground: SceneNode = { kind: 'rect', x: 0, y: 0, width, height, fill: background };
+  if (border === null) return [ground];
+  const inner = border / 2;
+  const [right, bottom] = [width - inner, height - inner].map(coordinate);
+  const d = `M${coordinate(inner)} ${coordinate(inner)}L${right} ${coordinate(inner)}L${right} ${bottom}L${coordinate(inner)} ${bottom}Z`;
+  return [ground, { kind: 'path', d, stroke: { colour: style.axis, width: border } }];
 }
 
 /** Places everything of a figure and returns the scene with what the dock wants to know about it. */
@@ -133,7 +148,7 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
       kind: 'group',
       part: 'frame',
       label: 'Frame',
-      children: [{ kind: 'rect', x: 0, y: 0, width, height, fill: '#ffffff' }],
+      children: frameNodes(spec.frame, width, height, style),
     },
     ...words.nodes,
     ...gridNodes(left, { plot, y: yLeft, style }),
@@ -145,7 +160,15 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
       const { set, y } = axisFor(line.line.axis);
       return lineNodes(line, { x, y, plot, scale: set.scale });
     }),
-    ...nameNodes(names, { x, axisFor, plot, style, right: width - INSET, after: rightEdge }),
+    ...nameNodes(names, {
+      x,
+      axisFor,
+      plot,
+      style,
+      right: width - INSET,
+      after: rightEdge,
+      ground: spec.frame.background,
+    }),
   ];
   const scene: Scene = {
     widthMm: spec.frame.width,

@@ -68,10 +68,12 @@ interface NamesRoom {
   right: number;
   /** the names stand after this, where numbers of a right axis do; 0 where there is none */
   after: number;
+  /** colour behind the figure, with which names cover grid lines */
+  ground: string;
 }
 
 /** Sets the names apart along one edge, each in its line's colour, with a thin leader where it had to move. */
-export function nameNodes(names: EndNames, { x, axisFor, plot, style, right, after }: NamesRoom): SceneNode[] {
+export function nameNodes(names: EndNames, { x, axisFor, plot, style, right, after, ground }: NamesRoom): SceneNode[] {
   if (names.names.length === 0) return [];
   const size = style.sizes.label;
   const ends = names.names.map(({ line, value }) => {
@@ -92,7 +94,7 @@ export function nameNodes(names: EndNames, { x, axisFor, plot, style, right, aft
     const text = shorten(name.text, FACE, size, Math.max(size, right - left + 0.05));
     const children: SceneNode[] = [
       // Grid lines stop short of the name.
-      { kind: 'rect', x: left - 2, y: at - size * 0.5, width: name.width + 4, height: size, fill: '#ffffff' },
+      { kind: 'rect', x: left - 2, y: at - size * 0.5, width: name.width + 4, height: size, fill: ground },
       { kind: 'text', x: left, y: at + lift, text, face: FACE, size, colour, anchor: 'start' },
     ];
     const from = x(name.position);

@@ -136,6 +136,30 @@ export const DateAxis = z.strictObject({
 });
 export type DateAxis = z.infer<typeof DateAxis>;
 
+const Margin = z
+  .number()
+  .min(0, 'A plot begins inside its frame.')
+  .max(300, 'A plot begins at most 300 mm from the edge.')
+  .nullable()
+  .default(null);
+
+export const Frame = z.strictObject({
+  width: Millimetres,
+  height: Millimetres,
+  /** from the edges of the frame to the plot in millimetres; null, or less than the labels need, takes what these need */
+  plotLeft: Margin,
+  plotRight: Margin,
+  background: Colour.default('#ffffff'),
+  /** weight of the border in points; null for none */
+  border: z
+    .number()
+    .min(0.1, 'A border is at least 0.1 pt.')
+    .max(6, 'A border is at most 6 pt.')
+    .nullable()
+    .default(null),
+});
+export type Frame = z.infer<typeof Frame>;
+
 export const Aside = z.strictObject({
   check: z.string().min(1).max(60),
   facts: z.string().max(4000),
@@ -160,7 +184,7 @@ export const FigureSpec = z.strictObject({
   rightAxis: ValueAxis.default(RIGHT_AXIS),
   tie: Tie.default({ kind: 'meet', zero: false }),
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
-  frame: z.strictObject({ width: Millimetres, height: Millimetres }),
+  frame: Frame,
   /** proof notes that were set aside, with the numbers they rested on */
   asides: z.array(Aside).max(100).default([]),
 });

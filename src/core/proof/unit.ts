@@ -21,7 +21,7 @@ function missingOn({ figure }: Proofed, { side, numbers, axis }: SetAxis): Findi
   const apart = units.length > 1 ? lines.filter(({ unit }) => unit !== lines[0]?.unit).map(({ line }) => line.id) : [];
   return {
     part: open,
-    title: 'What is counted?',
+    title: 'No unit',
     text: `The ${side} axis has no caption, and ${said}: a reader cannot tell what 1 means.`,
     facts: `${side} ${units.join()}`,
     mends: [

@@ -10,6 +10,7 @@ import {
   DateAxis,
   FigureSpec,
   FigureWindow,
+  Frame,
   Id,
   Line,
   Millimetres,
@@ -42,6 +43,9 @@ const changeOf = <Shape extends Defaulted>(shape: Shape) =>
   Object.fromEntries(
     Object.entries(shape).map(([key, schema]) => [key, schema.unwrap().optional()]),
   ) as ChangeOf<Shape>;
+const { plotLeft, plotRight, background, border } = Frame.shape;
+const margins = { plotLeft, plotRight };
+const look = { background, border };
 const AxisChange = z.strictObject(changeOf(ValueAxis.shape));
 
 function figure(draft: Report, id: string): FigureSpec {
@@ -175,8 +179,21 @@ const COMMANDS = {
   ),
   'figure.setFrame': command(
     'size',
-    z.strictObject({ ...inFigure, width: Millimetres.optional(), height: Millimetres.optional() }),
+    z.strictObject({
+      ...inFigure,
+      width: Millimetres.optional(),
+      height: Millimetres.optional(),
+      ...changeOf(margins),
+      ...changeOf(look),
+    }),
     (draft, { figure: id, ...size }) => assign(figure(draft, id).frame, size),
+  ),
+  'figure.alignPlots': command(
+    'plots aligned',
+    z.strictObject({ figures: z.array(Id).min(1), ...changeOf(margins) }),
+    (draft, { figures, ...ends }) => {
+      for (const id of figures) assign(figure(draft, id).frame, ends);
+    },
   ),
 } as const;
 

@@ -53,7 +53,7 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
   const drawn = layout.across.plan?.plan;
   const wish = figure.dateAxis.plan;
   const set = (change: Partial<DateAxis>) => run('figure.setDateAxis', { figure: figure.id, ...change });
-  const automatic = plans.find(({ fit }) => fit.plan.id === drawn?.id);
+  const automatic = plans.find(({ fit }) => fit.spare >= 0 && !fit.plan.byHand);
   return (
     <div className="flex flex-col gap-2.5 px-4 py-2.5">
       <WindowSentence figure={figure} column={column} table={table} />
@@ -62,10 +62,10 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
         <legend className="sr-only">Date label plan</legend>
         <PlanCard
           name="Automatic"
-          words={`now ${drawn?.name.toLowerCase() ?? 'none'}`}
+          words={(automatic?.fit.plan ?? drawn)?.name.toLowerCase() ?? 'none'}
           fits
           chosen={wish === 'auto'}
-          picture={wish === 'auto' ? automatic?.picture : undefined}
+          picture={automatic?.picture}
           onChoose={() => set({ plan: 'auto' })}
         />
         {plans.map(({ fit, picture }) => (

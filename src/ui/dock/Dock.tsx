@@ -47,7 +47,7 @@ export function Dock({ figure, table, layout }: DockProps) {
         <ValueAxisStrip figure={figure} table={table} layout={layout} side={strip} />
       )}
       {strip === 'words' && <WordsStrip figure={figure} />}
-      {strip === 'frame' && <FrameStrip figure={figure} />}
+      {strip === 'frame' && <FrameStrip figure={figure} table={table} layout={layout} />}
     </Strips>
   );
 }

@@ -1,15 +1,44 @@
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import { useMemo } from 'react';
+import { suggestedHeight } from '../../core/figure/banking.ts';
+import type { FigureLayout } from '../../core/figure/layout.ts';
+import { resolveFigure } from '../../core/figure/resolve.ts';
+import type { FigureSpec, Frame } from '../../core/figure/spec.ts';
+import type { Table } from '../../core/table/column.ts';
+import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseNumber } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
 
-/** Printed size of the figure. */
-export function FrameStrip({ figure }: { figure: FigureSpec }) {
+/** Sizes that a report uses again and again, in millimetres, on a page of 210 × 297. */
+const PRESETS = [
+  { name: 'Column', width: 78, height: 58 },
+  { name: 'Text width', width: 160, height: 84 },
+  { name: 'Full page', width: 160, height: 230 },
+] as const;
+
+interface FrameStripProps {
+  figure: FigureSpec;
+  table: Table;
+  layout: FigureLayout;
+}
+
+const sentence = 'flex flex-wrap items-baseline gap-x-1.5 leading-7';
+const inMm = (points: number) => Math.round((points * 254) / 72) / 10;
+
+/** Printed size of the figure, its plot's place in it, ground and border. */
+export function FrameStrip({ figure, table, layout }: FrameStripProps) {
   const style = useReport((state) => state.report.style);
-  const { width, height } = figure.frame;
-  const set = (size: { width?: number; height?: number }) => run('figure.setFrame', { figure: figure.id, ...size });
+  const items = useReport((state) => state.report.items);
+  const { width, height, plotLeft, plotRight, background, border } = figure.frame;
+  const set = (change: Partial<Frame>) => run('figure.setFrame', { figure: figure.id, ...change });
+  const suggested = useMemo(() => suggestedHeight(resolveFigure(figure, table), layout), [figure, table, layout]);
+  const left = inMm(layout.plot.left);
+  const right = Math.round((width - inMm(layout.plot.left + layout.plot.width)) * 10) / 10;
+  const alike = items.flatMap((item) =>
+    item.type === 'figure' && item.id !== figure.id && item.frame.width === width ? [item.id] : [],
+  );
   return (
-    <div className="flex flex-col gap-1.5 px-4 py-3">
-      <p className="flex flex-wrap items-baseline gap-x-1.5">
+    <div className="flex flex-col gap-0.5 px-4 py-2.5">
+      <p className={sentence}>
         Printed
         <PhraseNumber label="Width in millimetres" value={width} onCommit={(value) => set({ width: value ?? width })} />
         mm wide and
@@ -19,10 +48,79 @@ export function FrameStrip({ figure }: { figure: FigureSpec }) {
           onCommit={(value) => set({ height: value ?? height })}
         />
         mm high.
+        {PRESETS.map((preset) => (
+          <button
+            key={preset.name}
+            type="button"
+            className="phrase !font-normal"
+            aria-pressed={preset.width === width && preset.height === height}
+            onClick={() => set({ width: preset.width, height: preset.height })}
+          >
+            {preset.name}, {preset.width} × {preset.height}
+          </button>
+        ))}
       </p>
-      <p className="text-quiet">
-        House style {style.name}: title {style.sizes.title} pt, labels {style.sizes.label} pt. Type keeps its size in
-        points whatever the size of the frame.
+      <p className={sentence}>
+        {suggested === null ? (
+          <span className="text-quiet">Nothing rises or falls, so no height suits its slopes better than another.</span>
+        ) : suggested === height ? (
+          <span className="text-quiet">At this height the lines’ middle slope is 45 degrees.</span>
+        ) : (
+          <>
+            The lines’ middle slope would be 45 degrees at
+            <button type="button" className="phrase" onClick={() => set({ height: suggested })}>
+              {suggested} mm high
+            </button>
+          </>
+        )}
+      </p>
+      <p className={sentence}>
+        The plot begins
+        <PhraseNumber
+          label="From the left edge to the plot, millimetres"
+          value={plotLeft}
+          automatic={`${left}, as its labels need,`}
+          onCommit={(value) => set({ plotLeft: value })}
+        />
+        mm from the left edge and ends
+        <PhraseNumber
+          label="From the plot to the right edge, millimetres"
+          value={plotRight}
+          automatic={`${right}, as its labels need,`}
+          onCommit={(value) => set({ plotRight: value })}
+        />
+        mm from the right one.
+        {alike.length > 0 && (
+          <button
+            type="button"
+            className="phrase !font-normal"
+            onClick={() =>
+              run('figure.alignPlots', { figures: [figure.id, ...alike], plotLeft: left, plotRight: right })
+            }
+          >
+            the same for all {alike.length + 1} figures of this width
+          </button>
+        )}
+      </p>
+      <p className={sentence}>
+        Ground
+        <ColourWord
+          label="Ground of the figure"
+          colour={background}
+          style={style}
+          onCommit={(colour) => set({ background: colour })}
+        />
+        border
+        <PhraseNumber
+          label="Border of the figure, points"
+          value={border}
+          automatic="none"
+          onCommit={(value) => set({ border: value })}
+        />
+        {border !== null && 'pt'}
+        <span className="ml-2 text-quiet">
+          House style {style.name}: title {style.sizes.title} pt, labels {style.sizes.label} pt, whatever the size.
+        </span>
       </p>
     </div>
   );

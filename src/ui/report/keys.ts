@@ -26,7 +26,7 @@ export const KEYS = [
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null;
+  target.closest('input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable]') !== null;
 
 /** Listens to a key anywhere on the page; no key acts while someone types in a field. */
 function useKeys(onKey: (event: KeyboardEvent) => boolean) {
