@@ -1,7 +1,23 @@
 import { linesOn } from '../figure/axes.ts';
+import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';
 import type { SetAxis } from '../figure/value-axis.ts';
 import { listed } from '../table/words.ts';
 import type { Check, Finding, Proofed } from './note.ts';
+
+/** True when title or subtitle name a unit of the lines, or say in what they count. */
+function areSaid({ spec }: ResolvedFigure, lines: readonly ResolvedLine[]): boolean {
+  const words = `${spec.words.title} ${spec.words.subtitle}`.toLowerCase();
+  const single = new Set(words.split(/[^\p{L}\p{N}%‰$€£]+/u));
+  const isNamed = (name: string) =>
+    name
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => single.has(word));
+  return (
+    lines.some((line) => line.unit !== null && isNamed(line.unit)) ||
+    /,\s*in \p{L}+|\bin (thousands|millions)\b/u.test(words)
+  );
+}
 
 function missingOn({ figure }: Proofed, { side, numbers, axis }: SetAxis): Finding | null {
   const lines = linesOn(figure, side);
@@ -9,12 +25,7 @@ function missingOn({ figure }: Proofed, { side, numbers, axis }: SetAxis): Findi
   const units = [...new Set(lines.map(({ unit }) => unit ?? 'no unit'))];
   // Units at the numbers say what they are; a subtitle may, too.
   if (axis.unit !== 'caption' && units.length === 1 && units[0] !== 'no unit') return null;
-  const words = `${figure.spec.words.title} ${figure.spec.words.subtitle}`.toLowerCase();
-  if (
-    lines.some(({ unit }) => unit && words.includes(unit.toLowerCase())) ||
-    /,\s*in \p{L}+|\bin (thousands|millions)\b/u.test(words)
-  )
-    return null;
+  if (areSaid(figure, lines)) return null;
   const said = units.length > 1 ? `its lines are in ${listed(units)}` : 'its lines have no unit';
   const open = side === 'left' ? 'axis:left' : 'axis:right';
   const other = side === 'left' ? 'right' : 'left';

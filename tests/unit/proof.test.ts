@@ -1,0 +1,200 @@
+import { describe, expect, it } from 'vitest';
+import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/banking.ts';
+import { draftFigure } from '../../src/core/figure/draft.ts';
+import { layoutFigure } from '../../src/core/figure/layout.ts';
+import { resolveFigure } from '../../src/core/figure/resolve.ts';
+import type { FigureSpec } from '../../src/core/figure/spec.ts';
+import { proofNotes } from '../../src/core/proof/proof.ts';
+import { runCommand } from '../../src/core/report/commands.ts';
+import { figureIn, newReport, type Report } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import type { Column, Table } from '../../src/core/table/column.ts';
+import { localeOf } from '../../src/core/text/locale.ts';
+import { dates, months, numbers, tableOf, texts } from './tables.ts';
+
+const locale = localeOf('en-GB');
+const style = SKERRY_PLAIN;
+const wave = (key: string, low: number, high: number, unit: string | null = 't') =>
+  numbers(
+    key,
+    Array.from({ length: 24 }, (_, row) => low + ((high - low) * (1 + Math.sin(row / 2))) / 2),
+    unit,
+  );
+const month = dates(months(2024, 1, 24), 'month');
+
+interface Case {
+  table: Table;
+  report: Report;
+}
+
+/** A report with one figure of all measures of a table. */
+function caseOf(columns: Column[], change: (spec: FigureSpec) => void = () => {}): Case {
+  const table = tableOf(columns);
+  const lines = columns.slice(1).map(({ key }) => key);
+  const spec = draftFigure(table, { id: 'f', tableId: 't', style, locale, across: columns[0]?.key, lines });
+  spec.words.title = 'Summers are full';
+  change(spec);
+  let count = 0;
+  const { item } = packTable('t', table, () => `b${++count}`);
+  return { table, report: { ...newReport('R', ''), items: [item, spec] } };
+}
+
+function notesOf({ table, report }: Case) {
+  const spec = figureIn(report, 'f');
+  if (!spec) throw new Error('no figure');
+  const figure = resolveFigure(spec, table);
+  return proofNotes({ figure, layout: layoutFigure(figure, style, locale), style, locale });
+}
+const open = (one: Case) => notesOf(one).flatMap(({ check, aside }) => (aside === null ? [check] : []));
+
+/** The report after the nth mend of its only open note. */
+function mended(one: Case, index = 0): Case {
+  const [note] = notesOf(one);
+  const mend = note?.mends[index];
+  if (!mend || !('call' in mend)) throw new Error('no change mends this');
+  return { ...one, report: runCommand(one.report, mend.call.name, mend.call.args).report };
+}
+
+describe('proof notes', () => {
+  it('are silent when all is well', () => {
+    expect(open(caseOf([month, wave('a', 20, 90)]))).toEqual([]);
+    expect(open(caseOf([month, wave('a', 20, 90), wave('b', 10, 60)]))).toEqual([]);
+  });
+
+  const cases: [string, Case, string, RegExp][] = [
+    [
+      'a forced date plan that does not fit, by how much',
+      caseOf([month, wave('a', 20, 90)], (spec) => Object.assign(spec.dateAxis, { plan: 'written-out' })),
+      'date-plan',
+      /“Every month written out” is short by \d+\.\d mm, so \d+ of 24 labels are drawn/,
+    ],
+    [
+      'a range that cuts high, with its factor',
+      caseOf([month, wave('a', 95, 99)]),
+      'range-cut',
+      /begins at 95(\.0)?: changes look 25 times as large as from zero\. From lowest to highest it is 4\.0%/,
+    ],
+    [
+      'ticks that do not meet',
+      caseOf([month, wave('a', 0, 97), wave('b', 0, 3.1, '%')], (spec) => {
+        Object.assign(spec.lines[1] ?? {}, { axis: 'right' });
+        spec.tie.kind = 'free';
+      }),
+      'ticks-meet',
+      /ticks at different heights/,
+    ],
+    [
+      'zero at two heights',
+      caseOf([month, wave('a', -20, 80), wave('b', -5, 5, '%')], (spec) => {
+        Object.assign(spec.lines[1] ?? {}, { axis: 'right' });
+      }),
+      'zero-heights',
+      /Zero of the right axis stands \d+\.\d mm above zero of the left one/,
+    ],
+    [
+      'two lines whose colours look alike',
+      caseOf([month, wave('a', 20, 90), wave('b', 10, 60)], (spec) => {
+        for (const line of spec.lines) line.colour = line.id === 'line-1' ? '#5b3a63' : '#5d3c66';
+      }),
+      'alike',
+      /“A” and “B” have colours that look alike/,
+    ],
+    [
+      'more lines than can be followed',
+      caseOf([month, ...'abcdefgh'.split('').map((key, index) => wave(key, index, 90 + index))]),
+      'alike',
+      /8 lines are more than can be followed/,
+    ],
+    [
+      'categories that do not all fit',
+      caseOf(
+        [
+          texts(
+            'c',
+            Array.from({ length: 24 }, (_, row) => `Landing stage ${row} beyond the breakwater`),
+            true,
+          ),
+          wave('a', 20, 90),
+        ],
+        (spec) => Object.assign(spec.frame, { width: 120 }),
+      ),
+      'categories',
+      /\d+ of 24 labels are left out/,
+    ],
+  ];
+  it.each(cases)('say %s, and their first change mends it', (_, one, check, text) => {
+    const [note, ...others] = notesOf(one);
+    expect([note?.check, others.map((other) => other.check)]).toEqual([check, []]);
+    expect(note?.text).toMatch(text);
+    let after = one;
+    // Two lines alike among many may need a second change.
+    for (let turn = 0; turn < 2 && open(after).includes(check); turn++) after = mended(after);
+    expect(open(after)).not.toContain(check);
+  });
+
+  it('ask for a unit, unless the words say it', () => {
+    const bare = caseOf([month, wave('a', 20, 90, null)]);
+    expect(open(bare)).toEqual(['unit']);
+    const said = caseOf([month, wave('a', 20, 90, null)], (spec) => {
+      spec.words.subtitle = 'Passengers a month, in thousands';
+    });
+    expect(open(said)).toEqual([]);
+    const mixed = caseOf([month, wave('a', 20, 90, 't'), wave('b', 10, 70, '%')]);
+    const [note] = notesOf(mixed);
+    expect(note?.text).toMatch(/lines are in t and %/);
+    expect(open(mended(mixed, 1))).toEqual([]);
+  });
+
+  it('want a title that is more than a list of names', () => {
+    const titled = (title: string) =>
+      open(
+        caseOf(
+          [month, { ...wave('a', 20, 90), title: 'Outer isles' }, { ...wave('b', 10, 60), title: 'Load' }],
+          (spec) => {
+            spec.words.title = title;
+          },
+        ),
+      );
+    for (const title of ['Outer isles', 'Outer isles and Load', 'Load vs. outer isles by month', 'OUTER ISLES, LOAD'])
+      expect(titled(title), title).toEqual(['title-list']);
+    for (const title of ['Outer isles carry more each summer', 'Unload', '', 'Two summers'])
+      expect(titled(title), title).toEqual([]);
+  });
+
+  it('stay aside with a reason until their numbers change', () => {
+    const one = caseOf([month, wave('a', 95, 99)]);
+    const [note] = notesOf(one);
+    const args = { figure: 'f', check: note?.check, facts: note?.facts, reason: 'a share near its limit' };
+    const aside = { ...one, report: runCommand(one.report, 'figure.setNoteAside', args).report };
+    expect(notesOf(aside).map((other) => other.aside)).toEqual(['a share near its limit']);
+    const change = { figure: 'f', side: 'left', axis: { from: 94 } };
+    const moved = { ...aside, report: runCommand(aside.report, 'figure.setAxis', change).report };
+    expect(open(moved)).toEqual(['range-cut']);
+    const back = runCommand(aside.report, 'figure.bringNoteBack', { figure: 'f', check: 'range-cut' }).report;
+    expect(open({ ...aside, report: back })).toEqual(['range-cut']);
+    expect(() => runCommand(one.report, 'figure.setNoteAside', { ...args, reason: '' })).toThrow(/Give a reason/);
+  });
+});
+
+describe('the height that banks lines to 45 degrees', () => {
+  it('makes the middle of the absolute slopes one', () => {
+    // Slopes 1, 2 and 4 in a square: at half its height the middle one is at 45 degrees.
+    expect(bankedAspect([1, -2, 4])).toBe(0.5);
+    expect(bankedAspect([1, 2, 4, 8])).toBeCloseTo(1 / 3, 12);
+    expect(bankedAspect([0, 0, 3])).toBeCloseTo(1 / 3, 12);
+    expect(bankedAspect([0, 0])).toBeNull();
+  });
+  it('holds on the sheet: at the suggested height the middle segment rises as it runs', () => {
+    const { table, report } = caseOf([month, wave('a', 20, 90)]);
+    const spec = figureIn(report, 'f') as FigureSpec;
+    const figure = resolveFigure(spec, table);
+    const height = suggestedHeight(figure, layoutFigure(figure, style, locale)) ?? 0;
+    const next = resolveFigure({ ...spec, frame: { ...spec.frame, height } }, table);
+    const layout = layoutFigure(next, style, locale);
+    const drawn = slopesOf(next, layout).map((slope) => Math.abs((slope * layout.plot.height) / layout.plot.width));
+    const middle = drawn.sort((a, b) => a - b)[drawn.length >> 1] ?? 0;
+    expect(middle).toBeGreaterThan(0.93);
+    expect(middle).toBeLessThan(1.07);
+  });
+});
