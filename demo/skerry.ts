@@ -147,6 +147,17 @@ export function demoReport(): Demo {
   for (const line of onTime.lines) line.colour = '#1f7a7a';
   addFigure(onTime);
 
+  const both = draftFigure(sailings, choices('both', 'sailings', [passengers.lines[0]?.column ?? '', 'on_time_pct']));
+  both.name = 'Passengers and punctuality';
+  both.words = {
+    title: 'When the outer isles are fullest, the fewest sailings leave on time',
+    subtitle: 'Passengers to the outer isles, in thousands, and sailings on time, %, by month',
+    source: SOURCE,
+  };
+  for (const line of both.lines.slice(1)) line.axis = 'right';
+  Object.assign(both.rightAxis, { from: 80 });
+  addFigure(both);
+
   const yearly = add('years', 'Traffic by year', yearlyTraffic());
   const years = draftFigure(yearly, choices('years-figure', 'years'));
   years.name = 'Fifteen years of traffic';

@@ -34,6 +34,13 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .click();
     await page.locator('.sheet [data-part="axis:left"] text').first().click();
   },
+  'right-axis': async (page) => {
+    await page
+      .getByRole('button', { name: /Passengers and punctuality/ })
+      .first()
+      .click();
+    await page.locator('.sheet [data-part="axis:right"] text').first().click();
+  },
   words: async (page) => {
     await page.getByRole('tab', { name: 'Words' }).click();
     await page.getByRole('button', { name: 'Hand off' }).click();

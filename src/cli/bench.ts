@@ -1,6 +1,8 @@
 /** Measures the heavy work on made-up data. */
+import { DatePlanner } from '../core/figure/date-axis.ts';
 import { draftFigure } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
+import { tieTicks } from '../core/scale/tied.ts';
 import { toSvg } from '../core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { calculate } from '../core/table/calc/calculate.ts';
@@ -59,6 +61,16 @@ function longText(rows: number, quoted: boolean): string {
   return lines.join('\n');
 }
 
+const DECADE = { from: Date.UTC(2016, 0, 1), to: Date.UTC(2026, 0, 1), unit: 'month' } as const;
+const wish = (low: number, high: number) => ({
+  low,
+  high,
+  lowGiven: false,
+  highGiven: false,
+  whole: false,
+  every: null,
+});
+
 /** Prints the measurements; with `json`, as JSON. */
 export async function bench(json: boolean): Promise<number> {
   const locale = localeOf(LOCALES[0]);
@@ -66,6 +78,9 @@ export async function bench(json: boolean): Promise<number> {
   const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
   const plain = longText(100_000, false);
   const quoted = longText(100_000, true);
+  const decade = readText(monthlyText(120, 6));
+  const twoAxes = draftFigure(decade, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  for (const line of twoAxes.lines.slice(3)) line.axis = 'right';
   const raw = readDelimited(plain);
   const long = understand(raw, 'Bench');
   const pivot: Step = {
@@ -87,6 +102,15 @@ export async function bench(json: boolean): Promise<number> {
   const rows = [
     measure('figure of 4 lines × 48 months: resolve, layout, SVG', 2, 300, 60, () =>
       toSvg(drawFigure(spec, table, SKERRY_PLAIN, locale).scene),
+    ),
+    measure('label plans of a date axis of 120 months, all measured', 5, 100, 20, () =>
+      new DatePlanner(DECADE, { face: 'sans-400', size: 7.2, clear: 1.6 }, locale).fits(370),
+    ),
+    measure('two axes whose ticks meet, zero at one height', 0.5, 500, 100, () =>
+      tieTicks(wish(-1213, 97_810), wish(-3.7, 12.9), 10, true),
+    ),
+    measure('figure of 6 lines × 120 months on two axes: resolve, layout, SVG', 16, 100, 20, () =>
+      toSvg(drawFigure(twoAxes, decade, SKERRY_PLAIN, locale).scene),
     ),
     measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readText(plain)),
     measure('the same with a quoted cell in each row', 400, 15, 3, () => readText(quoted)),

@@ -69,6 +69,13 @@ const COMMANDS = {
     z.strictObject({ title: Report.shape.title.optional(), edition: Report.shape.edition.optional() }),
     (draft, words) => assign(draft, words),
   ),
+  'report.setLocale': command(
+    'language of the report',
+    z.strictObject({ locale: Report.shape.locale }),
+    (draft, args) => {
+      draft.locale = args.locale;
+    },
+  ),
   ...TABLE_COMMANDS,
   ...SPARK_COMMANDS,
   'item.remove': command('removal', z.strictObject({ item: Id }), (draft, { item }) => {

@@ -1,5 +1,5 @@
 import { FilePlus2, Trash2 } from 'lucide-react';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { miniature } from '../../core/figure/miniature.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
@@ -25,7 +25,9 @@ function drawSmall(thing: FigureSpec | SparkTableSpec, table: Table): Scene {
     : sparkMiniature(resolveSparkTable(thing, table, ENGLISH), MINI_WIDTH, MINI_HEIGHT);
 }
 
-function Miniature({ thing }: { thing: FigureSpec | SparkTableSpec }) {
+function Miniature({ thing: now }: { thing: FigureSpec | SparkTableSpec }) {
+  // The sheet is drawn first.
+  const thing = useDeferredValue(now);
   const item = useReport((state) => tableIn(state.report, thing.table));
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useDeferredValue, useEffect, useMemo } from 'react';
 import { drawFigure } from '../../core/figure/draw.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
@@ -30,13 +30,15 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
     [figure, table, style, locale],
   );
   useFigureKeys(figure, layout);
-  const notes = useMemo(
-    () =>
-      table && layout
-        ? proofNotes({ figure: resolveFigure(figure, table), layout, style, locale: localeOf(locale) })
-        : [],
-    [figure, table, layout, style, locale],
+  // The sheet is drawn first, and then looked through.
+  const proofed = useDeferredValue(
+    useMemo(() => (table && layout ? { figure, table, layout } : null), [figure, table, layout]),
   );
+  const notes = useMemo(() => {
+    if (!proofed) return [];
+    const resolved = resolveFigure(proofed.figure, proofed.table);
+    return proofNotes({ figure: resolved, layout: proofed.layout, style, locale: localeOf(locale) });
+  }, [proofed, style, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;
   useEffect(() => useView.setState({ notes: open }), [open]);
   if (!table || !layout)

@@ -1,5 +1,6 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { PhraseText } from '../controls/Phrase.tsx';
+import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
 import { Wordmark } from '../controls/Wordmark.tsx';
 import { flush, redo, run, undo, useReport } from '../state/store.ts';
 import { useView } from './view.ts';
@@ -36,6 +37,7 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
   const notes = useView((view) => view.notes);
   const proof = useView((view) => view.proof);
   const title = useReport((state) => state.report.title);
+  const locale = useReport((state) => state.report.locale);
   const edition = useReport((state) => state.report.edition);
   const { past, future } = useReport((state) => state.history);
   const last = past.at(-1);
@@ -61,6 +63,12 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
               className="!min-h-0 !border-transparent !font-normal field-sizing-content focus:!border-quiet"
             />
           </span>
+          <PhraseChoice
+            label="Language of the report"
+            value={locale}
+            options={LOCALES.map((id) => ({ value: id, name: localeOf(id).name }))}
+            onCommit={(chosen) => run('report.setLocale', { locale: chosen })}
+          />
           <SaveState />
         </span>
       </h1>

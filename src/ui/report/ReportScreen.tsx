@@ -71,8 +71,11 @@ function Screen() {
   useEffect(() => {
     if (item) useView.setState({ shown: { kind: 'item', id: item.id } });
     else if (useView.getState().shown?.kind !== 'new-table') useView.setState({ shown: { kind: 'new-table' } });
-    history.replaceState(null, '', address || location.pathname);
-  }, [address, item]);
+  }, [item]);
+  useEffect(() => {
+    // Writing the address costs more than drawing a figure, so it is done only when it is another one.
+    if (location.hash !== address) history.replaceState(null, '', address || location.pathname);
+  }, [address]);
   useEffect(() => {
     document.title = `${title} · Rizo`;
   }, [title]);
