@@ -67,6 +67,7 @@ Sets a table as a line figure, without a database.
   --across COLUMN    the column that runs across (key or title)
   --lines a,b        the columns to draw as lines
   --title TEXT       the figure's title
+  --locale ID        language of dates and numbers, such as de-DE (default en-GB)
   --outlines         write the text of an SVG as outlines, without fonts
   --dpi N            resolution of a PNG (default 300)`,
     options: {
@@ -77,6 +78,7 @@ Sets a table as a line figure, without a database.
       across: { type: 'string' },
       lines: { type: 'string' },
       title: { type: 'string' },
+      locale: { type: 'string' },
       outlines: { type: 'boolean' },
       dpi: { type: 'string' },
     },
@@ -97,6 +99,7 @@ Sets a table as a line figure, without a database.
         across: text(values['across']),
         lines: text(values['lines']),
         title: text(values['title']),
+        locale: text(values['locale']),
         outlines: values['outlines'] === true,
       });
     },

@@ -7,7 +7,7 @@ import { sayIssue } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
-import { LOCALES, localeOf } from '../core/text/locale.ts';
+import { LOCALES, type Locale, localeOf } from '../core/text/locale.ts';
 import { type FigureFormat, figureFile } from '../formats/figure-file.ts';
 import { readInput, readTableAt } from './files.ts';
 
@@ -21,9 +21,16 @@ export interface RenderOptions {
   across?: string | undefined;
   lines?: string | undefined;
   title?: string | undefined;
+  /** language of the labels, such as de-DE */
+  locale?: string | undefined;
 }
 
-const LOCALE = localeOf(LOCALES[0]);
+/** The locale with this id; the first one when none is named. */
+function localeNamed(id: string = LOCALES[0]): Locale {
+  const found = LOCALES.find((candidate) => candidate.toLowerCase() === id.toLowerCase());
+  if (!found) throw new Refusal(`There is no locale “${id}”; there are ${LOCALES.join(', ')}.`);
+  return localeOf(found);
+}
 
 /** Reads a saved figure and makes sure that the table has its columns. */
 function readSpec(path: string, table: Table): FigureSpec {
@@ -56,6 +63,7 @@ function formatOf(out: string, outlines: boolean): FigureFormat {
 /** Sets a table file as a figure file, without a database. */
 export async function render(options: RenderOptions): Promise<number> {
   const format = formatOf(options.out, options.outlines);
+  const locale = localeNamed(options.locale);
   const { table } = await readTableAt(options.table, options.sheet);
   const spec = options.spec
     ? readSpec(options.spec, table)
@@ -63,12 +71,12 @@ export async function render(options: RenderOptions): Promise<number> {
         id: 'figure',
         tableId: 'table',
         style: SKERRY_PLAIN,
-        locale: LOCALE,
+        locale,
         across: options.across,
         lines: options.lines?.split(','),
       });
   if (options.title !== undefined) spec.words.title = options.title;
-  const { scene } = drawFigure(spec, table, SKERRY_PLAIN, LOCALE);
+  const { scene } = drawFigure(spec, table, SKERRY_PLAIN, locale);
   const file = await figureFile(format, spec, scene, options.dpi);
   try {
     writeFileSync(options.out, file.body);

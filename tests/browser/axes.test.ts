@@ -40,6 +40,16 @@ describe('two value axes', () => {
 
     await page.locator('.sheet [data-part="axis:right"] text').last().click();
     expect(await page.getByRole('tab', { selected: true }).textContent()).toBe('Right axis');
+    const before = await leftTicks(page);
+    await page.getByRole('tab', { name: 'Left axis' }).click();
+    await page.keyboard.press('[');
+    expect((await leftTicks(page)).length).toBeLessThan(before.length);
+    await page.keyboard.press(']');
+    await page.keyboard.press(']');
+    expect((await leftTicks(page)).length).toBeGreaterThan(before.length);
+    for (let turn = 0; turn < 3; turn++) await page.keyboard.press('Control+z');
+    expect(await leftTicks(page)).toEqual(before);
+    await page.getByRole('tab', { name: 'Right axis' }).click();
     await page.getByLabel('Where the right axis begins').selectOption('zero');
     expect((await rightTicks())[0]).toBe('0');
     await page.getByLabel('Where the unit of the right axis stands').selectOption('each');

@@ -4,6 +4,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
+import { draftFigure } from '../../src/core/figure/draft.ts';
+import { drawFigure } from '../../src/core/figure/draw.ts';
+import { toSvg } from '../../src/core/scene/svg.ts';
+import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { localeOf } from '../../src/core/text/locale.ts';
+import { readTableFile } from '../../src/formats/table-file.ts';
 
 const rizo = fileURLToPath(new URL('../../rizo', import.meta.url));
 const received = (name: string) => fileURLToPath(new URL(`../received/${name}`, import.meta.url));
@@ -75,6 +81,29 @@ describe('./rizo render', () => {
     expect(run('render', '--table', received('by-year.csv'), '--spec', file, '-o', out).stderr).toMatch(
       /frame\.width: A figure is at least 30 mm/,
     );
+  });
+
+  it('draws the same picture as the sheet, in the language of the report', async () => {
+    const { table } = await readTableFile('sailings-monthly.csv', readFileSync(received('sailings-monthly.csv')));
+    const locale = localeOf('pl-PL');
+    const spec = draftFigure(table, {
+      id: 'f',
+      tableId: 't',
+      style: SKERRY_PLAIN,
+      locale,
+      lines: ['outer_isles', 'on_time_pct'],
+    });
+    Object.assign(spec.lines[1] ?? {}, { axis: 'right' });
+    Object.assign(spec.dateAxis, { plan: 'long-months-over-years', points: 'tick', labels: 'tick' });
+    Object.assign(spec.leftAxis, { scale: 'log', ticks: 'across', titlePlace: 'along', title: 'Pasażerowie' });
+    const file = join(folder, 'axes.json');
+    const out = join(folder, 'axes.svg');
+    writeFileSync(file, JSON.stringify(spec));
+    const args = ['render', '--table', received('sailings-monthly.csv'), '--spec', file, '-o', out];
+    expect(run(...args, '--locale', 'pl-PL').status).toBe(0);
+    const sheet = toSvg(drawFigure(spec, table, SKERRY_PLAIN, locale).scene);
+    expect(readFileSync(out, 'utf8').replace(/<style>.*?<\/style>/s, '')).toBe(sheet);
+    expect(run(...args, '--locale', 'xx').stderr).toMatch(/no locale “xx”; there are en-GB/);
   });
 
   it.each([

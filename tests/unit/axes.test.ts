@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { axisNumbers } from '../../src/core/figure/axis-numbers.ts';
 import { ValueAxis } from '../../src/core/figure/spec.ts';
 import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
-import { isRoundStep, tidy } from '../../src/core/scale/ticks.ts';
+import { isRoundStep, stepsBeside, tidy } from '../../src/core/scale/ticks.ts';
 import { type Tied, type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
 import { linearScale, resolveValueAxis, shareOf } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
@@ -152,6 +152,16 @@ describe('intervals and minor ticks of a linear axis', () => {
     expect(linearScale([0, 3], 1, { minor: 4, whole: true }).minor).toEqual([]);
     expect(linearScale([0, 10], 5, { minor: 4, whole: true }).minor).toEqual([]);
     expect(linearScale([0, 10], 5, { minor: 5, whole: true }).minor).toEqual([1, 2, 3, 4, 6, 7, 8, 9]);
+  });
+});
+
+describe('steps beside a step', () => {
+  it('are the next round ones', () => {
+    expect(stepsBeside(20, false)).toEqual({ finer: 10, coarser: 25 });
+    expect(stepsBeside(25, false)).toEqual({ finer: 20, coarser: 50 });
+    expect(stepsBeside(5, true)).toEqual({ finer: 2, coarser: 10 });
+    expect(stepsBeside(1, true)).toEqual({ finer: 1, coarser: 2 });
+    expect(stepsBeside(0.1, false)).toEqual({ finer: 0.05, coarser: 0.2 });
   });
 });
 

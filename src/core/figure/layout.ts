@@ -61,7 +61,8 @@ function setAxis({ figure, style, locale }: Given, side: Side, scale: ValueScale
   const [only, ...others] = linesOn(figure, side);
   const isColoured = axis.coloured === 'yes' || (axis.coloured === 'auto' && two);
   const ink = isColoured && only && others.length === 0 ? only.line.colour : style.ink;
-  return { side, axis, scale, numbers: axisNumbers(axis, scale, unitOn(figure, side), locale), ink };
+  const whole = linesOn(figure, side).every((line) => line.whole);
+  return { side, axis, scale, whole, numbers: axisNumbers(axis, scale, unitOn(figure, side), locale), ink };
 }
 
 /** What a pass takes from the one before it. */

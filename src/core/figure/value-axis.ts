@@ -22,6 +22,8 @@ export interface SetAxis {
   side: Side;
   axis: ValueAxis;
   scale: ValueScale;
+  /** its lines hold whole numbers only */
+  whole: boolean;
   numbers: AxisNumbers;
   /** colour of its numbers and its caption */
   ink: string;

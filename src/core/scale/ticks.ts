@@ -27,6 +27,15 @@ export function roundStepFrom(least: number, whole: boolean): number {
     }
 }
 
+/** The round steps next to a step, a finer and a coarser one; of whole things a finer step than 1 is 1. */
+export function stepsBeside(step: number, whole: boolean): { finer: number; coarser: number } {
+  // The mantissas are at most 2.5 times apart, so one of these is the next below.
+  const below = [2.6, 2.1, 1.01]
+    .map((by) => roundStepFrom(step / by, whole))
+    .filter((other) => other < step * (1 - 1e-9));
+  return { finer: below.length > 0 ? Math.max(...below) : step, coarser: roundStepFrom(step * 1.01, whole) };
+}
+
 /** The multiples of `step` within [low, high], rising, both ends included. */
 export function multiplesIn(low: number, high: number, step: number): number[] {
   const slack = 1e-9;

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { DatePlanner } from '../../core/figure/date-axis.ts';
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import { stepsBeside } from '../../core/scale/ticks.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { redo, run, undo, useReport } from '../state/store.ts';
 import { lineOfPart, openPart, useView } from './view.ts';
@@ -12,8 +13,8 @@ export const KEYS = [
   { keys: ['K'], does: 'previous line' },
   { keys: ['X'], does: 'swap the axis of the chosen line' },
   { keys: ['N'], does: 'next proof note (Enter mends)' },
-  { keys: ['['], does: 'coarser date labels' },
-  { keys: [']'], does: 'finer date labels' },
+  { keys: ['['], does: 'coarser date labels, or ticks of the value axis that is set' },
+  { keys: [']'], does: 'finer ones' },
   { keys: ['Enter'], does: 'change the cell (in a table)' },
   { keys: ['Alt ↓'], does: 'fill down' },
   { keys: ['Alt Enter'], does: 'insert rows' },
@@ -83,6 +84,15 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
       if (!chosen) return false;
       const axis = chosen.axis === 'left' ? 'right' : 'left';
       run('figure.setAxisOfLines', { figure: figure.id, lines: [chosen.id], axis });
+      return true;
+    }
+    const { strip } = useView.getState();
+    if ((key === '[' || key === ']') && layout && (strip === 'left' || strip === 'right')) {
+      const set = strip === 'left' ? layout.left : layout.right;
+      if (!set || set.scale.kind === 'log') return false;
+      const { finer, coarser } = stepsBeside(set.scale.step, set.whole);
+      const every = key === '[' ? coarser : finer;
+      run('figure.setAxis', { figure: figure.id, side: strip, axis: { every } });
       return true;
     }
     const drawn = layout?.across.plan;
