@@ -1,18 +1,10 @@
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { figureOf, launchBrowser, leftTicks, newPage, newReport, saved, strip, troubles } from './browser.ts';
+import type { Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
+import { figureOf, leftTicks, newReport, saved, strip } from './browser.ts';
+import { inBrowser } from './in-browser.ts';
 
-let browser: Browser;
+const openPage = inBrowser();
 let page: Page;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
-afterEach(async () => {
-  const seen = troubles.get(page) ?? [];
-  await page.context().close();
-  expect(seen).toEqual([]);
-});
 
 const sheet = () => page.locator('.sheet');
 const rightTicks = () => page.locator('.sheet [data-part="axis:right"] text[data-value]').allTextContents();
@@ -24,7 +16,7 @@ const fill = async (label: string, text: string) => {
 
 describe('two value axes', () => {
   it('take a line to the right by one key, meet at their ticks, and are set, undone and saved', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.getByRole('button', { name: 'on_time_pct' }).click();
     await page.locator('.sheet [data-part="name:line-1"] text').click();
@@ -67,7 +59,7 @@ describe('two value axes', () => {
   });
 
   it('redraw a figure of 6 lines × 120 months within a frame when the interval is changed by key', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     const rows = Array.from({ length: 120 }, (_, row) => {
       const month = `${2016 + Math.floor(row / 12)}-${String((row % 12) + 1).padStart(2, '0')}`;
@@ -107,7 +99,7 @@ describe('two value axes', () => {
 
 describe('the date axis', () => {
   it('takes plans, ticks, fiscal years, capitals and a window, by brush and by typing', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Date axis');
     await page.getByText('First and last only', { exact: true }).click();
@@ -135,7 +127,7 @@ describe('the date axis', () => {
 
 describe('proof notes', () => {
   it('stand beside the sheet, are counted, mended by key, brought back by undo, and set aside', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     const count = () => page.getByRole('button', { name: /^Proof:/ }).textContent();
     // Passengers have no unit in this table, and nothing says so.
@@ -170,7 +162,7 @@ describe('proof notes', () => {
 
 describe('the frame', () => {
   it('takes presets, the height for 45 degree slopes, and the same plot for all figures', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Frame');
     await page.getByRole('button', { name: 'Column, 78 × 58' }).click();

@@ -1,32 +1,12 @@
 import { readFileSync } from 'node:fs';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import type { Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
 import { textWidth } from '../../src/core/text/measure.ts';
-import {
-  BASE,
-  figureOf,
-  launchBrowser,
-  leftTicks,
-  newPage,
-  newReport,
-  received,
-  receivedText,
-  saved,
-  strip,
-  troubles,
-} from './browser.ts';
+import { BASE, figureOf, leftTicks, newReport, received, receivedText, saved, strip } from './browser.ts';
+import { inBrowser } from './in-browser.ts';
 
-let browser: Browser;
+const openPage = inBrowser();
 let page: Page;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
-afterEach(async () => {
-  const seen = troubles.get(page) ?? [];
-  await page.context().close();
-  expect(seen).toEqual([]);
-});
 
 async function download(name: RegExp): Promise<Buffer> {
   const arriving = page.waitForEvent('download');
@@ -36,7 +16,7 @@ async function download(name: RegExp): Promise<Buffer> {
 
 describe('from a paste to files', () => {
   it('goes paste → figure → tick interval → undo → reload → SVG and PNG', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.evaluate((text) => navigator.clipboard.writeText(text), receivedText('time-of-day.tsv'));
     await page.getByLabel('Paste cells or delimited text').focus();
@@ -80,7 +60,7 @@ describe('from a paste to files', () => {
   });
 
   it('shows on the sheet just what the file contains', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.getByRole('button', { name: 'Hand off' }).click();
     const svg = (await download(/SVG, text as text/)).toString('utf8');
@@ -91,7 +71,7 @@ describe('from a paste to files', () => {
   });
 
   it('lays text out as the browser then sets it', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.evaluate(() => document.fonts.ready);
     const set = await page.locator('.sheet text').evaluateAll((all) =>
@@ -117,7 +97,7 @@ describe('from a paste to files', () => {
 
 describe('setting a figure', () => {
   it('takes words, line name, colour, weight, range, date labels and size, and undoes each', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     const sheet = page.locator('.sheet');
     const pictures: string[] = [];
@@ -220,7 +200,7 @@ describe('setting a figure', () => {
   });
 
   it('opens the strip of the part that is clicked, and marks it', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     const opened = () => page.getByRole('tab', { selected: true }).textContent();
     for (const [part, name] of [
@@ -240,7 +220,7 @@ describe('setting a figure', () => {
   });
 
   it('says in the field what it refuses, and changes nothing', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Left axis');
     const ticks = await leftTicks(page);
@@ -263,7 +243,7 @@ describe('setting a figure', () => {
       [1280, 800],
       [1920, 1080],
     ] as const) {
-      page = await newPage(browser, width, height);
+      page = await openPage(width, height);
       await figureOf(page, 'by-year.csv');
       expect(await page.locator('.sheet [data-part="axis:across"] text').allTextContents()).toEqual(
         Array.from({ length: 15 }, (_, index) => String(2011 + index)),
@@ -279,7 +259,7 @@ describe('setting a figure', () => {
 
 describe('a workbook', () => {
   it('comes in with its sheets to choose from', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('key-figures.xlsx'));
     await page.getByText('22 rows × 4 columns, as understood').waitFor();
@@ -290,7 +270,7 @@ describe('a workbook', () => {
   });
 
   it('is taken from a paste of an HTML table, too', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.evaluate(async (html) => {
       const item = new ClipboardItem({ 'text/html': new Blob([html], { type: 'text/html' }) });
@@ -305,7 +285,7 @@ describe('a workbook', () => {
 
 describe('a glance at a table', () => {
   it('draws the ticked columns, and a figure is made of them', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('sailings-monthly.csv'));
     await page.getByRole('button', { name: 'Keep the table' }).click();
@@ -323,7 +303,7 @@ describe('a glance at a table', () => {
 
 describe('bad input', () => {
   it('names the line and stores nothing', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     for (const [name, message] of [
       ['broken-empty.csv', 'This file is empty'],
@@ -346,7 +326,7 @@ describe('bad input', () => {
   });
 
   it('takes a dropped file, and refuses one over 50 MB before reading it', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     const drop = (name: string, text: string, megabytes: number) =>
       page.evaluate(
@@ -369,7 +349,7 @@ describe('bad input', () => {
   });
 
   it('treats a title that is markup as text, in the page and in the file', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     const markup = '<script>window.hit = 1</script><img src=x onerror="window.hit = 1">';

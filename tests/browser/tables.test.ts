@@ -1,18 +1,10 @@
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { figureOf, launchBrowser, newPage, newReport, received, saved, troubles } from './browser.ts';
+import type { Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
+import { figureOf, newReport, received, saved } from './browser.ts';
+import { inBrowser } from './in-browser.ts';
 
-let browser: Browser;
+const openPage = inBrowser();
 let page: Page;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
-afterEach(async () => {
-  const seen = troubles.get(page) ?? [];
-  await page.context().close();
-  expect(seen).toEqual([]);
-});
 
 /** Pastes text where a table is brought in. */
 async function paste(text: string): Promise<void> {
@@ -40,7 +32,7 @@ const SMALL =
 
 describe('the grid', () => {
   it('is moved in, typed into, filled, pasted into and changed by rows with keys alone, and undone', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await keep(SMALL);
     await grid().focus();
     await press('ArrowDown', 'ArrowRight', 'ArrowRight');
@@ -94,7 +86,7 @@ describe('the grid', () => {
   });
 
   it('copies what it shows in full, and refuses what does not fit with one sentence', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await keep(SMALL);
     await grid().focus();
     await press('Shift+ArrowDown', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Control+C');
@@ -105,7 +97,7 @@ describe('the grid', () => {
   });
 
   it('sets title, kind, unit and decimals at the head of a column', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await keep(SMALL);
     const set = async (label: string, text: string) => {
       await page.getByLabel(label).fill(text);
@@ -131,7 +123,7 @@ describe('the grid', () => {
 
 describe('bringing a table in', () => {
   it('asks what cannot be known, and takes another reading with one click', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await paste('day\ta\n03/04/2026\t1\n04/05/2026\t2\n05/06/2026\t3\n');
     const questions = page.getByRole('list', { name: 'Questions on this table' });
@@ -146,7 +138,7 @@ describe('bringing a table in', () => {
   });
 
   it('shows which lines are the table and lets them be set', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
     await page.getByText('25 rows × 10 columns, as understood').waitFor();
@@ -162,7 +154,7 @@ describe('bringing a table in', () => {
   });
 
   it('can be given up while it is read, and nothing of it is left', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     const rows = Array.from({ length: 300_000 }, (_, row) => `${1000 + row},${row % 97},${row % 89}`);
     await page.evaluate(
@@ -182,7 +174,7 @@ describe('bringing a table in', () => {
   });
 
   it('has 100,000 rows × 8 columns in the grid with no task over 50 ms in the page', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     const measures = [1, 2, 3, 4, 5, 6, 7];
     const lines = Array.from({ length: 100_000 }, (_, row) => {
@@ -232,7 +224,7 @@ describe('bringing a table in', () => {
 
 describe('a newer extract', () => {
   it('shows what changes first, then takes its place under the figures', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page
       .getByRole('navigation')
@@ -265,7 +257,7 @@ describe('a newer extract', () => {
 
 describe('new columns and shapes', () => {
   it('adds a column by its rule, which follows the data, and takes it out again', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await keep('month\ta\n2025-01\t100\n2025-02\t110\n2025-03\t99\n');
     await page.getByRole('tab', { name: 'New columns' }).click();
     await page.getByText(/Last values: 10, −10; 1 missing/).waitFor();
@@ -295,7 +287,7 @@ describe('new columns and shapes', () => {
   });
 
   it('gives each category of a long table its own column, and draws those', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('piers-long-form.csv'));
     await page.getByRole('button', { name: 'Make a figure' }).click();
@@ -319,7 +311,7 @@ describe('new columns and shapes', () => {
 
 describe('from a table to a figure', () => {
   it('takes the months that were brushed as the window', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('sailings-monthly.csv'));
     await page.getByRole('button', { name: 'Keep the table' }).click();
@@ -341,7 +333,7 @@ describe('from a table to a figure', () => {
   });
 
   it('says why a line over names would mislead, and makes a spark table with level bars instead', async () => {
-    page = await newPage(browser);
+    page = await openPage();
     await keep('pier\tload, %\nNorthgate\t40\nOld Quay\t81\nSound\t55\n');
     await page.getByRole('button', { name: 'Make a figure' }).click();
     await page.getByText(/has names without an order, and a line would say/).waitFor();
