@@ -6,7 +6,7 @@ import type { Column, Table } from '../../src/core/table/column.ts';
 import { LOCALES, type LocaleId, localeOf } from '../../src/core/text/locale.ts';
 import { addUnits, type CalendarUnit } from '../../src/core/time/calendar.ts';
 import type { Interval } from '../../src/core/time/interval.ts';
-import { dates, day, numbers, tableOf, texts } from './tables.ts';
+import { dates, numbers, tableOf, texts } from './tables.ts';
 
 export interface Situation {
   name: string;
@@ -124,4 +124,3 @@ export const SITUATIONS: Situation[] = [
 ];
 
 export const localeIds = LOCALES;
-export { day };

@@ -214,7 +214,7 @@ function planNumbers(
 }
 
 /** The label plans of a figure's date axis, as its spec sets them. */
-export const datePlanner = ({ spec }: ResolvedFigure, span: DateSpan, style: HouseStyle, locale: Locale) =>
+const datePlanner = ({ spec }: ResolvedFigure, span: DateSpan, style: HouseStyle, locale: Locale) =>
   new DatePlanner(span, acrossType(style), locale, spec.dateAxis);
 
 /** Decides ticks and labels of the across axis for a plot of so many points width. */

@@ -71,7 +71,7 @@ export interface DateSetting {
   step: DateStep;
 }
 
-export const PLAIN_DATES: DateSetting = {
+const PLAIN_DATES: DateSetting = {
   labels: 'band',
   yearStart: 1,
   capitals: false,

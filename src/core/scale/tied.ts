@@ -18,7 +18,7 @@ export interface TiedWish {
   every: number | null;
 }
 
-export interface TiedEnds {
+interface TiedEnds {
   low: number;
   high: number;
   step: number;
