@@ -54,9 +54,16 @@ function endsAt(wish: TiedWish, step: number, intervals: number, below: number |
 /** The ends with the smallest round step under which `intervals` of it hold the range. */
 function smallestEnds(wish: TiedWish, intervals: number, below: number | null): TiedEnds | null {
   if (wish.every !== null) return endsAt(wish, wish.every, intervals, below);
-  let step = roundStepFrom((wish.high - wish.low) / intervals, wish.whole);
-  const farthest = Math.max(Math.abs(wish.low), Math.abs(wish.high));
-  for (let turn = 0; turn < TRIES || (below !== null && step <= farthest * 2); turn++) {
+  let least = (wish.high - wish.low) / intervals;
+  if (below !== null) {
+    // What stands above zero has the steps above it, and what stands below the others.
+    const above = intervals - below;
+    if ((wish.high > 0 && above === 0) || (wish.low < 0 && below === 0)) return null;
+    if (wish.high > 0) least = Math.max(least, wish.high / above);
+    if (wish.low < 0) least = Math.max(least, -wish.low / below);
+  }
+  let step = roundStepFrom(least, wish.whole);
+  for (let turn = 0; turn < TRIES; turn++) {
     const ends = endsAt(wish, step, intervals, below);
     if (ends) return ends;
     step = roundStepFrom(step * 1.01, wish.whole);
