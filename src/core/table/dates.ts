@@ -48,18 +48,34 @@ function remembering(read: (text: string) => number | null): (text: string) => n
   };
 }
 
+/** Two decimal digits at a place of a text, or NaN. */
+function pairAt(text: string, at: number): number {
+  const tens = text.charCodeAt(at) - 48;
+  const ones = text.charCodeAt(at + 1) - 48;
+  return tens >= 0 && tens <= 9 && ones >= 0 && ones <= 9 ? tens * 10 + ones : Number.NaN;
+}
+
+/** A day written as ten letters, 2026-03-05, which most long tables have; null for any other text. */
+function plainIso(text: string): number | null {
+  if (text.length !== 10 || text[4] !== '-' || text[7] !== '-') return null;
+  return day(pairAt(text, 0) * 100 + pairAt(text, 2), pairAt(text, 5), pairAt(text, 8));
+}
+
 function shape(
   id: string,
   name: string,
   least: Interval,
   pattern: RegExp,
   read: (found: string[]) => number | null,
+  quick: (text: string) => number | null = () => null,
 ): DateShape {
   return {
     id,
     name,
     least,
     read: remembering((text) => {
+      const known = quick(text);
+      if (known !== null) return known;
       const found = pattern.exec(text.trim());
       return found ? read(found.map((part) => part ?? '')) : null;
     }),
@@ -80,6 +96,7 @@ export const DATE_SHAPES: readonly DateShape[] = [
       if (at === null || Number(hours) > 23 || Number(minutes) > 59 || Number(seconds) > 59) return null;
       return at + clock(hours || '0', minutes || '0', seconds || '0');
     },
+    plainIso,
   ),
   shape('iso-month', 'year-month', 'month', /^(\d{4})[-/.](\d{1,2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
   shape('day-dot', 'day.month.year', 'day', /^(\d{1,2})\.\s?(\d{1,2})\.\s?(\d{4}|\d{2})$/, ([, d, m, y = '']) =>
