@@ -129,34 +129,35 @@ describe('proof notes', () => {
   it('stand beside the sheet, are counted, mended by key, brought back by undo, and set aside', async () => {
     page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
-    const count = () => page.getByRole('button', { name: /^Proof:/ }).textContent();
+    // The notes follow the sheet, which is drawn first.
+    const counted = (words: string) => page.getByRole('button', { name: words, exact: true }).waitFor();
     // Passengers have no unit in this table, and nothing says so.
-    expect(await count()).toBe('Proof: 1 note');
+    await counted('Proof: 1 note');
     await strip(page, 'Date axis');
     await page.getByText('Every month written out', { exact: true }).click();
-    expect(await count()).toBe('Proof: 2 notes');
+    await counted('Proof: 2 notes');
     await page.keyboard.press('n');
     await page.keyboard.press('n');
     await page.keyboard.press('Enter');
-    expect(await count()).toBe('Proof: 1 note');
+    await counted('Proof: 1 note');
     await page.getByRole('button', { name: 'Undo' }).click();
-    expect(await count()).toBe('Proof: 2 notes');
+    await counted('Proof: 2 notes');
     const note = page.locator('[data-note="date-plan"]');
     await note.hover();
     await sheet().locator('.border-dashed').waitFor();
     await note.getByRole('button', { name: 'Set aside' }).click();
     await page.getByLabel('Reason to set aside: Date labels do not fit').fill('the page is wider');
     await page.getByLabel('Reason to set aside: Date labels do not fit').press('Enter');
-    expect(await count()).toBe('Proof: 1 note');
+    await counted('Proof: 1 note');
     await saved(page);
     await page.reload();
     await page.locator('.sheet svg').waitFor();
     await page.getByText('1 note set aside').click();
     await page.getByRole('button', { name: 'bring back' }).click();
-    expect(await count()).toBe('Proof: 2 notes');
+    await counted('Proof: 2 notes');
     await page.locator('[data-note="unit"]').getByRole('button', { name: 'Write a caption' }).click();
     await fill('Caption of the left axis', 'Passengers');
-    expect(await count()).toBe('Proof: 1 note');
+    await counted('Proof: 1 note');
   });
 });
 
