@@ -7,8 +7,9 @@ import { decimalsOf, formatNumber } from '../text/number.ts';
 import { wrap } from '../text/wrap.ts';
 import {
   type Band,
-  DatePlanner,
+  type DatePlanner,
   type DateSpan,
+  datePlannerFor,
   datePosition,
   dateTicks,
   type LabelType,
@@ -50,7 +51,8 @@ export interface AcrossPlan {
   label: string;
   /** height below the plot, points */
   height: number;
-  type: LabelType;
+  /** all label plans of a date axis */
+  planner: DatePlanner | null;
   /** the label plan of a date axis */
   plan: PlanFit | null;
 }
@@ -90,7 +92,8 @@ function overhang(levels: readonly Level[], type: LabelType, width: number) {
 const NOTHING_OVER = { left: 0, right: 0 };
 
 /** The axis as a plan labels it, for a plot of so many points width. */
-function laidOut(figure: ResolvedFigure, fit: PlanFit, type: LabelType, width: number): AcrossPlan {
+function laidOut(figure: ResolvedFigure, fit: PlanFit, planner: DatePlanner, width: number): AcrossPlan {
+  const { type } = planner;
   const start = datePosition(fit.span.from, fit.span.unit);
   const length = datePosition(fit.span.to, fit.span.unit) - start;
   const share = (position: number) => (position - start) / length;
@@ -118,7 +121,7 @@ function laidOut(figure: ResolvedFigure, fit: PlanFit, type: LabelType, width: n
     over: overhang(levels, type, width),
     label: `Date axis: ${fit.plan.name}`,
     height: heightOf(levels, type.size),
-    type,
+    planner,
     plan: fit,
   };
 }
@@ -164,7 +167,7 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
     over: NOTHING_OVER,
     label: 'Category axis',
     height: heightOf(levels, type.size),
-    type,
+    planner: null,
     plan: null,
   };
 }
@@ -208,14 +211,14 @@ function planNumbers(
     over: overhang(levels, type, width),
     label: 'Number axis',
     height: heightOf(levels, type.size),
-    type,
+    planner: null,
     plan: null,
   };
 }
 
 /** The label plans of a figure's date axis, as its spec sets them. */
 const datePlanner = ({ spec }: ResolvedFigure, span: DateSpan, style: HouseStyle, locale: Locale) =>
-  new DatePlanner(span, acrossType(style), locale, spec.dateAxis);
+  datePlannerFor(span, acrossType(style), locale, spec.dateAxis);
 
 /** Decides ticks and labels of the across axis for a plot of so many points width. */
 export type AcrossPlanner = (width: number) => AcrossPlan;
@@ -230,7 +233,7 @@ export function acrossPlanner(figure: ResolvedFigure, style: HouseStyle, locale:
   const planner = datePlanner(figure, across.span, style, locale);
   return (width) => {
     const fit = planner.choose(figure.spec.dateAxis.plan, width);
-    return fit ? laidOut(figure, fit, planner.type, width) : empty(width);
+    return fit ? laidOut(figure, fit, planner, width) : empty(width);
   };
 }
 
@@ -246,7 +249,7 @@ export function planPictures(
   if (across.kind !== 'date' || !across.span) return [];
   const planner = datePlanner(figure, across.span, style, locale);
   return planner.fits(width).map((fit) => {
-    const plan = laidOut(figure, planner.drawn(fit, width), planner.type, width);
+    const plan = laidOut(figure, planner.drawn(fit, width), planner, width);
     const plot = { left: 8 + plan.over.left, top: 0, width, height: 3 };
     return {
       fit,

@@ -272,6 +272,23 @@ export class DatePlanner {
   }
 }
 
+/** Axes whose plans stay measured: those of the figures that are set at the moment. */
+const MOST_PLANNERS = 12;
+const planners = new Map<string, DatePlanner>();
+
+/** The planner of an axis; one that was measured before is used again, since measuring takes longer than drawing. */
+export function datePlannerFor(span: DateSpan, type: LabelType, locale: Locale, setting: DateSetting): DatePlanner {
+  const { labels, yearStart, capitals, step } = setting;
+  const key = JSON.stringify([span, type, locale.id, labels, yearStart, capitals, step]);
+  const known = planners.get(key) ?? new DatePlanner(span, type, locale, setting);
+  // The one used last stands last, so that the first is the one to let go.
+  planners.delete(key);
+  planners.set(key, known);
+  const [oldest] = planners.keys();
+  if (planners.size > MOST_PLANNERS && oldest !== undefined) planners.delete(oldest);
+  return known;
+}
+
 /** Keeps every k-th label of a level, with the smallest k at which none touch; none may leave the axis. */
 function thinned(fit: PlanFit, width: number, type: LabelType): PlanFit {
   const start = datePosition(fit.span.from, fit.span.unit);

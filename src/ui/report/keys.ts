@@ -1,10 +1,8 @@
 import { useEffect } from 'react';
-import { DatePlanner } from '../../core/figure/date-axis.ts';
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { stepsBeside } from '../../core/scale/ticks.ts';
-import { localeOf } from '../../core/text/locale.ts';
-import { redo, run, undo, useReport } from '../state/store.ts';
+import { redo, run, undo } from '../state/store.ts';
 import { lineOfPart, openPart, useView } from './view.ts';
 
 /** The keys, as they are listed with "?". */
@@ -61,7 +59,6 @@ export function useReportKeys(): void {
 
 /** Keys of the figure that is shown. */
 export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): void {
-  const locale = useReport((state) => state.report.locale);
   useKeys((event) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
     const key = event.key.toLowerCase();
@@ -97,9 +94,9 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
     }
     const drawn = layout?.across.plan;
     if ((key === '[' || key === ']') && drawn && layout) {
-      const fits = new DatePlanner(drawn.span, layout.across.type, localeOf(locale), figure.dateAxis)
-        .fits(layout.plot.width)
-        .filter((fit) => fit.spare >= 0 && !fit.plan.byHand);
+      const fits = (layout.across.planner?.fits(layout.plot.width) ?? []).filter(
+        (fit) => fit.spare >= 0 && !fit.plan.byHand,
+      );
       const now = fits.findIndex((fit) => fit.plan.id === drawn.plan.id);
       const next = fits[now + (key === '[' ? 1 : -1)];
       if (next) run('figure.setDateAxis', { figure: figure.id, plan: next.plan.id });
