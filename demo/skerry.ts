@@ -1,12 +1,15 @@
 /** The demo report: made-up figures of a made-up ferry operator, the same at every run. */
 
+import { newEmphasis } from '../src/core/emphasis/emphasis.ts';
 import { draftFigure } from '../src/core/figure/draft.ts';
+import { Mark } from '../src/core/figure/marks.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
 import { runCommand } from '../src/core/report/commands.ts';
-import { newReport, type Report } from '../src/core/report/report.ts';
+import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
-import { draftLevelBars } from '../src/core/spark/draft.ts';
+import { draftLevelBars, draftSparkTable, newLevelBars, newSparkline } from '../src/core/spark/draft.ts';
 import type { Cell } from '../src/core/table/column.ts';
+import { applyStep } from '../src/core/table/shape/shape.ts';
 import { understand } from '../src/core/table/understand.ts';
 import { localeOf } from '../src/core/text/locale.ts';
 import { readDelimited } from '../src/formats/delimited.ts';
@@ -22,7 +25,9 @@ function seeded(seed: number): () => number {
   };
 }
 
-const MONTHS = 33;
+const MONTHS = 34;
+/** The last month is not over when the data are taken: twelve of its 31 days are in. */
+const DAYS_IN = 12 / 31;
 
 /** Share of a year's traffic by month: quiet winters and full summers. */
 const SEASON = [0.47, 0.5, 0.58, 0.7, 0.83, 0.95, 1, 0.98, 0.88, 0.76, 0.62, 0.51];
@@ -42,7 +47,7 @@ const ROUTES: Route[] = [
   { key: 'kelda_ness', peak: 17.2, growth: 0.03, swing: 1.05 },
 ];
 
-/** 33 months of sailings to September 2026, passengers in thousands; Kelda–Ness was laid up for three of them. */
+/** 34 months of sailings to 12 October 2026, passengers in thousands; Kelda–Ness was laid up for three of them. */
 export function monthlySailings(): string {
   const random = seeded(2026);
   const lines = [
@@ -55,7 +60,8 @@ export function monthlySailings(): string {
       const laidUp = route.key === 'kelda_ness' && index >= 13 && index <= 15;
       if (laidUp) return '';
       const share = 1 - (1 - season) * route.swing;
-      return (route.peak * share * (1 + route.growth * (index / 12)) * (0.975 + random() * 0.05)).toFixed(1);
+      const part = index === MONTHS - 1 ? DAYS_IN : 1;
+      return (route.peak * share * (1 + route.growth * (index / 12)) * (0.975 + random() * 0.05) * part).toFixed(1);
     });
     const onTime = 97.4 - 8.4 * season ** 2 - 1.3 * (index / 12) + random() * 1.2;
     const cancelled = Math.round((1 - season) * 14 * random() + random());
@@ -63,7 +69,7 @@ export function monthlySailings(): string {
     const name = `${2024 + Math.floor(index / 12)}-${String(month + 1).padStart(2, '0')}`;
     lines.push(`${name},${cells.join(',')},${onTime.toFixed(1)},${cancelled},${fuel.toFixed(3)}`);
   }
-  return `${lines.join('\n')}\n`;
+  return `Skerry Line ticketing, data to 12 October 2026\n\n${lines.join('\n')}\n`;
 }
 
 /** Foot passengers and vehicles of 15 years, in thousands. */
@@ -96,7 +102,8 @@ interface Demo {
   blocks: Record<string, Cell[]>;
 }
 
-const SOURCE = 'Source: Skerry Line ticketing, to September 2026.';
+const SOURCE = 'Source: Skerry Line ticketing, to 12 October 2026.';
+const UNFINISHED = 'October is unfinished and dotted.';
 
 /** The demo report with its tables and figures, built with the same commands that a user's actions run. */
 export function demoReport(): Demo {
@@ -105,7 +112,7 @@ export function demoReport(): Demo {
   const locale = localeOf(report.locale);
   let count = 0;
   const add = (id: string, title: string, text: string) => {
-    const table = understand(readDelimited(text), title);
+    const table = { ...understand(readDelimited(text), title), title };
     const packed = packTable(id, table, () => `demo-${++count}`);
     Object.assign(blocks, packed.blocks);
     report = runCommand(report, 'table.add', { table: packed.item }).report;
@@ -127,11 +134,14 @@ export function demoReport(): Demo {
   passengers.name = 'Passengers by route';
   passengers.words = {
     title: 'Every summer the outer isles carry more people than the one before',
-    subtitle: 'Passengers a month by route, in thousands, January 2024 to September 2026',
-    source: `${SOURCE} Kelda–Ness did not sail from February to April 2025.`,
+    subtitle: 'Passengers a month by route, in thousands, January 2024 to October 2026',
+    source: `${SOURCE} ${UNFINISHED} Kelda–Ness did not sail from February to April 2025.`,
   };
   for (const line of passengers.lines) {
-    if (line.column.startsWith('outer_isles')) line.weight = 1.8;
+    if (line.column.startsWith('outer_isles')) {
+      line.weight = 1.8;
+      line.emphasis = [newEmphasis('high'), newEmphasis('low')];
+    }
     if (line.column.startsWith('kelda_ness')) line.name = 'Kelda–Ness';
   }
   addFigure(passengers);
@@ -154,9 +164,80 @@ export function demoReport(): Demo {
     subtitle: 'Passengers to the outer isles, in thousands, and sailings on time, %, by month',
     source: SOURCE,
   };
-  for (const line of both.lines.slice(1)) line.axis = 'right';
+  both.words.source = `${SOURCE} ${UNFINISHED}`;
+  const [isles, late] = both.lines;
+  if (isles) {
+    isles.weight = 1.6;
+    isles.emphasis = [newEmphasis('high'), newEmphasis('low'), newEmphasis('last')];
+  }
+  if (late) Object.assign(late, { axis: 'right', colour: '#1f7a7a', weight: 1 });
   Object.assign(both.rightAxis, { from: 80 });
+  both.marks = [
+    Mark.parse({ kind: 'level', id: 'target', name: 'target 90%', axis: 'right', at: 90, colour: '#1f7a7a' }),
+  ];
   addFigure(both);
+
+  const overEachOther: ShapedTable = {
+    type: 'shaped',
+    id: 'isles-by-year',
+    name: 'Outer isles, year by year',
+    of: 'sailings',
+    steps: [{ kind: 'years', column: passengers.lines[0]?.column ?? '', yearStart: 1 }],
+    calculations: [],
+  };
+  report = runCommand(report, 'table.shape', { table: overEachOther }).report;
+  const [step] = overEachOther.steps;
+  if (step) {
+    const byYear = { ...applyStep(sailings, step), title: overEachOther.name };
+    const laid = draftFigure(byYear, choices('isles-years', 'isles-by-year'));
+    laid.name = 'Outer isles, years over each other';
+    laid.words = {
+      title: 'No full month of 2026 was emptier than the same month of 2025',
+      subtitle: 'Passengers to the outer isles a month, in thousands',
+      source: `${SOURCE} ${UNFINISHED}`,
+    };
+    const looks = [
+      { colour: '#66707d', weight: 0.8, pattern: 'dashes' },
+      { colour: '#66707d', weight: 1 },
+      { colour: '#5b3a63', weight: 1.9, emphasis: [newEmphasis('high')] },
+    ];
+    laid.lines.forEach((line, index) => {
+      Object.assign(line, looks[index]);
+    });
+    addFigure(laid);
+  }
+
+  const routes = draftSparkTable(sailings, { id: 'glance', tableId: 'sailings', style: report.style });
+  routes.name = 'Routes at a glance';
+  routes.words = { title: 'Routes at a glance, two years to October 2026', source: `${SOURCE} ${UNFINISHED}` };
+  routes.rows = { kind: 'columns', columns: sailings.columns.slice(1, 5).map(({ key }) => key) };
+  const across = sailings.columns[0]?.key ?? '';
+  const [routeNames, latest, , onYear] = routes.columns;
+  const run24 = { column: across, window: { last: 24 } };
+  const style = report.style;
+  routes.columns = [routeNames, latest].flatMap((column) => column ?? []);
+  routes.columns.push(
+    newSparkline('spark-1', style, run24),
+    ...(onYear ? [onYear] : []),
+    newSparkline('spark-2', style, {
+      ...run24,
+      draw: 'win / loss',
+      sign: 'year',
+      title: 'Above the year before',
+      colour: '#1f7a7a',
+      width: 28,
+    }),
+    newSparkline('spark-3', style, {
+      ...run24,
+      draw: 'columns',
+      window: { last: 12 },
+      title: '12 months',
+      width: 24,
+      colour: '#66707d',
+    }),
+    { ...newLevelBars('bar-1', across, '#c2811a'), title: 'Latest, thousands', width: 24 },
+  );
+  report = runCommand(report, 'spark.add', { spark: routes }).report;
 
   const yearly = add('years', 'Traffic by year', yearlyTraffic());
   const years = draftFigure(yearly, choices('years-figure', 'years'));

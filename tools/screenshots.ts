@@ -41,6 +41,21 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .click();
     await page.locator('.sheet [data-part="axis:right"] text').first().click();
   },
+  emphasis: async (page) => {
+    await page.getByRole('tab', { name: 'Lines' }).click();
+    await page.getByRole('button', { name: /^Emphasis of Outer isles/ }).click();
+  },
+  levels: async (page) => {
+    await page.keyboard.press('Escape');
+    await page.locator('.sheet [data-part="mark:target"] text').click();
+  },
+  years: async (page) => {
+    await page
+      .getByRole('button', { name: /years over each other/ })
+      .first()
+      .click();
+    await page.getByRole('tab', { name: 'Lines' }).click();
+  },
   words: async (page) => {
     await page.getByRole('tab', { name: 'Words' }).click();
     await page.getByRole('button', { name: 'Hand off' }).click();
@@ -60,10 +75,10 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
   },
   'spark-table': async (page) => {
     await page
-      .getByRole('button', { name: /Spark table 1/ })
+      .getByRole('button', { name: /Routes at a glance/ })
       .first()
       .click();
-    await page.getByRole('tab', { name: 'Load' }).click();
+    await page.getByRole('tab', { name: 'Sparklines' }).click();
   },
   'bring-in-a-table': async (page) => {
     await page.getByRole('button', { name: 'Bring in a table' }).click();

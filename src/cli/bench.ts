@@ -1,12 +1,16 @@
 /** Measures the heavy work on made-up data. */
+
+import { newEmphasis } from '../core/emphasis/emphasis.ts';
 import { DatePlanner } from '../core/figure/date-axis.ts';
-import { draftFigure } from '../core/figure/draft.ts';
+import { draftFigure, newLine } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
+import { thin } from '../core/scale/thin.ts';
 import { tieTicks } from '../core/scale/tied.ts';
 import { toSvg } from '../core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { calculate } from '../core/table/calc/calculate.ts';
 import type { Rule } from '../core/table/calc/calculation.ts';
+import type { Column } from '../core/table/column.ts';
 import { applyStep } from '../core/table/shape/shape.ts';
 import type { Step } from '../core/table/shape/step.ts';
 import { understand } from '../core/table/understand.ts';
@@ -61,6 +65,19 @@ function longText(rows: number, quoted: boolean): string {
   return lines.join('\n');
 }
 
+/** A million values an hour apart, as a table's columns and as points across a plot 400 points wide. */
+function millionPoints(): { xs: number[]; ys: number[]; days: Column; values: Column } {
+  const ys = Array.from({ length: 1_000_000 }, (_, row) => wave(row, row % 3));
+  const xs = ys.map((_, row) => (row / 1_000_000) * 400);
+  const cells = ys.map((_, row) => Date.UTC(1900, 0, 1) + row * 3_600_000);
+  return {
+    xs,
+    ys,
+    days: { key: 'hour', title: 'hour', kind: 'date', interval: 'hour', cells },
+    values: { key: 'value', title: 'value', kind: 'number', unit: null, whole: true, total: false, cells: ys },
+  };
+}
+
 const DECADE = { from: Date.UTC(2016, 0, 1), to: Date.UTC(2026, 0, 1), unit: 'month' } as const;
 const wish = (low: number, high: number) => ({
   low,
@@ -81,6 +98,15 @@ export async function bench(json: boolean): Promise<number> {
   const decade = readText(monthlyText(120, 6));
   const twoAxes = draftFigure(decade, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
   for (const line of twoAxes.lines.slice(3)) line.axis = 'right';
+  const twelve = readText(monthlyText(120, 12));
+  const emphatic = draftFigure(twelve, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  emphatic.lines = twelve.columns.slice(1).map(({ key }, index) => ({
+    ...newLine(`line-${index}`, key, SKERRY_PLAIN.palette[index % 6]?.colour ?? SKERRY_PLAIN.ink, SKERRY_PLAIN),
+    emphasis: [newEmphasis('high'), newEmphasis('low'), newEmphasis('last')],
+  }));
+  const many = millionPoints();
+  const long1m = { ...twelve, rows: many.ys.length, columns: [many.days, many.values] };
+  const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
   const raw = readDelimited(plain);
   const long = understand(raw, 'Bench');
   const pivot: Step = {
@@ -111,6 +137,13 @@ export async function bench(json: boolean): Promise<number> {
     ),
     measure('figure of 6 lines × 120 months on two axes: resolve, layout, SVG', 16, 100, 20, () =>
       toSvg(drawFigure(twoAxes, decade, SKERRY_PLAIN, locale).scene),
+    ),
+    measure('figure of 12 lines × 120 months with names, values and emphasis: resolve, layout, SVG', 6, 100, 30, () =>
+      toSvg(drawFigure(emphatic, twelve, SKERRY_PLAIN, locale).scene),
+    ),
+    measure('thin 1,000,000 points to pixel columns', 30, 20, 5, () => thin(many.xs, many.ys, 0.25)),
+    measure('draw a figure of 1,000,000 points: resolve, layout, SVG', 1000, 5, 1, () =>
+      toSvg(drawFigure(longFigure, long1m, SKERRY_PLAIN, locale).scene),
     ),
     measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readText(plain)),
     measure('the same with a quoted cell in each row', 400, 15, 3, () => readText(quoted)),

@@ -124,7 +124,7 @@ describe('setting a figure', () => {
     await step(
       'colour',
       async () => {
-        await page.getByRole('button', { name: 'Colour of The outer isles' }).click();
+        await page.getByRole('button', { name: /^Stroke of The outer isles/ }).click();
         await page.getByRole('button', { name: 'moss' }).click();
       },
       () => sheet.locator('[data-part="line:line-1"] path[stroke="#74852b"]').count(),
@@ -134,6 +134,7 @@ describe('setting a figure', () => {
       () => fill('Stroke weight of The outer isles, points', '2.5'),
       () => sheet.locator('path[stroke-width="2.5"]').count(),
     );
+    await page.keyboard.press('Escape');
     await step(
       'off',
       () => page.getByLabel('Show Harbour shuttle').uncheck(),
@@ -146,7 +147,10 @@ describe('setting a figure', () => {
     );
     await step(
       'added',
-      () => page.getByRole('button', { name: 'cancelled' }).click(),
+      async () => {
+        await page.getByRole('button', { name: 'A column as a line' }).click();
+        await page.getByRole('dialog').getByRole('button', { name: 'cancelled' }).click();
+      },
       () => has('Cancelled'),
     );
     await strip(page, 'Words');

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoReport, monthlySailings, yearlyTraffic } from '../../demo/skerry.ts';
+import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
+import { Mark } from '../../src/core/figure/marks.ts';
 import { type Call, type CommandName, patchReport, runCommand } from '../../src/core/report/commands.ts';
 import { type History, historyOf, type LogEntry } from '../../src/core/report/history.ts';
 import { type PendingChange, rebase } from '../../src/core/report/rebase.ts';
@@ -20,7 +22,7 @@ describe('the demo report', () => {
   it('is valid, the same at every run, and sends all its cells', () => {
     expect(Report.parse(report)).toEqual(report);
     expect(demoReport()).toEqual({ report, blocks });
-    expect(monthlySailings().split('\n')).toHaveLength(35);
+    expect(monthlySailings().split('\n')).toHaveLength(38);
   });
 
   it('says nothing in its titles that its data does not', () => {
@@ -32,6 +34,11 @@ describe('the demo report', () => {
     const summers = [2024, 2025, 2026].map((year) =>
       Math.max(...rows.filter(([month]) => month?.startsWith(String(year))).map(([, outer]) => Number(outer))),
     );
+    const isles = new Map(rows.map(([month = '', outer]) => [month, Number(outer)]));
+    for (let month = 1; month <= 9; month++) {
+      const now = isles.get(`2026-0${month}`);
+      expect(now).toBeGreaterThanOrEqual(isles.get(`2025-0${month}`) ?? Infinity);
+    }
     expect(summers[1]).toBeGreaterThan(summers[0] ?? 0);
     expect(summers[2]).toBeGreaterThan(summers[1] ?? 0);
     const lows = [2024, 2025, 2026].map((year) =>
@@ -67,7 +74,102 @@ describe('commands', () => {
     expect(hidden.lines.map((line) => line.shown)).toEqual([true, false, true, true]);
   });
 
+  const lines = (name: CommandName, args: object) => figure(run(name, { figure: FIGURE, ...args }).report).lines;
+  const ids = (name: CommandName, args: object) => lines(name, args).map(({ id }) => id);
+
+  it('move lines together, in their order, before another or to the end', () => {
+    expect(ids('figure.moveLines', { lines: ['line-4', 'line-2'], before: 'line-1' })).toEqual([
+      'line-2',
+      'line-4',
+      'line-1',
+      'line-3',
+    ]);
+    expect(ids('figure.moveLines', { lines: ['line-1'], before: null })).toEqual([
+      'line-2',
+      'line-3',
+      'line-4',
+      'line-1',
+    ]);
+  });
+
+  it('duplicate a line after itself, without labels put by hand', () => {
+    const moved = run('figure.placeValue', {
+      figure: FIGURE,
+      line: 'line-1',
+      at: '2026-07-01',
+      offset: { dx: 5, dy: 5 },
+    });
+    const { report: next } = runCommand(moved.report, 'figure.duplicateLines', {
+      figure: FIGURE,
+      copies: [{ of: 'line-1', id: 'copy' }],
+    });
+    const [first, copy] = figure(next).lines;
+    expect(first?.valuesMoved).toHaveLength(1);
+    expect(copy).toEqual({ ...first, id: 'copy', valuesMoved: [] });
+  });
+
+  it('change only what is given of markers and values, and keep each line’s own rest', () => {
+    const [one, two] = lines('figure.styleLines', {
+      lines: ['line-1', 'line-2'],
+      markers: { on: 'all' },
+      values: { bold: false },
+    });
+    expect(one?.markers).toEqual({ ...figure(report).lines[0]?.markers, on: 'all' });
+    expect(two?.values).toEqual({ ...figure(report).lines[1]?.values, bold: false });
+    expect(one?.emphasis).toEqual(figure(report).lines[0]?.emphasis);
+  });
+
+  it('set one emphasis of a kind, and drop it', () => {
+    const [line] = lines('figure.emphasise', {
+      lines: ['line-1'],
+      emphasis: { ...newEmphasis('high'), ties: 'first' },
+    });
+    expect(line?.emphasis.map(({ of, ties }) => [of, ties])).toEqual([
+      ['high', 'first'],
+      ['low', 'all'],
+    ]);
+    expect(lines('figure.dropEmphasis', { lines: ['line-1'], of: 'high' })[0]?.emphasis.map(({ of }) => of)).toEqual([
+      'low',
+    ]);
+  });
+
+  it('take emphasis with the level it compares with, and areas with the line they reach to', () => {
+    const level = Mark.parse({ kind: 'level', id: 'l', name: 'target', at: 50, colour: '#000000' });
+    let now = run('figure.addMark', { figure: FIGURE, mark: level }).report;
+    const below = { ...newEmphasis('below'), level: 'l' };
+    now = runCommand(now, 'figure.emphasise', { figure: FIGURE, lines: ['line-2'], emphasis: below }).report;
+    now = runCommand(now, 'figure.styleLines', { figure: FIGURE, lines: ['line-3'], fill: { line: 'line-2' } }).report;
+    const without = figure(runCommand(now, 'figure.removeMarks', { figure: FIGURE, marks: ['l'] }).report);
+    expect(without.marks).toEqual([]);
+    expect(without.lines[1]?.emphasis).toEqual([]);
+    const fewer = figure(runCommand(now, 'figure.removeLines', { figure: FIGURE, lines: ['line-2'] }).report);
+    expect(fewer.lines.find(({ id }) => id === 'line-3')?.fill).toBe('none');
+  });
+
+  it('add a calculated column and its line in one change', () => {
+    const calculation = {
+      key: 'before',
+      title: 'A year before',
+      rule: { kind: 'year earlier', column: 'outer_isles' },
+    };
+    const line = { ...figure(report).lines[0], id: 'new', column: 'before' };
+    const change = run('figure.addCalculatedLine', { figure: FIGURE, calculation, line });
+    expect(figure(change.report).lines.at(-1)?.column).toBe('before');
+    expect(patchReport(change.report, change.inverse)).toEqual(report);
+  });
+
   it.each<[CommandName, unknown, RegExp]>([
+    ['figure.moveLines', { figure: FIGURE, lines: ['gone'], before: null }, /no line “gone”/],
+    ['figure.removeMarks', { figure: FIGURE, marks: ['gone'] }, /no level, band, event or note “gone”/],
+    ['figure.styleLines', { figure: FIGURE, lines: ['line-1'], markers: { size: 99 } }, /at most 30 pt/],
+    [
+      'figure.setMark',
+      {
+        figure: 'both',
+        mark: { kind: 'event', id: 'target', name: '', at: 0, colour: '#000000' },
+      },
+      /cannot become another kind of mark/,
+    ],
     ['figure.setWords', { figure: 'gone', words: {} }, /no figure “gone”/],
     [
       'figure.renameLine',

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/banking.ts';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
+import { Mark } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
@@ -196,5 +198,67 @@ describe('the height that banks lines to 45 degrees', () => {
     const middle = drawn.sort((a, b) => a - b)[drawn.length >> 1] ?? 0;
     expect(middle).toBeGreaterThan(0.93);
     expect(middle).toBeLessThan(1.07);
+  });
+});
+
+describe('notes on lines and labels', () => {
+  const short = (count: number) => dates(months(2026, 1, count), 'month');
+
+  it('a name that says another colour is drawn in its own', () => {
+    const one = caseOf([short(3), numbers('Red', [1, 2, 3], 't')], (spec) => {
+      Object.assign(spec.lines[0] ?? {}, { colour: '#1f5fa8' });
+    });
+    expect(open(one)).toEqual(['colour-words']);
+    expect(open(mended(one))).toEqual([]);
+  });
+
+  it('an unfinished month that is drawn as finished is dotted again', () => {
+    const [last = 0] = months(2026, 3, 1);
+    const one = caseOf(
+      [dates(months(2026, 1, 3), 'month', { unfinishedFrom: last }), numbers('a', [4, 5, 1], 't')],
+      (spec) => {
+        Object.assign(spec.lines[0] ?? {}, { unfinished: 'none' });
+      },
+    );
+    expect(open(one)).toEqual(['unfinished']);
+    expect(notesOf(one)[0]?.text).toContain('A runs into it');
+    expect(open(mended(one))).toEqual([]);
+  });
+
+  it('labels without a place are told by their count, and fewer values mend it', () => {
+    const one = caseOf([month, wave('a', 0, 10), wave('b', 0.4, 10.4), wave('c', 0.8, 10.8)], (spec) => {
+      for (const line of spec.lines) line.values.on = 'all';
+    });
+    expect(open(one)).toEqual(['labels']);
+    expect(notesOf(one)[0]?.text).toMatch(/^\d+ labels found no free place and are left out\.$/);
+    expect(open(mended(one))).toEqual([]);
+  });
+
+  it('a label put by hand over a line is placed anew', () => {
+    const one = caseOf([short(3), numbers('a', [1, 5, 2], 't')], (spec) => {
+      const [line] = spec.lines;
+      line?.emphasis.push(newEmphasis('high'));
+      line?.valuesMoved.push({ at: '2026-02-01', dx: 0, dy: 0 });
+    });
+    expect(open(one)).toEqual(['labels']);
+    expect(open(mended(one))).toEqual([]);
+  });
+
+  it('a legend box over a line goes beside the plot', () => {
+    const falling = Array.from({ length: 24 }, (_, row) => (row < 12 ? 9.5 : 2));
+    const one = caseOf([month, numbers('a', falling, 't')], (spec) => {
+      spec.names = { kind: 'box', box: 'top left' };
+    });
+    expect(open(one)).toEqual(['labels']);
+    expect(open(mended(one))).toEqual([]);
+  });
+
+  it('a level beyond the given range is not in the picture', () => {
+    const one = caseOf([short(3), numbers('a', [1, 5, 2], 't')], (spec) => {
+      spec.leftAxis.to = 6;
+      spec.marks = [Mark.parse({ kind: 'level', id: 'l', name: 'target', at: 9, colour: '#66707d' })];
+    });
+    expect(open(one)).toEqual(['marks-out']);
+    expect(open(mended(one, 1))).toEqual([]);
   });
 });

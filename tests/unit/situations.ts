@@ -17,7 +17,7 @@ export interface Situation {
 
 const wave = (row: number, size: number, base = 0) =>
   base + Math.round(size * (1 + 0.4 * Math.sin(row / 2.1)) * 100) / 100;
-const run = (from: string, interval: Interval, count: number) => {
+export const run = (from: string, interval: Interval, count: number) => {
   const unit: CalendarUnit = interval === 'business day' ? 'day' : interval;
   return dates(
     Array.from({ length: count }, (_, index) => addUnits(Date.parse(from), unit, index)),
@@ -31,9 +31,14 @@ const values = (count: number, size: number, base = 0, key = 'a') =>
     't',
   );
 
-type Change = (spec: FigureSpec) => void;
+export type Change = (spec: FigureSpec) => void;
 
-function situation(name: string, columns: Column[], change: Change = () => {}, locale: LocaleId = 'en-GB'): Situation {
+export function situation(
+  name: string,
+  columns: Column[],
+  change: Change = () => {},
+  locale: LocaleId = 'en-GB',
+): Situation {
   const table = { ...tableOf(columns), title: name };
   const lines = columns.slice(1).map(({ key }) => key);
   const spec = draftFigure(table, {

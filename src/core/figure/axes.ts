@@ -21,22 +21,39 @@ export const linesOn = ({ lines }: ResolvedFigure, side: Side): ResolvedLine[] =
 
 const areWhole = (lines: readonly ResolvedLine[]) => lines.length > 0 && lines.every(({ whole }) => whole);
 
-function extentFor(axis: ValueAxis, lines: readonly ResolvedLine[]): [number, number] | null {
-  if (axis.scale === 'linear') return extentOf(lines.map(({ values }) => values));
-  // What is not above zero has no place on a logarithmic axis.
-  return extentOf(lines.map(({ values }) => values.map((value) => (value !== null && value > 0 ? value : null))));
+type Values = readonly (number | null)[];
+
+/** The values an axis has to show: those of its lines and of its levels. */
+function valuesOn(figure: ResolvedFigure, side: Side): Values[] {
+  const levels = figure.marks.flatMap((mark) => {
+    const at = mark.kind === 'level' && mark.axis === side ? figure.levels.get(mark.id) : undefined;
+    return at === undefined ? [] : [typeof at === 'number' ? [at] : at];
+  });
+  return [...linesOn(figure, side).map(({ values }) => values), ...levels];
 }
 
-function alone(axis: ValueAxis, lines: readonly ResolvedLine[], most: number): ValueScale {
-  const extent = extentFor(axis, lines);
+function extentFor(axis: ValueAxis, shown: readonly Values[]): [number, number] | null {
+  if (axis.scale === 'linear') return extentOf(shown);
+  // What is not above zero has no place on a logarithmic axis.
+  return extentOf(shown.map((values) => values.map((value) => (value !== null && value > 0 ? value : null))));
+}
+
+/** The lines of an axis and the values it has to show. */
+interface OnAxis {
+  lines: readonly ResolvedLine[];
+  values: readonly Values[];
+}
+
+function alone(axis: ValueAxis, { lines, values }: OnAxis, most: number): ValueScale {
+  const extent = extentFor(axis, values);
   return axis.scale === 'log'
     ? resolveLogAxis(axis, extent, most)
     : resolveValueAxis(axis, extent, areWhole(lines), most);
 }
 
 /** What an axis has to show when its ticks are to meet those of the other. */
-function tiedWish(axis: ValueAxis, lines: readonly ResolvedLine[], scale: ValueScale, zero: boolean): TiedWish {
-  const [low, high] = wantedEnds(axis, extentFor(axis, lines));
+function tiedWish(axis: ValueAxis, { lines, values }: OnAxis, scale: ValueScale, zero: boolean): TiedWish {
+  const [low, high] = wantedEnds(axis, extentFor(axis, values));
   return {
     low: zero && typeof axis.from !== 'number' ? Math.min(0, low) : low,
     high: zero && axis.to === 'auto' ? Math.max(0, high) : high,
@@ -57,16 +74,18 @@ const doMeet = (left: ValueScale, right: ValueScale): boolean => {
 /** Resolves both value axes for a plot that has room for `most` tick labels. */
 export function resolveScales(figure: ResolvedFigure, most: number): Scales {
   const { tie } = figure.spec;
-  const [onLeft, onRight] = [linesOn(figure, 'left'), linesOn(figure, 'right')];
+  const on = (side: Side): OnAxis => ({ lines: linesOn(figure, side), values: valuesOn(figure, side) });
+  const [onLeft, onRight] = [on('left'), on('right')];
   const [leftAxis, rightAxis] = [axisOf(figure, 'left'), axisOf(figure, 'right')];
-  if (onRight.length === 0) return { left: alone(leftAxis, onLeft, most), right: null, met: true };
-  if (onLeft.length === 0) {
+  if (onRight.lines.length === 0) return { left: alone(leftAxis, onLeft, most), right: null, met: true };
+  if (onLeft.lines.length === 0) {
     const right = alone(rightAxis, onRight, most);
     return { left: { ...right, ticks: [], minor: [] }, right, met: true };
   }
   if (tie.kind === 'same') {
     // One scale for all, as the left axis is set.
-    const left = alone(leftAxis, [...onLeft, ...onRight], most);
+    const both = { lines: [...onLeft.lines, ...onRight.lines], values: [...onLeft.values, ...onRight.values] };
+    const left = alone(leftAxis, both, most);
     return { left, right: left, met: true };
   }
   const left = alone(leftAxis, onLeft, most);
@@ -76,12 +95,8 @@ export function resolveScales(figure: ResolvedFigure, most: number): Scales {
     const wishes = [tiedWish(leftAxis, onLeft, left, tie.zero), tiedWish(rightAxis, onRight, right, tie.zero)] as const;
     const tied = tieTicks(...wishes, most, tie.zero);
     if (tied) {
-      const scaleOf = (
-        axis: ValueAxis,
-        lines: readonly ResolvedLine[],
-        ends: typeof tied.left,
-        { refused }: ValueScale,
-      ) => linearScale([ends.low, ends.high], ends.step, { minor: axis.minor, whole: areWhole(lines), refused });
+      const scaleOf = (axis: ValueAxis, { lines }: OnAxis, ends: typeof tied.left, { refused }: ValueScale) =>
+        linearScale([ends.low, ends.high], ends.step, { minor: axis.minor, whole: areWhole(lines), refused });
       return {
         left: scaleOf(leftAxis, onLeft, tied.left, left),
         right: scaleOf(rightAxis, onRight, tied.right, right),

@@ -2,13 +2,16 @@
 import type { ValueScale } from '../scale/value-axis.ts';
 import type { Locale } from '../text/locale.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
+import type { Words } from '../text/rich.ts';
 import type { ValueAxis } from './spec.ts';
 
 export interface AxisNumbers {
   /** one for each tick */
   labels: string[];
   /** what stands above or along the axis; empty for nothing */
-  caption: string;
+  caption: Words;
+  /** the power of ten the numbers are divided by */
+  exponent: number;
 }
 
 const EXPONENTS = { plain: 0, thousands: 3, millions: 6, billions: 9 } as const;
@@ -25,7 +28,7 @@ function exponentOf(axis: ValueAxis, { low, high }: ValueScale, unit: string | n
 }
 
 /** A number with its unit, as the locale sets them. */
-function withUnit(number: string, unit: string, locale: Locale): string {
+export function withUnit(number: string, unit: string, locale: Locale): string {
   if (unit === '%' || unit === '‰') return number + locale.beforePercent + unit;
   if (CURRENCY_SIGNS.includes(unit) && locale.decimal === '.') return number.replace(/^([+\u2212]?)/, `$1${unit}`);
   return `${number}\u00a0${unit}`;
@@ -49,5 +52,5 @@ export function axisNumbers(axis: ValueAxis, scale: ValueScale, unit: string | n
   });
   const power = exponent === 0 ? null : locale.powers[exponent / 3 - 1];
   const said = [axis.unit === 'caption' ? unit : null, power].filter((part) => part).join(', ');
-  return { labels, caption: axis.title ?? said };
+  return { labels, caption: axis.title ?? said, exponent };
 }

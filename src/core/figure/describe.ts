@@ -1,27 +1,34 @@
 import type { Locale } from '../text/locale.ts';
-import { decimalsOf, formatNumber } from '../text/number.ts';
+import { extremeOf, latestOf, placeWriter, valueWriter } from './fields.ts';
+import { markLabel } from './mark-nodes.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 
-function describeLine(line: ResolvedLine, locale: Locale): string {
-  let high: number | null = null;
-  let low: number | null = null;
-  let last: number | null = null;
-  for (const value of line.values) {
-    if (value === null) continue;
-    high = high === null ? value : Math.max(high, value);
-    low = low === null ? value : Math.min(low, value);
-    last = value;
-  }
-  if (high === null || low === null || last === null) return `${line.name} has no values`;
-  const write = (value: number) => formatNumber(value, Math.min(3, value === 0 ? 0 : decimalsOf(value)), locale);
-  const unit = line.unit === '%' ? '%' : line.unit ? ` ${line.unit}` : '';
-  return `${line.name} between ${write(low)} and ${write(high)}${unit}, last ${write(last)}`;
+function describeLine(figure: ResolvedFigure, line: ResolvedLine, locale: Locale): string {
+  const [high, low, last] = [extremeOf(line, 1), extremeOf(line, -1), latestOf(line)];
+  if (last < 0) return `${line.name} has no values`;
+  const write = valueWriter(line, locale);
+  const place = placeWriter(figure, locale);
+  const at = (index: number) => `${write(line.values[index] ?? 0)} (${place(line.at(index))})`;
+  const unit = line.unit !== null && line.unit.length > 2 ? ` ${line.unit}` : '';
+  const range = high < 0 || low < 0 ? '' : ` lowest ${at(low)}, highest ${at(high)},`;
+  const open = line.values.slice(line.unfinished).some((value) => value !== null);
+  const more = open && last < line.unfinished ? '; what follows is unfinished' : '';
+  return `${line.name}:${range} latest ${write(line.values[last] ?? 0)}${unit} (${place(line.at(last))})${more}`;
 }
 
-/** The figure in words, for readers who do not see it. */
+/** The figure in words, for readers who do not see it: what is drawn, over what, and each line's low, high and latest value. */
 export function describeFigure(figure: ResolvedFigure, locale: Locale): string {
-  if (figure.lines.length === 0) return 'A line figure with no lines shown.';
-  const lines = figure.lines.map((line) => describeLine(line, locale));
+  const { lines, marks, across } = figure;
+  if (lines.length === 0) return 'A line figure with no lines shown.';
   const count = lines.length === 1 ? 'one line' : `${lines.length} lines`;
-  return `A line figure with ${count}: ${lines.join('; ')}.`;
+  const place = placeWriter(figure, locale);
+  const [line] = lines;
+  const rows = line?.values.length ?? 0;
+  const span = line && rows > 0 ? ` from ${place(line.at(0))} to ${place(line.at(rows - 1))}` : '';
+  const said = lines.map((line) => describeLine(figure, line, locale)).join('. ');
+  const beside = marks.flatMap((mark) =>
+    mark.kind === 'level' && typeof mark.at === 'number' ? [`${markLabel(mark)} at ${mark.at}`] : [],
+  );
+  const levels = beside.length > 0 ? ` ${beside.join('. ')}.` : '';
+  return `A line figure with ${count} over ${across.title}${span}. ${said}.${levels}`;
 }

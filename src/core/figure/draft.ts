@@ -7,7 +7,8 @@ import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
-import { FigureSpec, type FigureWindow, type Line } from './spec.ts';
+import { houseLook } from './look.ts';
+import { FigureSpec, type FigureWindow, Line } from './spec.ts';
 import { windowOf } from './window.ts';
 
 /** A size that fits the text width of an A4 page. */
@@ -97,7 +98,7 @@ function spanWords(column: Column, locale: Locale, window: FigureWindow = 'all')
 
 /** A line that draws a column, in the given colour. */
 export function newLine(id: string, column: string, colour: string, style: HouseStyle): Line {
-  return { id, column, name: null, colour, weight: style.strokes.line, shown: true, axis: 'left' };
+  return Line.parse({ id, column, name: null, shown: true, ...houseLook(style, colour) });
 }
 
 /**

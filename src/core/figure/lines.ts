@@ -1,101 +1,143 @@
-import { thin } from '../scale/thin.ts';
+/** Drawing a line: the area at it, its stretches, bridges, markers and emphasised points. */
+import type { XY } from '../place/box.ts';
 import type { ValueScale } from '../scale/value-axis.ts';
-import { runOf, type SceneNode } from '../scene/scene.ts';
+import { isClosed, type MarkerShape, markerPath, markerReach } from '../scene/markers.ts';
+import type { SceneNode, Stroke } from '../scene/scene.ts';
+import { type EmphasisedPoint, emphasisPoints, markedPoints } from './emphasis-points.ts';
+import { areaPath, betweenPaths, type LinePath, MOST_POINTS } from './line-path.ts';
+import { dashesOf, type Pattern } from './look.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedLine } from './resolve.ts';
+import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 
-type XY = readonly [number, number];
+/** How strongly areas are filled. */
+const AREA = 0.16;
 
-interface LineRoom {
-  x(position: number): number;
-  y(value: number): number;
-  plot: Plot;
+/** A line with where it runs and what stands on it. */
+export interface SetLine {
+  line: ResolvedLine;
+  path: LinePath;
   scale: ValueScale;
+  /** place of an entry on the sheet; null where it has no value or lies outside the axis */
+  at(index: number): XY | null;
+  /** height of its axis's zero, points, and of the end of the axis */
+  zero: number;
+  floor: number;
+  emphasis: EmphasisedPoint[];
+  /** the markers of its points, by their indices */
+  markers: ReadonlyMap<number, Marker>;
+  /** how far what is drawn at an entry reaches from it, points */
+  reach(index: number): number;
 }
 
-/** Lines with more points than this are drawn without a place for each of them. */
-const MOST_POINTS = 500;
-/** Width of the column, in points, in which long lines are thinned; about a device pixel at 300 dpi. */
-const COLUMN = 0.25;
-
-/** Splits a line at its missing values; a gap breaks the line. */
-function runsOf(line: ResolvedLine): number[][] {
-  const runs: number[][] = [];
-  let run: number[] = [];
-  line.values.forEach((value, index) => {
-    if (value !== null) run.push(index);
-    else if (run.length > 0) {
-      runs.push(run);
-      run = [];
-    }
-  });
-  if (run.length > 0) runs.push(run);
-  return runs;
+interface Marker {
+  shape: MarkerShape;
+  filled: boolean;
+  size: number;
+  colour: string;
 }
 
-/** Cuts a run of points at the top and bottom of the plot; returns the pieces inside. */
-export function clipRun(points: readonly XY[], top: number, bottom: number): XY[][] {
-  const pieces: XY[][] = [];
-  let piece: XY[] = [];
-  const inside = ([, y]: XY) => y >= top - 1e-6 && y <= bottom + 1e-6;
-  const cross = (a: XY, b: XY, level: number): XY => [a[0] + ((level - a[1]) / (b[1] - a[1])) * (b[0] - a[0]), level];
-  const close = () => {
-    if (piece.length > 0) pieces.push(piece);
-    piece = [];
+/** The markers of a line by the index of their points. */
+function markersOf(line: ResolvedLine, emphasis: readonly EmphasisedPoint[]): Map<number, Marker> {
+  const { markers, colour } = line.line;
+  const found = new Map<number, Marker>();
+  for (const index of markedPoints(line, emphasis))
+    found.set(index, { shape: markers.shape, filled: markers.filled, size: markers.size, colour });
+  for (const { index, emphasis: of } of emphasis)
+    if (of.shape !== 'none')
+      found.set(index, {
+        shape: of.shape,
+        // The last point of a stretch that is not over is hollow.
+        filled: of.filled && index < line.unfinished,
+        size: of.size,
+        colour: of.colour ?? colour,
+      });
+  return found;
+}
+
+export function setLine(
+  figure: ResolvedFigure,
+  line: ResolvedLine,
+  room: { path: LinePath; scale: ValueScale; x(position: number): number; y(value: number): number; plot: Plot },
+): SetLine {
+  const { path, scale, x, y, plot } = room;
+  const emphasis = emphasisPoints(figure, line);
+  const markers = markersOf(line, emphasis);
+  const zero = scale.kind === 'linear' ? y(0) : plot.top + plot.height;
+  const floor = y(scale.low);
+  return {
+    line,
+    path,
+    scale,
+    emphasis,
+    markers,
+    zero,
+    floor,
+    at(index) {
+      const value = line.values[index];
+      if (value === null || value === undefined || value < scale.low || value > scale.high) return null;
+      return [x(line.positions[index] ?? 0), y(value)];
+    },
+    reach(index) {
+      const marker = markers.get(index);
+      return Math.max(line.line.weight / 2, marker ? markerReach(marker.shape, marker.size) : 0);
+    },
   };
-  points.forEach((point, index) => {
-    const before = points[index - 1];
-    if (before) {
-      const crossings = [top, bottom]
-        .filter((level) => (before[1] - level) * (point[1] - level) < 0)
-        .map((level) => cross(before, point, level))
-        .sort((a, b) => Math.abs(a[1] - before[1]) - Math.abs(b[1] - before[1]));
-      for (const crossing of crossings) {
-        if (piece.length > 0) {
-          piece.push(crossing);
-          close();
-        } else piece = [crossing];
-      }
-    }
-    if (inside(point)) piece.push(point);
-    else close();
-  });
-  close();
-  return pieces;
 }
 
-/** One line: its runs cut to the plot, single points as dots, and a place for each point. */
-export function lineNodes(line: ResolvedLine, { x, y, plot, scale }: LineRoom): SceneNode {
-  const { colour, weight } = line.line;
-  const top = plot.top;
-  const bottom = plot.top + plot.height;
-  const children: SceneNode[] = [];
+/** The area that a line fills; drawn below all lines. */
+export function areaNodes({ line, path, zero, floor }: SetLine, lines: readonly SetLine[], plot: Plot): SceneNode[] {
+  const { fill, colour, id } = line.line;
+  if (fill === 'none') return [];
   let d = '';
-  for (const run of runsOf(line)) {
-    const xs = run.map((index) => x(line.positions[index] ?? 0));
-    const ys = run.map((index) => y(line.values[index] ?? 0));
-    const kept = run.length > MOST_POINTS ? thin(xs, ys, COLUMN) : run.map((_, index) => index);
-    const points = kept.map((index): XY => [xs[index] ?? 0, ys[index] ?? 0]);
-    for (const piece of clipRun(points, top, bottom)) {
-      const [only] = piece;
-      if (piece.length === 1 && only)
-        children.push({ kind: 'point', x: only[0], y: only[1], radius: Math.max(1, weight), fill: colour });
-      else d += runOf(piece);
-    }
+  if (typeof fill === 'object') {
+    const other = lines.find((candidate) => candidate.line.line.id === fill.line);
+    if (other && other.line !== line) d = betweenPaths(path.areas, other.path.areas, plot);
+  } else for (const run of path.areas) d += areaPath(run, fill === 'zero' ? zero : floor, plot);
+  if (d === '') return [];
+  return [
+    {
+      kind: 'group',
+      part: `line:${id}`,
+      label: `Area at ${line.name}`,
+      children: [{ kind: 'path', d, fill: colour, strength: AREA }],
+    },
+  ];
+}
+
+const strokeFor = (colour: string, width: number, pattern: Pattern): Stroke => {
+  const dashes = dashesOf(pattern, width);
+  return { colour, width, ...(dashes && { dashes }) };
+};
+
+function markerNode(marker: Marker, [x, y]: XY, ground: string, at: string, value: string): SceneNode {
+  const { shape, filled, size, colour } = marker;
+  const d = markerPath(shape, x, y, size);
+  const isFilled = filled && isClosed(shape) && shape !== 'ring';
+  // What is hollow hides its line, so that its shape is seen.
+  const fill = isFilled ? { fill: colour } : isClosed(shape) ? { fill: ground } : {};
+  return { kind: 'path', d, ...fill, stroke: { colour, width: isFilled ? 0.4 : 0.9 }, at, value };
+}
+
+/** One line: its strokes, single points as dots, its markers, and a place for each point. */
+export function lineNodes(set: SetLine, ground: string): SceneNode {
+  const { line, path } = set;
+  const { colour, weight, pattern, unfinishedPattern, gaps } = line.line;
+  const children: SceneNode[] = [];
+  const draw = (d: string, stroke: Stroke) => d && children.push({ kind: 'path', d, stroke });
+  draw(path.bridges.d, strokeFor(colour, weight * 0.5, gaps === 'dotted bridge' ? 'dots' : 'solid'));
+  draw(path.unfinished.d, strokeFor(colour, weight, unfinishedPattern));
+  draw(path.finished.d, strokeFor(colour, weight, pattern));
+  for (const [x, y] of path.dots) children.push({ kind: 'point', x, y, radius: Math.max(1, weight), fill: colour });
+  for (const [index, marker] of set.markers) {
+    const place = set.at(index);
+    if (place) children.push(markerNode(marker, place, ground, line.at(index), String(line.values[index])));
   }
-  if (d) children.unshift({ kind: 'path', d, stroke: { colour, width: weight } });
   if (line.values.length <= MOST_POINTS)
     line.values.forEach((value, index) => {
-      if (value === null || value < scale.low || value > scale.high) return;
-      children.push({
-        kind: 'point',
-        x: x(line.positions[index] ?? 0),
-        y: y(value),
-        radius: 2,
-        fill: null,
-        at: line.at[index] ?? '',
-        value: String(value),
-      });
+      const place = set.at(index);
+      if (!place) return;
+      const [x, y] = place;
+      children.push({ kind: 'point', x, y, radius: 2, fill: null, at: line.at(index), value: String(value) });
     });
   return { kind: 'group', part: `line:${line.line.id}`, label: `Line ${line.name}`, children };
 }

@@ -17,26 +17,34 @@ export function miniature(figure: ResolvedFigure, widthMm: number, heightMm: num
   const length = Math.max(...positions) - first || 1;
   const inset = 1.5;
   const x = (position: number) => inset + ((position - first) / length) * (width - 2 * inset);
-  const nodes = figure.lines.map((line): SceneNode => {
+  const nodes = figure.lines.flatMap((line): SceneNode[] => {
     const [low, high] = extents[line.line.axis] ?? [0, 1];
     const y = (value: number) => height - inset - ((value - low) / (high - low || 1)) * (height - 2 * inset);
-    let d = '';
-    let run: [number, number][] = [];
-    const close = () => {
-      const kept = thin(
-        run.map(([at]) => at),
-        run.map(([, at]) => at),
-        0.5,
-      );
-      d += runOf(kept.map((index) => run[index] ?? [0, 0]));
-      run = [];
+    const drawn = (from: number, to: number): string => {
+      let d = '';
+      let run: [number, number][] = [];
+      const close = () => {
+        const kept = thin(
+          run.map(([at]) => at),
+          run.map(([, at]) => at),
+          0.5,
+        );
+        d += runOf(kept.map((index) => run[index] ?? [0, 0]));
+        run = [];
+      };
+      for (let index = from; index < to; index++) {
+        const value = line.values[index];
+        if (value === null || value === undefined) close();
+        else run.push([x(line.positions[index] ?? 0), y(value)]);
+      }
+      close();
+      return d;
     };
-    line.values.forEach((value, index) => {
-      if (value === null) close();
-      else run.push([x(line.positions[index] ?? 0), y(value)]);
-    });
-    close();
-    return { kind: 'path', d, stroke: { colour: line.line.colour, width: 1 } };
+    const { colour } = line.line;
+    const finished: SceneNode = { kind: 'path', d: drawn(0, line.unfinished), stroke: { colour, width: 1 } };
+    if (line.unfinished >= line.values.length) return [finished];
+    const d = drawn(Math.max(0, line.unfinished - 1), line.values.length);
+    return [finished, { kind: 'path', d, stroke: { colour, width: 0.8, dashes: [1, 1.4] } }];
   });
   const name = figure.spec.name;
   return { widthMm, heightMm, title: name, description: `The lines of ${name}, small.`, nodes };

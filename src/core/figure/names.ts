@@ -1,6 +1,8 @@
 /** Names of lines, set after their last points and spread apart. */
+
+import type { Box, XY } from '../place/box.ts';
 import { spreadApart } from '../place/spread.ts';
-import { type SceneNode, strokeOf } from '../scene/scene.ts';
+import { type Part, type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { shorten } from '../text/wrap.ts';
@@ -28,6 +30,8 @@ export interface EndNames {
 }
 
 const FACE = 'sans-600';
+/** Clear room between the frame and what stands in it, points. */
+const INSET = 10;
 /** Names take at most this share of the figure's width. */
 const MOST_SHARE = 0.3;
 const GAP = 5;
@@ -42,6 +46,7 @@ export function endNames(figure: ResolvedFigure, style: HouseStyle, width: numbe
   const size = style.sizes.label;
   const names: EndName[] = [];
   for (const line of figure.lines) {
+    if (figure.spec.names.kind === 'box' || line.line.named !== 'end') continue;
     let last = line.values.length - 1;
     while (last >= 0 && line.values[last] === null) last--;
     const value = line.values[last];
@@ -64,16 +69,30 @@ interface NamesRoom {
   axisFor(side: Side): { set: SetAxis; y(value: number): number };
   plot: Plot;
   style: HouseStyle;
-  /** right end of the room for names */
+  /** right end of the room for names, and lower edge of the sheet */
   right: number;
+  bottom: number;
   /** the names stand after this, where numbers of a right axis do; 0 where there is none */
   after: number;
   /** colour behind the figure, with which names cover grid lines */
   ground: string;
 }
 
+/** A name with the box it stands in and the end of its line. */
+export interface PlacedName {
+  part: Part;
+  label: string;
+  node: SceneNode;
+  box: Box;
+  anchor: XY;
+  moved: boolean;
+}
+
 /** Sets the names apart along one edge, each in its line's colour, with a thin leader where it had to move. */
-export function nameNodes(names: EndNames, { x, axisFor, plot, style, right, after, ground }: NamesRoom): SceneNode[] {
+export function nameNodes(
+  names: EndNames,
+  { x, axisFor, plot, style, right, bottom, after, ground }: NamesRoom,
+): PlacedName[] {
   if (names.names.length === 0) return [];
   const size = style.sizes.label;
   const ends = names.names.map(({ line, value }) => {
@@ -82,27 +101,55 @@ export function nameNodes(names: EndNames, { x, axisFor, plot, style, right, aft
   });
   const half = (size * PITCH) / 2;
   // Their white ground must not hide the axis line below.
-  const placed = spreadApart(ends, size * PITCH, plot.top, plot.top + plot.height - half - 0.5);
+  const home = names.names.flatMap(({ line }, index) => (line.line.nameMoved ? [] : [index]));
+  const spread = spreadApart(
+    home.map((index) => ends[index] ?? 0),
+    size * PITCH,
+    plot.top,
+    plot.top + plot.height - half - 0.5,
+  );
+  // Put by hand, a name keeps its distance from the end of its line, and stays on the sheet.
+  const placed = names.names.map(({ line }, index) => {
+    const at = (ends[index] ?? 0) + (line.line.nameMoved?.dy ?? 0);
+    return line.line.nameMoved
+      ? Math.max(half + 2, Math.min(bottom - half - 2, at))
+      : (spread[home.indexOf(index)] ?? at);
+  });
   const lift = capHeight(FACE, size) / 2;
-  const moved = placed.some((at, index) => Math.abs(at - (ends[index] ?? at)) > size * LEADER_FROM);
+  const moved = home.some((index) => Math.abs((placed[index] ?? 0) - (ends[index] ?? 0)) > size * LEADER_FROM);
   const edge = x(names.lastPosition);
-  const left = Math.max(edge, after) + (moved ? names.gap : GAP);
-  return names.names.map((name, index): SceneNode => {
+  const column = Math.max(edge, after) + (moved ? names.gap : GAP);
+  return names.names.map((name, index): PlacedName => {
     const at = placed[index] ?? 0;
     const end = ends[index] ?? at;
-    const { colour } = name.line.line;
-    const text = shorten(name.text, FACE, size, Math.max(size, right - left + 0.05));
+    const { colour, nameMoved } = name.line.line;
+    const from = x(name.position);
+    const text = shorten(name.text, FACE, size, Math.max(size, right - column + 0.05));
+    const width = text === name.text ? name.width : textWidth(text, FACE, size);
+    const left = nameMoved ? Math.max(2, Math.min(right + INSET - 2 - width, from + nameMoved.dx - width / 2)) : column;
     const children: SceneNode[] = [
       // Grid lines stop short of the name.
-      { kind: 'rect', x: left - 2, y: at - size * 0.5, width: name.width + 4, height: size, fill: ground },
+      { kind: 'rect', x: left - 2, y: at - size * 0.5, width: width + 4, height: size, fill: ground },
       { kind: 'text', x: left, y: at + lift, text, face: FACE, size, colour, anchor: 'start' },
     ];
-    const from = x(name.position);
-    if (Math.abs(at - end) > size * LEADER_FROM || from < edge - 1) {
+    const isFar = nameMoved
+      ? left - from > 3 * GAP || left < from
+      : Math.abs(at - end) > size * LEADER_FROM || from < edge - 1;
+    if (isFar) {
       // Past the numbers of a right axis, a leader begins where they end.
-      const begin = after > 0 ? after + 1 : from + 1.5;
-      children.push({ kind: 'path', d: strokeOf(begin, end, left - 1.5, at), stroke: { colour, width: 0.4 } });
+      const begin = after > 0 && !nameMoved ? after + 1 : from + 1.5;
+      const stop = left > begin ? left - 1.5 : left + width + 1.5;
+      children.push({ kind: 'path', d: strokeOf(begin, end, stop, at), stroke: { colour, width: 0.4 } });
     }
-    return { kind: 'group', part: `name:${name.line.line.id}`, label: `Name of ${name.line.name}`, children };
+    const part: Part = `name:${name.line.line.id}`;
+    const label = `Name of ${name.line.name}`;
+    return {
+      part,
+      label,
+      node: { kind: 'group', part, label, children },
+      box: { minX: left, minY: at - half, maxX: left + width, maxY: at + half },
+      anchor: [from, end],
+      moved: nameMoved !== null,
+    };
   });
 }

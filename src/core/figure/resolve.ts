@@ -1,8 +1,9 @@
-import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
 import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
 import { type DateSpan, pointPosition } from './date-axis.ts';
+import type { Mark } from './marks.ts';
 import type { DateAxis, FigureSpec, Line, ValueAxis } from './spec.ts';
 import { windowOf } from './window.ts';
 
@@ -20,8 +21,16 @@ export interface ResolvedLine {
   /** one entry a drawn row, in across order; value null where it is missing */
   positions: number[];
   values: (number | null)[];
-  /** the across value of each entry as it is written in `data-at` */
-  at: string[];
+  /** the across value of an entry as it is written in `data-at`: an ISO date, a number or a category */
+  at(index: number): string;
+  /** index of the first entry that is not finished; the count of entries where all are */
+  unfinished: number;
+  /** the same as the table knows it, whatever is drawn as unfinished */
+  finishedBy: number;
+  /** what is written at points instead of the values, null for these */
+  cells: readonly Cell[] | null;
+  /** decimals its column is shown with, where its table says so */
+  decimals: number | null;
 }
 
 export interface ResolvedFigure {
@@ -29,57 +38,114 @@ export interface ResolvedFigure {
   across: Across;
   /** the lines that are shown */
   lines: ResolvedLine[];
+  /** the marks that are shown */
+  marks: Mark[];
+  /** positions of the drawn rows, and their dates (ms UTC), numbers or categories */
+  positions: number[];
+  keys: (number | string)[];
+  /** values of the levels, by their ids: one for all rows, or one for each drawn row */
+  levels: Map<string, number | (number | null)[]>;
+  /** where a date, a number or a category stands along the axis; null for none */
+  placeOf(at: number | string): number | null;
 }
 
+/** The drawn rows in across order: which they are, where they stand, and their across values. */
 interface Placed {
-  row: number;
-  position: number;
-  at: string;
+  rows: number[];
+  positions: number[];
+  keys: (number | string)[];
 }
 
-function placeRows(
-  column: Column,
-  points: DateAxis['points'],
-  isDrawn: (row: number) => boolean,
-): { across: Across; placed: Placed[] } {
+interface PlacedAcross {
+  across: Across;
+  placed: Placed;
+  placeOf: ResolvedFigure['placeOf'];
+}
+
+/** Puts rows in the order of their positions; most tables have them so. */
+function inOrder({ rows, positions, keys }: Placed): Placed {
+  if (positions.every((position, index) => index === 0 || position >= (positions[index - 1] ?? 0)))
+    return { rows, positions, keys };
+  const order = positions
+    .map((_, index) => index)
+    .sort((a, b) => (positions[a] ?? 0) - (positions[b] ?? 0) || (rows[a] ?? 0) - (rows[b] ?? 0));
+  return {
+    rows: order.map((index) => rows[index] ?? 0),
+    positions: order.map((index) => positions[index] ?? 0),
+    keys: order.map((index) => keys[index] ?? 0),
+  };
+}
+
+/** The rows of a column of dates or numbers that are drawn, each where `position` puts its value. */
+function placeNumbers(column: Column, isDrawn: (row: number) => boolean, position: (value: number) => number): Placed {
+  const placed: Placed = { rows: [], positions: [], keys: [] };
+  column.cells.forEach((cell, row) => {
+    if (typeof cell !== 'number' || !isDrawn(row)) return;
+    placed.rows.push(row);
+    placed.positions.push(position(cell));
+    placed.keys.push(cell);
+  });
+  return inOrder(placed);
+}
+
+function placeRows(column: Column, points: DateAxis['points'], isDrawn: (row: number) => boolean): PlacedAcross {
   const title = readTitle(column.title).name;
   if (column.kind === 'date') {
     const unit = unitOf(column.interval);
-    const placed: Placed[] = [];
-    let from = Infinity;
-    let to = -Infinity;
-    column.cells.forEach((cell, row) => {
-      if (typeof cell !== 'number' || !isDrawn(row)) return;
-      from = Math.min(from, cell);
-      to = Math.max(to, cell);
-      placed.push({ row, position: pointPosition(cell, unit, points), at: isoOf(cell) });
-    });
-    placed.sort((a, b) => a.position - b.position || a.row - b.row);
-    const [first, last] = [floorTo(from, unit), floorTo(to, unit)];
+    const placed = placeNumbers(column, isDrawn, (value) => pointPosition(value, unit, points));
+    const placeOf = (at: number | string) => (typeof at === 'number' ? pointPosition(at, unit, points) : null);
+    const [start, stop] = [placed.keys[0], placed.keys.at(-1)];
+    if (typeof start !== 'number' || typeof stop !== 'number')
+      return { across: { kind: 'date', title, interval: column.interval, span: null }, placed, placeOf };
+    const [first, last] = [floorTo(start, unit), floorTo(stop, unit)];
     // Between ticks the axis ends with the last tick, unless that is the first one, too.
     const end = points === 'tick' && last > first ? last : addUnits(last, unit, 1);
-    const span = placed.length > 0 ? { from: first, to: end, unit } : null;
-    return { across: { kind: 'date', title, interval: column.interval, span }, placed };
+    const span = { from: first, to: end, unit };
+    return { across: { kind: 'date', title, interval: column.interval, span }, placed, placeOf };
   }
   if (column.kind === 'number') {
-    const placed: Placed[] = [];
-    column.cells.forEach((cell, row) => {
-      if (typeof cell === 'number' && isDrawn(row)) placed.push({ row, position: cell, at: String(cell) });
-    });
-    placed.sort((a, b) => a.position - b.position || a.row - b.row);
-    const [first, last] = [placed[0], placed.at(-1)];
-    const extent: [number, number] | null = first && last ? [first.position, last.position] : null;
-    return { across: { kind: 'number', title, extent, whole: column.whole }, placed };
+    const placed = placeNumbers(column, isDrawn, (value) => value);
+    const [first, last] = [placed.positions[0], placed.positions.at(-1)];
+    const extent: [number, number] | null = first !== undefined && last !== undefined ? [first, last] : null;
+    const placeOf = (at: number | string) => (typeof at === 'number' ? at : null);
+    return { across: { kind: 'number', title, extent, whole: column.whole }, placed, placeOf };
   }
   const rows = column.cells.flatMap((_, row) => (isDrawn(row) ? [row] : []));
   const labels = rows.map((row) => String(column.cells[row] ?? ''));
-  const placed = rows.map((row, index) => ({ row, position: index + 0.5, at: labels[index] ?? '' }));
-  return { across: { kind: 'category', title, labels }, placed };
+  const placed = { rows, positions: rows.map((_, index) => index + 0.5), keys: labels };
+  const placeOf = (at: number | string) => {
+    const index = labels.indexOf(String(at));
+    return index < 0 ? null : index + 0.5;
+  };
+  return { across: { kind: 'category', title, labels }, placed, placeOf };
 }
 
 /** A value that its axis has a place for; a logarithmic one has none for what is not above zero. */
 const drawable = (value: number | null, { scale }: ValueAxis) =>
   value !== null && scale === 'log' && value <= 0 ? null : value;
+
+/** Missing values between the first and the last one count as zero where the line says so. */
+function withGaps(values: (number | null)[], gaps: Line['gaps']): (number | null)[] {
+  if (gaps !== 'zero') return values;
+  const first = values.findIndex((value) => value !== null);
+  const last = values.findLastIndex((value) => value !== null);
+  return values.map((value, index) => (value === null && index > first && index < last ? 0 : value));
+}
+
+/** From where on the values of a column are unfinished, as it or the column across says. */
+function knownUnfinished(column: Column | undefined, across: Column | undefined): number | string | undefined {
+  if (column?.kind === 'number' && column.unfinishedFrom !== undefined) return column.unfinishedFrom;
+  return across?.kind === 'date' ? across.unfinishedFrom : undefined;
+}
+
+/** Index of the first drawn row that is not finished; the count of rows where all are. */
+function firstUnfinished(from: number | string | undefined, { keys }: Placed): number {
+  if (from === undefined) return keys.length;
+  const found = keys.findIndex((key) =>
+    typeof key === 'number' && typeof from === 'number' ? key >= from : key === from,
+  );
+  return found < 0 ? keys.length : found;
+}
 
 /** The name a line has in print. */
 export function nameOfLine(line: Line, column: Column | undefined): string {
@@ -95,26 +161,69 @@ export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
   const acrossColumn = columnOf(table, spec.across);
   const totals = new Set(table.totals);
   const inWindow = acrossColumn ? windowOf(acrossColumn, spec.window) : () => false;
-  const { across, placed } = acrossColumn
+  const { across, placed, placeOf } = acrossColumn
     ? placeRows(acrossColumn, spec.dateAxis.points, (row) => !totals.has(row) && inWindow(row))
-    : { across: { kind: 'category' as const, title: spec.across, labels: [] }, placed: [] };
-  const positions = placed.map((place) => place.position);
-  const at = placed.map((place) => place.at);
+    : {
+        across: { kind: 'category' as const, title: spec.across, labels: [] },
+        placed: { rows: [], positions: [], keys: [] },
+        placeOf: () => null,
+      };
+  const { rows, positions, keys } = placed;
+  const isDate = acrossColumn?.kind === 'date';
+  // Written when first asked for, and once for all lines: a million dates are never all written.
+  const written: string[] = [];
+  const at = (index: number) => {
+    const known = written[index];
+    if (known !== undefined) return known;
+    const key = keys[index];
+    if (key === undefined) return '';
+    const text = typeof key === 'number' && isDate ? isoOf(key) : String(key);
+    written[index] = text;
+    return text;
+  };
   const lines = spec.lines
     .filter((line) => line.shown)
     .map((line): ResolvedLine => {
       const column = columnOf(table, line.column);
       const axis = line.axis === 'left' ? spec.leftAxis : spec.rightAxis;
       const cells = column?.kind === 'number' ? column.cells : [];
+      const finishedBy = firstUnfinished(knownUnfinished(column, acrossColumn), placed);
+      const shown = line.values.column === null ? undefined : columnOf(table, line.values.column);
       return {
         line,
         name: nameOfLine(line, column),
         unit: column?.kind === 'number' ? column.unit : null,
         whole: column?.kind === 'number' ? column.whole : false,
         positions,
-        values: placed.map((place) => drawable(numberAt(cells, place.row), axis)),
+        values: withGaps(
+          rows.map((row) => drawable(numberAt(cells, row), axis)),
+          line.gaps,
+        ),
         at,
+        unfinished:
+          line.unfinished === 'none'
+            ? rows.length
+            : line.unfinished === 'auto'
+              ? finishedBy
+              : firstUnfinished(line.unfinished.from, placed),
+        finishedBy,
+        cells: shown ? rows.map((row) => shown.cells[row] ?? null) : null,
+        decimals: column?.kind === 'number' ? (column.decimals ?? null) : null,
       };
     });
-  return { spec, across, lines };
+  const marks = spec.marks.filter((mark) => mark.shown);
+  const levels: ResolvedFigure['levels'] = new Map();
+  for (const mark of marks) {
+    if (mark.kind !== 'level') continue;
+    const { at: where } = mark;
+    if (typeof where === 'number') levels.set(mark.id, where);
+    else {
+      const cells = columnOf(table, where)?.cells ?? [];
+      levels.set(
+        mark.id,
+        rows.map((row) => numberAt(cells, row)),
+      );
+    }
+  }
+  return { spec, across, lines, marks, positions, keys, levels, placeOf };
 }

@@ -1,15 +1,14 @@
 import { z } from 'zod';
 import { Colour } from '../style/style.ts';
+import { Words } from '../text/rich.ts';
 import { PLAN_IDS } from './date-plans.ts';
+import { Look, Offset } from './look.ts';
+import { Mark } from './marks.ts';
 
 /** Identifier of a thing in a report. */
 export const Id = z.string().regex(/^[\w-]{1,64}$/, 'An id has up to 64 letters, digits, - or _.');
 
-const Words = z.string().max(2000);
 const finite = z.number().min(-1e15).max(1e15);
-
-/** Stroke weight of a line in points. */
-export const Weight = z.number().min(0.1, 'A stroke is at least 0.1 pt.').max(12, 'A stroke is at most 12 pt.');
 
 export const Line = z.strictObject({
   id: Id,
@@ -17,11 +16,19 @@ export const Line = z.strictObject({
   column: z.string().min(1),
   /** name in print; null takes it from the column's title */
   name: z.string().max(200).nullable(),
-  colour: Colour,
-  weight: Weight,
   shown: z.boolean(),
   /** the value axis it is drawn by */
   axis: z.enum(['left', 'right']).default('left'),
+  /** where its name stands: after its last point, beside its steepest free place, or nowhere */
+  named: z.enum(['end', 'beside', 'none']).default('end'),
+  /** the name put by hand, from the line's last point */
+  nameMoved: Offset.nullable().default(null),
+  /** values put by hand, each from its point, which is told by its place along the axis */
+  valuesMoved: z
+    .array(z.strictObject({ at: z.string().max(500), ...Offset.shape }))
+    .max(1000)
+    .default([]),
+  ...Look.shape,
 });
 export type Line = z.infer<typeof Line>;
 
@@ -160,6 +167,22 @@ export const Frame = z.strictObject({
 });
 export type Frame = z.infer<typeof Frame>;
 
+export const BOX_PLACES = [
+  'top left',
+  'top right',
+  'bottom left',
+  'bottom right',
+  'above',
+  'below',
+  'outside',
+] as const;
+
+/** How lines are named: each at itself, or all in a legend box. */
+const Names = z.strictObject({
+  kind: z.enum(['lines', 'box']).default('lines'),
+  box: z.enum(BOX_PLACES).default('top right'),
+});
+
 export const Aside = z.strictObject({
   check: z.string().min(1).max(60),
   facts: z.string().max(4000),
@@ -185,6 +208,11 @@ export const FigureSpec = z.strictObject({
   tie: Tie.default({ kind: 'meet', zero: false }),
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
   frame: Frame,
+  names: Names.default({ kind: 'lines', box: 'top right' }),
+  /** levels, bands, events and notes, from the back to the front */
+  marks: z.array(Mark).max(200).default([]),
+  /** the figure in words, for readers who do not see it; null describes it from the data */
+  description: z.string().max(4000).nullable().default(null),
   /** proof notes that were set aside, with the numbers they rested on */
   asides: z.array(Aside).max(100).default([]),
 });

@@ -3,7 +3,7 @@ import type { ValueScale } from '../scale/value-axis.ts';
 import { type Part, type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
-import { shorten } from '../text/wrap.ts';
+import { type SayField, setLines } from '../text/rich.ts';
 import type { AxisNumbers } from './axis-numbers.ts';
 import type { Plot } from './plot.ts';
 import type { Side, ValueAxis } from './spec.ts';
@@ -95,12 +95,39 @@ interface CaptionPlace extends AxisPlace {
   edge: number;
   /** most width of a caption above the plot */
   captionWidth: number;
+  say: SayField;
+}
+
+/** The caption, flat above the axis or along it, read from below. */
+function captionNodes({ axis, side, numbers, ink }: SetAxis, place: CaptionPlace): SceneNode[] {
+  const { plot, style, edge, captionWidth, say } = place;
+  const size = style.sizes.label;
+  const isAbove = axis.titlePlace === 'above';
+  const colour = ink === style.ink ? style.quiet : ink;
+  const type = { face: FACE, size, colour } as const;
+  const [runs = []] = setLines(numbers.caption, type, say, isAbove ? captionWidth : plot.height, 1);
+  const last = runs.at(-1);
+  const width = last ? last.x + textWidth(last.text, last.face, last.size) : 0;
+  const isLeft = side === 'left';
+  return runs.map(({ x, down, ...run }): SceneNode => {
+    if (isAbove)
+      return {
+        kind: 'text',
+        ...run,
+        x: isLeft ? edge + x : edge - width + x,
+        y: plot.top - size * 1.15 + down,
+        anchor: 'start',
+      };
+    const across = isLeft ? edge + size : edge - size * 0.25;
+    const along = plot.top + plot.height / 2 + width / 2 - x;
+    return { kind: 'text', ...run, x: across + down, y: along, anchor: 'start', turned: true };
+  });
 }
 
 /** Marks, numbers and caption of a value axis. */
 export function valueAxisNodes(set: SetAxis, place: CaptionPlace): SceneNode {
   const { axis, scale, side, numbers, ink } = set;
-  const { plot, y, style, edge, captionWidth } = place;
+  const { plot, y, style } = place;
   const size = style.sizes.label;
   const isLeft = side === 'left';
   const lift = capHeight(FACE, size) / 2;
@@ -120,29 +147,7 @@ export function valueAxisNodes(set: SetAxis, place: CaptionPlace): SceneNode {
       value: String(tick),
     });
   });
-  if (numbers.caption !== '' && axis.titlePlace === 'above')
-    children.unshift({
-      kind: 'text',
-      x: edge,
-      y: plot.top - size * 1.15,
-      text: shorten(numbers.caption, FACE, size, captionWidth),
-      face: FACE,
-      size,
-      colour: ink === style.ink ? style.quiet : ink,
-      anchor: isLeft ? 'start' : 'end',
-    });
-  else if (numbers.caption !== '')
-    children.unshift({
-      kind: 'text',
-      x: isLeft ? edge + size : edge - size * 0.25,
-      y: plot.top + plot.height / 2,
-      text: shorten(numbers.caption, FACE, size, plot.height),
-      face: FACE,
-      size,
-      colour: ink === style.ink ? style.quiet : ink,
-      anchor: 'middle',
-      turned: true,
-    });
+  children.unshift(...captionNodes(set, place));
   const part: Part = `axis:${side}`;
   return { kind: 'group', part, label: AXIS_NAMES[side], children };
 }

@@ -1,7 +1,6 @@
 import type { Part, SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import type { FaceId } from '../text/faces.ts';
-import { wrap } from '../text/wrap.ts';
+import { plainWords, type SayField, type SetRun, setLines, type Type, type Words } from '../text/rich.ts';
 import type { FigureSpec } from './spec.ts';
 
 export interface SetWords {
@@ -17,71 +16,68 @@ const LEADING = 1.22;
 interface Block {
   part: Part;
   label: string;
-  text: string;
-  face: FaceId;
-  size: number;
-  colour: string;
+  words: Words;
+  type: Type;
+}
+
+/** Text nodes of lines of runs, the first baseline at `first`. */
+export function runNodes(lines: readonly (readonly SetRun[])[], x: number, first: number, pitch: number): SceneNode[] {
+  return lines.flatMap((runs, index) =>
+    runs.map(
+      ({ down, ...run }): SceneNode => ({
+        kind: 'text',
+        ...run,
+        x: x + run.x,
+        y: first + index * pitch + down,
+        anchor: 'start',
+      }),
+    ),
+  );
 }
 
 /** Sets title and subtitle at the head and the source line at the foot, wrapped to the frame. */
 export function setWords(
-  words: FigureSpec['words'],
+  words: Pick<FigureSpec['words'], 'title' | 'subtitle' | 'source'>,
   style: HouseStyle,
+  say: SayField,
   width: number,
   height: number,
   inset: number,
 ): SetWords {
   const nodes: SceneNode[] = [];
   const measure = width - 2 * inset;
-  const set = (block: Block, lines: readonly string[], first: number) => {
-    nodes.push({
-      kind: 'group',
-      part: block.part,
-      label: `${block.label}: ${block.text}`,
-      children: lines.map((text, index) => ({
-        kind: 'text',
-        x: inset,
-        y: first + index * block.size * LEADING,
-        text,
-        face: block.face,
-        size: block.size,
-        colour: block.colour,
-        anchor: 'start',
-      })),
-    });
+  const set = ({ part, label, words, type }: Block, lines: SetRun[][], first: number) => {
+    const children = runNodes(lines, inset, first, type.size * LEADING);
+    nodes.push({ kind: 'group', part, label: `${label}: ${plainWords(words, say)}`, children });
   };
   let bottom = inset;
   const head: Block[] = [
-    { part: 'title', label: 'Title', text: words.title, face: 'sans-600', size: style.sizes.title, colour: style.ink },
+    {
+      part: 'title',
+      label: 'Title',
+      words: words.title,
+      type: { face: 'sans-600', size: style.sizes.title, colour: style.ink },
+    },
     {
       part: 'subtitle',
       label: 'Subtitle',
-      text: words.subtitle,
-      face: 'sans-400',
-      size: style.sizes.subtitle,
-      colour: style.quiet,
+      words: words.subtitle,
+      type: { face: 'sans-400', size: style.sizes.subtitle, colour: style.quiet },
     },
   ];
   for (const block of head) {
-    if (block.text.trim() === '') continue;
-    const lines = wrap(block.text, block.face, block.size, measure, 4);
-    set(block, lines, bottom + block.size * 0.82);
-    bottom += lines.length * block.size * LEADING + 2;
+    if (plainWords(block.words, say).trim() === '') continue;
+    const { size } = block.type;
+    const lines = setLines(block.words, block.type, say, measure, 4);
+    set(block, lines, bottom + size * 0.82);
+    bottom += lines.length * size * LEADING + 2;
   }
   let sourceTop = height - inset;
-  if (words.source.trim() !== '') {
-    const size = style.sizes.source;
-    const lines = wrap(words.source, 'sans-400', size, measure, 4);
-    sourceTop -= lines.length * size * LEADING;
-    const block: Block = {
-      part: 'source',
-      label: 'Source',
-      text: words.source,
-      face: 'sans-400',
-      size,
-      colour: style.quiet,
-    };
-    set(block, lines, sourceTop + size * 0.95);
+  if (plainWords(words.source, say).trim() !== '') {
+    const type: Type = { face: 'sans-400', size: style.sizes.source, colour: style.quiet };
+    const lines = setLines(words.source, type, say, measure, 4);
+    sourceTop -= lines.length * type.size * LEADING;
+    set({ part: 'source', label: 'Source', words: words.source, type }, lines, sourceTop + type.size * 0.95);
     sourceTop -= 5;
   }
   return { nodes, bottom, sourceTop };

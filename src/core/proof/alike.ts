@@ -25,11 +25,18 @@ function oklab(colour: string): [number, number, number] {
 
 const distance = (a: string, b: string) => Math.hypot(...oklab(a).map((value, at) => value - (oklab(b)[at] ?? 0)));
 
+/** Whether two lines are told apart by their strokes or markers, whatever their colours. */
+function areMarkedApart({ line: a }: ResolvedLine, { line: b }: ResolvedLine): boolean {
+  const markersOf = ({ markers }: typeof a) => (markers.on === 'none' ? '' : `${markers.shape} ${markers.filled}`);
+  return a.pattern !== b.pattern || markersOf(a) !== markersOf(b);
+}
+
 /** The first line whose colour is near to that of an earlier one, with that one. */
 function firstPair(lines: readonly ResolvedLine[]): [ResolvedLine, ResolvedLine] | null {
   for (const [index, later] of lines.entries())
     for (const earlier of lines.slice(0, index))
-      if (distance(earlier.line.colour, later.line.colour) < NEAR) return [earlier, later];
+      if (distance(earlier.line.colour, later.line.colour) < NEAR && !areMarkedApart(earlier, later))
+        return [earlier, later];
   return null;
 }
 

@@ -1,14 +1,31 @@
 import { alike } from './alike.ts';
 import { categories } from './categories.ts';
+import { colourWords } from './colour-words.ts';
 import { datePlan } from './date-plan.ts';
+import { labels } from './labels.ts';
+import { marksOut } from './marks-out.ts';
 import type { Check, Proofed, ProofNote } from './note.ts';
 import { rangeCut } from './range-cut.ts';
 import { titleList } from './title-list.ts';
 import { ticksMeet, zeroHeights } from './two-axes.ts';
+import { unfinished } from './unfinished.ts';
 import { unit } from './unit.ts';
 
 /** All checks of a figure, in the order in which their notes stand. */
-const CHECKS: readonly Check[] = [titleList, rangeCut, ticksMeet, zeroHeights, unit, datePlan, categories, alike];
+const CHECKS: readonly Check[] = [
+  titleList,
+  unfinished,
+  rangeCut,
+  ticksMeet,
+  zeroHeights,
+  unit,
+  datePlan,
+  categories,
+  alike,
+  colourWords,
+  labels,
+  marksOut,
+];
 
 /**
  * The proof notes of a laid-out figure. One that was set aside stays so until

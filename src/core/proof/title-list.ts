@@ -1,3 +1,5 @@
+import { fieldsOf } from '../figure/fields.ts';
+import { plainWords } from '../text/rich.ts';
 import type { Check } from './note.ts';
 
 /** Words that join names and say nothing of what the data does. */
@@ -7,8 +9,8 @@ const JOINTS =
 /** A title that is only a list of the lines' names. */
 export const titleList: Check = {
   id: 'title-list',
-  find({ figure }) {
-    const { title } = figure.spec.words;
+  find({ figure, locale }) {
+    const title = plainWords(figure.spec.words.title, fieldsOf(figure, locale));
     let rest = ` ${title.toLowerCase()} `;
     let named = 0;
     // Longer names first, so that one within another is not taken out of it.

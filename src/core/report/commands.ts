@@ -16,14 +16,15 @@ import {
   Millimetres,
   Tie,
   ValueAxis,
-  Weight,
 } from '../figure/spec.ts';
 import { firstWrong } from '../issue.ts';
 import { Refusal } from '../refusal.ts';
-import { Colour } from '../style/style.ts';
 import { listed } from '../table/words.ts';
+import { changeOf } from './change-of.ts';
 import { assign, type Command, command } from './command.ts';
-import { figureIn, inconsistencyOf, isTable, Report } from './report.ts';
+import { figureOf } from './figures.ts';
+import { LINE_COMMANDS } from './line-commands.ts';
+import { inconsistencyOf, isTable, Report } from './report.ts';
 import { SPARK_COMMANDS } from './spark-commands.ts';
 import { TABLE_COMMANDS } from './table-commands.ts';
 import { usersOfTable } from './users.ts';
@@ -33,35 +34,10 @@ enablePatches();
 export type { Patch };
 
 const inFigure = { figure: Id };
-const lineIds = z.array(Id).min(1);
-/** Changes of a part of something: its defaults must not come in with them. */
-type Defaulted = Record<string, z.ZodDefault<z.ZodType>>;
-type ChangeOf<Shape extends Defaulted> = {
-  [Key in keyof Shape]: z.ZodOptional<ReturnType<Shape[Key]['unwrap']>>;
-};
-const changeOf = <Shape extends Defaulted>(shape: Shape) =>
-  Object.fromEntries(
-    Object.entries(shape).map(([key, schema]) => [key, schema.unwrap().optional()]),
-  ) as ChangeOf<Shape>;
 const { plotLeft, plotRight, background, border } = Frame.shape;
 const margins = { plotLeft, plotRight };
 const look = { background, border };
 const AxisChange = z.strictObject(changeOf(ValueAxis.shape));
-
-function figure(draft: Report, id: string): FigureSpec {
-  const found = figureIn(draft, id);
-  if (!found) throw new Refusal(`There is no figure “${id}” in this report.`);
-  return found;
-}
-
-function linesOf(draft: Report, figureId: string, ids: readonly string[]): Line[] {
-  const { lines, name } = figure(draft, figureId);
-  return ids.map((id) => {
-    const found = lines.find((line) => line.id === id);
-    if (!found) throw new Refusal(`There is no line “${id}” in figure “${name}”.`);
-    return found;
-  });
-}
 
 const COMMANDS = {
   'report.setWords': command(
@@ -78,6 +54,7 @@ const COMMANDS = {
   ),
   ...TABLE_COMMANDS,
   ...SPARK_COMMANDS,
+  ...LINE_COMMANDS,
   'item.remove': command('removal', z.strictObject({ item: Id }), (draft, { item }) => {
     const index = draft.items.findIndex((candidate) => candidate.id === item);
     const found = draft.items[index];
@@ -96,48 +73,19 @@ const COMMANDS = {
     'figure name',
     z.strictObject({ ...inFigure, name: FigureSpec.shape.name }),
     (draft, args) => {
-      figure(draft, args.figure).name = args.name;
+      figureOf(draft, args.figure).name = args.name;
     },
   ),
   'figure.setWords': command(
     'words',
     z.strictObject({ ...inFigure, words: FigureSpec.shape.words.partial() }),
-    (draft, args) => assign(figure(draft, args.figure).words, args.words),
+    (draft, args) => assign(figureOf(draft, args.figure).words, args.words),
   ),
-  'figure.renameLine': command(
-    'line name',
-    z.strictObject({ ...inFigure, line: Id, name: Line.shape.name }),
-    (draft, args) => {
-      for (const line of linesOf(draft, args.figure, [args.line])) line.name = args.name;
-    },
-  ),
-  'figure.styleLines': command(
-    'line look',
-    z.strictObject({ ...inFigure, lines: lineIds, colour: Colour.optional(), weight: Weight.optional() }),
-    (draft, { figure: id, lines, ...look }) => {
-      for (const line of linesOf(draft, id, lines)) assign(line, look);
-    },
-  ),
-  'figure.showLines': command(
-    'lines shown',
-    z.strictObject({ ...inFigure, lines: lineIds, shown: z.boolean() }),
-    (draft, args) => {
-      for (const line of linesOf(draft, args.figure, args.lines)) line.shown = args.shown;
-    },
-  ),
-  'figure.addLine': command('added line', z.strictObject({ ...inFigure, line: Line }), (draft, args) => {
-    figure(draft, args.figure).lines.push(args.line);
-  }),
-  'figure.removeLines': command('removed line', z.strictObject({ ...inFigure, lines: lineIds }), (draft, args) => {
-    const target = figure(draft, args.figure);
-    const gone = new Set(linesOf(draft, args.figure, args.lines).map((line) => line.id));
-    target.lines = target.lines.filter((line) => !gone.has(line.id));
-  }),
   'figure.setAxis': command(
     'value axis',
     z.strictObject({ ...inFigure, side: Line.shape.axis.unwrap(), axis: AxisChange }),
     (draft, { figure: id, side, axis }) => {
-      const target = figure(draft, id);
+      const target = figureOf(draft, id);
       const changed = side === 'left' ? target.leftAxis : target.rightAxis;
       assign(changed, axis);
       const { from, to, scale } = changed;
@@ -151,28 +99,21 @@ const COMMANDS = {
   'figure.tieAxes': command(
     'tie of the axes',
     z.strictObject({ ...inFigure, kind: Tie.shape.kind.unwrap().optional(), zero: z.boolean().optional() }),
-    (draft, { figure: id, ...tie }) => assign(figure(draft, id).tie, tie),
-  ),
-  'figure.setAxisOfLines': command(
-    'axis of lines',
-    z.strictObject({ ...inFigure, lines: lineIds, axis: Line.shape.axis.unwrap() }),
-    (draft, { figure: id, lines, axis }) => {
-      for (const line of linesOf(draft, id, lines)) line.axis = axis;
-    },
+    (draft, { figure: id, ...tie }) => assign(figureOf(draft, id).tie, tie),
   ),
   'figure.setDateAxis': command(
     'date labels',
     z.strictObject({ ...inFigure, ...changeOf(DateAxis.shape) }),
-    (draft, { figure: id, ...axis }) => assign(figure(draft, id).dateAxis, axis),
+    (draft, { figure: id, ...axis }) => assign(figureOf(draft, id).dateAxis, axis),
   ),
   'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
-    figure(draft, args.figure).window = args.window;
+    figureOf(draft, args.figure).window = args.window;
   }),
   'figure.setNoteAside': command(
     'note set aside',
     z.strictObject({ ...inFigure, ...Aside.shape }),
     (draft, { figure: id, ...aside }) => {
-      const target = figure(draft, id);
+      const target = figureOf(draft, id);
       target.asides = [...target.asides.filter(({ check }) => check !== aside.check), aside];
     },
   ),
@@ -180,7 +121,7 @@ const COMMANDS = {
     'note brought back',
     z.strictObject({ ...inFigure, check: Aside.shape.check }),
     (draft, { figure: id, check }) => {
-      const target = figure(draft, id);
+      const target = figureOf(draft, id);
       target.asides = target.asides.filter((aside) => aside.check !== check);
     },
   ),
@@ -193,13 +134,13 @@ const COMMANDS = {
       ...changeOf(margins),
       ...changeOf(look),
     }),
-    (draft, { figure: id, ...size }) => assign(figure(draft, id).frame, size),
+    (draft, { figure: id, ...size }) => assign(figureOf(draft, id).frame, size),
   ),
   'figure.alignPlots': command(
     'plots aligned',
     z.strictObject({ figures: z.array(Id).min(1), ...changeOf(margins) }),
     (draft, { figures, ...ends }) => {
-      for (const id of figures) assign(figure(draft, id).frame, ends);
+      for (const id of figures) assign(figureOf(draft, id).frame, ends);
     },
   ),
 } as const;

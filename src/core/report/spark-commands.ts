@@ -75,6 +75,9 @@ export const SPARK_COMMANDS = {
       if (target.columns.length === 1)
         throw new Refusal('A spark table keeps at least one column; remove the whole table in the list instead.');
       target.columns.splice(placeOf(target, column), 1);
+      // Numbers that were taken from it go with it, but the last column stays.
+      const kept = target.columns.filter((other) => other.kind !== 'derived' || other.of !== column);
+      if (kept.length > 0) target.columns = kept;
     },
   ),
 } as const;

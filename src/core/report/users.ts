@@ -1,16 +1,24 @@
+import type { FigureSpec } from '../figure/spec.ts';
+import { keysOfSpark } from '../spark/columns.ts';
 import { columnsOfRule } from '../table/calc/calculation.ts';
 import { columnsOfStep } from '../table/shape/step.ts';
 import { isTable, type Report } from './report.ts';
+
+/** Keys of the columns that a figure draws, writes, or sets a level by. */
+function columnsOfFigure({ across, lines, marks }: FigureSpec): Set<string> {
+  const levels = marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : []));
+  return new Set([across, ...lines.flatMap(({ column, values }) => [column, values.column ?? column]), ...levels]);
+}
 
 /** What uses a column of a table, as words such as “figure “Passengers””; empty when nothing does. */
 export function usersOfColumn(report: Report, table: string, key: string): string[] {
   return report.items.flatMap((item) => {
     if (item.type === 'spark') {
-      const set = item.table === table && item.columns.some((column) => column.column === key);
+      const set = item.table === table && keysOfSpark(item).has(key);
       return set ? [`spark table “${item.name}”`] : [];
     }
     if (!isTable(item)) {
-      const drawn = item.table === table && (item.across === key || item.lines.some((line) => line.column === key));
+      const drawn = item.table === table && columnsOfFigure(item).has(key);
       return drawn ? [`figure “${item.name}”`] : [];
     }
     if (item.type === 'shaped' && item.of === table && item.steps.flatMap(columnsOfStep).includes(key))

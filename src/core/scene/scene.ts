@@ -17,6 +17,9 @@ export type Part =
   | 'frame'
   | `line:${string}`
   | `column:${string}`
+  | `value:${string}`
+  | `mark:${string}`
+  | 'legend'
   | `name:${string}`;
 
 export interface Stroke {
@@ -49,10 +52,12 @@ export interface TextNode extends Valued {
 
 interface PathNode extends Valued {
   kind: 'path';
-  /** SVG path data: M, L and Z with absolute coordinates */
+  /** SVG path data: M, L, C and Z with absolute coordinates */
   d: string;
   stroke?: Stroke;
   fill?: string;
+  /** how strongly it is filled, from 0 to 1; wholly where absent */
+  strength?: number;
 }
 
 interface RectNode {

@@ -14,7 +14,7 @@ export interface SvgOptions {
   fontFaces?: string;
   /** path data of a text's outlines with its origin at (0, 0); without it text stays text */
   outline?: (node: TextNode) => string;
-  /** adds keyboard focus and spoken names to parts, for use inside the application */
+  /** adds keyboard focus and spoken names to parts and leaves out points that are not drawn, for use inside the application */
   interactive?: boolean;
   /** prefix of ids, so that several pictures can stand in one page */
   idPrefix?: string;
@@ -74,24 +74,30 @@ function nodeSvg(node: SceneNode, options: SvgOptions): string {
     case 'rect':
       return `<rect x="${coordinate(node.x)}" y="${coordinate(node.y)}" width="${coordinate(node.width)}" height="${coordinate(node.height)}" fill="${node.fill}"/>`;
     case 'point':
+      // A place that is not drawn serves readers of the file; on the screen hundreds of them would slow each redraw.
+      if (options.interactive && node.fill === null) return '';
       return `<circle cx="${coordinate(node.x)}" cy="${coordinate(node.y)}" r="${node.radius}" fill="${node.fill ?? 'none'}"${valued(node)}/>`;
     case 'path': {
       const stroke = node.stroke
         ? ` stroke="${node.stroke.colour}" stroke-width="${node.stroke.width}"${dashes(node.stroke)} stroke-linejoin="round"`
         : '';
-      return `<path d="${node.d}" fill="${node.fill ?? 'none'}"${stroke}${valued(node)}/>`;
+      return `<path d="${node.d}" fill="${node.fill ?? 'none'}"${node.strength === undefined ? '' : ` fill-opacity="${node.strength}"`}${stroke}${valued(node)}/>`;
     }
   }
 }
 
-/** Writes a scene as a whole SVG document in millimetres, whose inner unit is the point. */
-export function toSvg(scene: Scene, options: SvgOptions = {}): string {
+/** An SVG document in pieces: its opening tag with what stands first in it, and one element for each node of the scene. */
+export interface SvgPieces {
+  head: string;
+  nodes: string[];
+}
+
+/** Writes a scene as pieces of SVG, so that a picture on the screen can be changed where it changed. */
+export function svgPieces(scene: Scene, options: SvgOptions = {}): SvgPieces {
   const width = coordinate(scene.widthMm * POINTS_PER_MM);
   const height = coordinate(scene.heightMm * POINTS_PER_MM);
   const prefix = options.idPrefix ?? 'figure';
   const fonts = options.fontFaces ? `<style>${options.fontFaces}</style>` : '';
-  let body = '';
-  for (const node of scene.nodes) body += nodeSvg(node, options);
   // Inside the application the parts carry the names; a tooltip over the whole sheet would be in the way.
   const role = options.interactive ? 'group' : 'img';
   const title = options.interactive ? '' : `<title id="${prefix}-title">${escapeXml(scene.title)}</title>`;
@@ -101,5 +107,12 @@ export function toSvg(scene: Scene, options: SvgOptions = {}): string {
   const description = options.interactive
     ? ''
     : `<desc id="${prefix}-description">${escapeXml(scene.description)}</desc>`;
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}>${title}${description}${fonts}${body}</svg>`;
+  const head = `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}>${title}${description}${fonts}`;
+  return { head, nodes: scene.nodes.map((node) => nodeSvg(node, options)).filter((node) => node !== '') };
+}
+
+/** Writes a scene as a whole SVG document in millimetres, whose inner unit is the point. */
+export function toSvg(scene: Scene, options: SvgOptions = {}): string {
+  const { head, nodes } = svgPieces(scene, options);
+  return `${head}${nodes.join('')}</svg>`;
 }

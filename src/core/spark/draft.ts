@@ -1,8 +1,11 @@
+import { newEmphasis } from '../emphasis/emphasis.ts';
 import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
+import { chooseAcross } from '../table/choose.ts';
 import { columnOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
-import type { SparkColumn, SparkTableSpec } from './spec.ts';
+import { periodsOfTable } from '../table/series.ts';
+import { type LevelBars, type SparkColumn, Sparkline, type SparkTableSpec } from './spec.ts';
 
 /** A printed table of more rows has no page to stand on. */
 const MOST_ROWS = 500;
@@ -10,7 +13,7 @@ const ROW_HEIGHT = 6;
 const CELL_WIDTH = 34;
 
 /** Level bars of a column, in the given colour. */
-export function newLevelBars(id: string, column: string, colour: string): SparkColumn {
+export function newLevelBars(id: string, column: string, colour: string): LevelBars {
   return {
     kind: 'spark',
     id,
@@ -60,8 +63,136 @@ export function draftLevelBars(table: Table, { id, tableId, style, names, measur
     id,
     name: table.title.slice(0, 200),
     table: tableId,
+    rows: { kind: 'rows' },
     columns: [{ kind: 'text', id: 'names', column: names, title: null }, ...columns],
     words: { title: table.title, source: '' },
+    rowHeight: ROW_HEIGHT,
+  };
+}
+
+/** Columns that sum others, or stand for nothing that could be compared. */
+const measuresOf = (table: Table) => table.columns.filter((column) => column.kind === 'number' && !column.total);
+
+/** Colour of what lies below zero: the palette's fourth, which the house keeps for it. */
+const belowOf = (style: HouseStyle) => style.palette[3]?.colour ?? style.ink;
+
+/** A sparkline as the house sets it: high, low and last told apart by shape. */
+export function newSparkline(
+  id: string,
+  style: HouseStyle,
+  wish: Pick<Sparkline, 'column'> & Partial<Sparkline>,
+): Sparkline {
+  const size = 3.2;
+  const emphasis = (['high', 'low', 'last'] as const).map((of) => ({
+    ...newEmphasis(of),
+    size: of === 'last' ? 2.4 : size,
+    // In so small a picture, one high and one low are enough.
+    ties: 'first' as const,
+    value: false,
+  }));
+  return Sparkline.parse({
+    kind: 'sparkline',
+    id,
+    title: null,
+    draw: 'line',
+    colour: style.palette[0]?.colour ?? style.ink,
+    below: belowOf(style),
+    emphasis: wish.draw === 'columns' || wish.draw === 'win / loss' ? [] : emphasis,
+    width: CELL_WIDTH,
+    ...wish,
+  });
+}
+
+interface SparkChoices {
+  id: string;
+  tableId: string;
+  style: HouseStyle;
+}
+
+/** The columns a row's own sparkline can run over: the most that share one unit, in the table's order. */
+function runOver(table: Table): string[] {
+  const byUnit = new Map<string | null, string[]>();
+  for (const column of measuresOf(table))
+    if (column.kind === 'number') byUnit.set(column.unit, [...(byUnit.get(column.unit) ?? []), column.key]);
+  return [...byUnit.values()].reduce<string[]>((most, keys) => (keys.length > most.length ? keys : most), []);
+}
+
+/** Of what a table can have rows with sparklines; null when it has nothing to run through. */
+function rowsFor(
+  table: Table,
+): { rows: SparkTableSpec['rows']; names: SparkColumn; wish: Pick<Sparkline, 'column' | 'over'> } | null {
+  const across = chooseAcross(table);
+  const measures = measuresOf(table);
+  const [measure] = measures;
+  if (!across || !measure) return null;
+  const named: SparkColumn = { kind: 'name', id: 'names', title: null };
+  if (across.kind === 'date') {
+    const periods = periodsOfTable(table);
+    const [category] = periods.kind === 'dates' ? periods.categories : [];
+    if (category)
+      return {
+        rows: { kind: 'categories', category: category.key },
+        names: { ...named, title: category.title.slice(0, 200) },
+        wish: { column: measure.key, over: [] },
+      };
+    return {
+      rows: { kind: 'columns', columns: measures.map(({ key }) => key) },
+      names: named,
+      wish: { column: across.key, over: [] },
+    };
+  }
+  const over = runOver(table);
+  const [first] = over;
+  if (across.kind !== 'text' || over.length < 3 || first === undefined) return null;
+  return {
+    rows: { kind: 'rows' },
+    names: { kind: 'text', id: 'names', column: across.key, title: null },
+    wish: { column: first, over },
+  };
+}
+
+/** Whether sparklines can be made of a table. */
+export const hasSparklines = (table: Table) => rowsFor(table) !== null;
+
+/**
+ * A spark table with a row for each series of a table: its name, its latest
+ * value, a sparkline with high, low and last, and its change on the year.
+ * Throws a Refusal when the table has nothing to run through.
+ */
+export function draftSparkTable(table: Table, { id, tableId, style }: SparkChoices): SparkTableSpec {
+  const found = rowsFor(table);
+  if (!found)
+    throw new Refusal(
+      `“${table.title}” has no series to run through: it needs dates, or at least three columns of numbers in one unit beside names.`,
+    );
+  const { rows, names, wish } = found;
+  const count =
+    rows.kind === 'columns'
+      ? rows.columns.length
+      : rows.kind === 'rows'
+        ? table.rows - table.totals.length
+        : new Set(columnOf(table, rows.category)?.cells).size;
+  if (count > MOST_ROWS)
+    throw new Refusal(
+      `“${table.title}” gives ${count} rows, and a spark table is set with up to ${MOST_ROWS}; keep some of its rows first.`,
+    );
+  const spark = newSparkline('spark-1', style, wish);
+  const derived = (what: 'last' | 'change on the year' | 'change', place: number): SparkColumn => ({
+    kind: 'derived',
+    id: `derived-${place}`,
+    title: null,
+    of: spark.id,
+    what,
+    decimals: null,
+  });
+  return {
+    type: 'spark',
+    id,
+    name: `${table.title} at a glance`.slice(0, 200),
+    table: tableId,
+    rows,
+    columns: [names, derived('last', 1), spark, derived(rows.kind === 'rows' ? 'change' : 'change on the year', 2)],
+    words: { title: `${table.title} at a glance`, source: '' },
     rowHeight: ROW_HEIGHT,
   };
 }

@@ -1,3 +1,4 @@
+import { decimalsFor } from '../figure/fields.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode, strokeOf, type TextNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
@@ -5,7 +6,9 @@ import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
 import { shorten, wrap } from '../text/wrap.ts';
+import { derive } from './derive.ts';
 import { type Bar, type ResolvedColumn, type ResolvedSparkTable, resolveSparkTable } from './resolve.ts';
+import { sparklineNodes } from './sparkline.ts';
 import type { SparkTableSpec } from './spec.ts';
 
 const INSET = 10;
@@ -15,7 +18,11 @@ const LEADING = 1.22;
 /** Widest column of texts and narrowest header, points. */
 const MOST_TEXT = 170;
 const LEAST_HEAD = 46;
+/** Rows whose sparklines are described one by one. */
+const MOST_SAID = 40;
 const TRACK = '#efeae3';
+/** Clear room above and below a sparkline, as a share of the row's height. */
+const CLEAR = 0.1;
 
 interface Placed {
   column: ResolvedColumn;
@@ -27,7 +34,7 @@ interface Placed {
 const faceOf = (index: number): FaceId => (index === 0 ? 'sans-600' : 'sans-400');
 
 function widthOf(column: ResolvedColumn, index: number, size: number): number {
-  if (column.kind === 'spark') return column.spec.width * POINTS_PER_MM;
+  if (column.kind === 'spark' || column.kind === 'sparkline') return column.spec.width * POINTS_PER_MM;
   const cells = column.cells.reduce((most, text) => Math.max(most, textWidth(text, faceOf(index), size)), 0);
   const longestWord = column.title
     .split(/\s+/)
@@ -107,6 +114,17 @@ function columnNodes(
       if (bar) children.push(...barNodes(bar, placed, top, height, style));
       continue;
     }
+    if (column.kind === 'sparkline') {
+      const ends = column.ends[row];
+      const cell = { left, top: top + height * CLEAR, width, height: height * (1 - 2 * CLEAR) };
+      const values = column.series.values[row] ?? [];
+      if (ends) {
+        const { places, before } = column.series;
+        const room = { spark: column.spec, cell, places, ends, before: before[row] ?? [] };
+        children.push(...sparklineNodes(values, room, { ink: style.quiet, ground: '#ffffff' }));
+      }
+      continue;
+    }
     const face = faceOf(index);
     const words = shorten(column.cells[row] ?? '', face, size, width);
     if (words !== '') children.push(text({ ...shared, face, x, y: top + baseline, text: words, colour: style.ink }));
@@ -114,9 +132,30 @@ function columnNodes(
   return { kind: 'group', part: `column:${column.spec.id}`, label: `Column ${column.title}`, children };
 }
 
+/** The sparklines of a column in words: first, last, low and high of each row. */
+function describeSparklines(
+  { title, series }: Extract<ResolvedColumn, { kind: 'sparkline' }>,
+  records: ResolvedSparkTable['records'],
+  locale: Locale,
+): string {
+  const said = records.slice(0, MOST_SAID).map(({ name }, row) => {
+    const values = series.values[row] ?? [];
+    const decimals = decimalsFor({ values, decimals: null });
+    const say = (what: 'first' | 'last' | 'low' | 'high') => {
+      const found = derive(what, values, series.places.unfinished);
+      return found ? `${what} ${formatNumber(found.value, decimals, locale)}` : null;
+    };
+    const words = (['first', 'last', 'low', 'high'] as const).flatMap((what) => say(what) ?? []);
+    return `${name} ${words.join(', ') || 'without values'}`;
+  });
+  const more = records.length > MOST_SAID ? `; and ${records.length - MOST_SAID} more rows` : '';
+  return `${title}: ${said.join('; ')}${more}`;
+}
+
 /** The spark table in words, for readers who do not see it. */
-function describe({ rows, columns }: ResolvedSparkTable, locale: Locale): string {
+function describe({ records: rows, columns }: ResolvedSparkTable, locale: Locale): string {
   const bars = columns.flatMap((column) => {
+    if (column.kind === 'sparkline') return [describeSparklines(column, rows, locale)];
     if (column.kind !== 'spark') return [];
     const values = column.bars.flatMap(({ value }) => (value === null ? [] : [value]));
     const missing = column.bars.length - values.length;
@@ -129,8 +168,8 @@ function describe({ rows, columns }: ResolvedSparkTable, locale: Locale): string
 }
 
 /** Sets a spark table: as wide as its columns need, as high as its rows. */
-function layoutSparkTable(resolved: ResolvedSparkTable, style: HouseStyle, locale: Locale): Scene {
-  const { spec, rows } = resolved;
+export function layoutSparkTable(resolved: ResolvedSparkTable, style: HouseStyle, locale: Locale): Scene {
+  const { spec, records: rows } = resolved;
   const size = style.sizes.label;
   const { placed, width: columnsWidth } = placeColumns(resolved, style);
   const titleSize = style.sizes.title;

@@ -33,6 +33,8 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
     total: z.boolean().default(false),
     /** the decimal mark its texts are read with; absent for a point */
     decimal: z.enum(['.', ',']).optional(),
+    /** the category from which on its values are not complete, where those of other columns are */
+    unfinishedFrom: z.string().max(500).optional(),
     /** how many decimals are shown; absent shows what the values have */
     decimals: z.number().int().min(0).max(6).optional(),
   }),

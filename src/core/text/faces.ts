@@ -22,6 +22,13 @@ export const FACES = [
     file: 'source-sans/TTF/SourceSans3-It.ttf',
   },
   {
+    id: 'sans-600-italic',
+    family: 'Source Sans 3',
+    weight: 600,
+    italic: true,
+    file: 'source-sans/TTF/SourceSans3-SemiboldIt.ttf',
+  },
+  {
     id: 'serif-400',
     family: 'Source Serif 4',
     weight: 400,

@@ -109,6 +109,9 @@ export function isoOf(ms: number): string {
   return ms % DAY === 0 ? text.slice(0, 10) : text.slice(0, 16);
 }
 
+/** Reads what `isoOf` writes. */
+export const msOf = (iso: string): number => Date.parse(iso.includes('T') && !iso.endsWith('Z') ? `${iso}Z` : iso);
+
 /** The Monday that begins an ISO 8601 week, or null when the year has no such week (only some years have a week 53). */
 export function isoWeekStart(year: number, week: number): number | null {
   if (week < 1 || week > 53) return null;

@@ -1,3 +1,4 @@
+import { useCallback, useRef } from 'react';
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
@@ -7,6 +8,7 @@ import { useReport } from '../state/store.ts';
 import { AcrossStrip } from './AcrossStrip.tsx';
 import { FrameStrip } from './FrameStrip.tsx';
 import { LinesStrip } from './LinesStrip.tsx';
+import { MarksStrip } from './MarksStrip.tsx';
 import { ValueAxisStrip } from './ValueAxisStrip.tsx';
 import { WordsStrip } from './WordsStrip.tsx';
 
@@ -23,12 +25,16 @@ export function Dock({ figure, table, layout }: DockProps) {
   const strip = useView((view) => view.strip);
   const folded = useView((view) => view.dockFolded);
   const style = useReport((state) => state.report.style);
+  const latest = useRef(layout);
+  latest.current = layout;
+  const layoutNow = useCallback(() => latest.current, []);
   const strips: { id: Strip; name: string }[] = [
     { id: 'lines', name: 'Lines' },
     { id: 'across', name: ACROSS_NAMES[columnOf(table, figure.across)?.kind ?? 'text'] },
     { id: 'left', name: 'Left axis' },
     { id: 'right', name: 'Right axis' },
     { id: 'words', name: 'Words' },
+    { id: 'marks', name: 'Levels & notes' },
     { id: 'frame', name: 'Frame' },
   ];
   return (
@@ -41,12 +47,13 @@ export function Dock({ figure, table, layout }: DockProps) {
       onFold={(dockFolded) => useView.setState({ dockFolded })}
       aside={`${figure.frame.width} × ${figure.frame.height} mm · House style: ${style.name}`}
     >
-      {strip === 'lines' && <LinesStrip figure={figure} table={table} />}
+      {strip === 'lines' && <LinesStrip figure={figure} table={table} layoutNow={layoutNow} />}
       {strip === 'across' && <AcrossStrip figure={figure} table={table} layout={layout} />}
       {(strip === 'left' || strip === 'right') && (
         <ValueAxisStrip figure={figure} table={table} layout={layout} side={strip} />
       )}
-      {strip === 'words' && <WordsStrip figure={figure} />}
+      {strip === 'words' && <WordsStrip figure={figure} table={table} />}
+      {strip === 'marks' && <MarksStrip figure={figure} table={table} layout={layout} />}
       {strip === 'frame' && <FrameStrip figure={figure} table={table} layout={layout} />}
     </Strips>
   );

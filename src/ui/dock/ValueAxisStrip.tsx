@@ -5,8 +5,9 @@ import type { SetAxis } from '../../core/figure/value-axis.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { type Locale, localeOf } from '../../core/text/locale.ts';
 import { decimalsOf, formatNumber } from '../../core/text/number.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
+import { RichField } from './RichField.tsx';
 
 interface StripProps {
   figure: FigureSpec;
@@ -48,7 +49,7 @@ export function ValueAxisStrip({ figure, table, layout, side }: StripProps) {
       )}
       <NumberSentence {...props} />
       <DrawingSentence {...props} />
-      <CaptionSentence {...props} />
+      <CaptionSentence figure={figure} {...props} />
     </div>
   );
 }
@@ -344,7 +345,7 @@ function DrawingSentence({ side, axis, drawn, set }: SentenceProps) {
   );
 }
 
-function CaptionSentence({ side, axis, drawn, set }: SentenceProps) {
+function CaptionSentence({ figure, side, axis, drawn, set }: SentenceProps & { figure: FigureSpec }) {
   const { title } = axis;
   return (
     <p className={sentence}>
@@ -358,11 +359,15 @@ function CaptionSentence({ side, axis, drawn, set }: SentenceProps) {
         ]}
         onCommit={(titlePlace) => set({ titlePlace })}
       />
-      <PhraseText
+      <RichField
         label={`Caption of the ${side} axis`}
+        figure={figure}
         value={title ?? ''}
-        placeholder={title === null ? drawn.numbers.caption || 'none: its lines have no common unit' : 'none'}
-        className="min-w-24"
+        placeholder={
+          title === null && typeof drawn.numbers.caption === 'string'
+            ? drawn.numbers.caption || 'none: its lines have no common unit'
+            : 'none'
+        }
         onCommit={(text) => set({ title: text })}
       />
       {title !== null && (

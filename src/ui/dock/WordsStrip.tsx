@@ -1,6 +1,13 @@
+import { useMemo } from 'react';
+import { describeFigure } from '../../core/figure/describe.ts';
+import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import { suggestTitle } from '../../core/figure/suggest.ts';
+import type { Table } from '../../core/table/column.ts';
+import { localeOf } from '../../core/text/locale.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
-import { run } from '../state/store.ts';
+import { run, useReport } from '../state/store.ts';
+import { RichField } from './RichField.tsx';
 
 const FIELDS = [
   { key: 'title', name: 'Title', hint: 'What the data does, in a sentence' },
@@ -8,24 +15,69 @@ const FIELDS = [
   { key: 'source', name: 'Source', hint: 'Where the data is from' },
 ] as const;
 
-/** Title, subtitle and source of the figure, and its name in the report. */
-export function WordsStrip({ figure }: { figure: FigureSpec }) {
+/** Title, subtitle and source of the figure, its description, and its name in the report. */
+export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table }) {
+  const locale = localeOf(useReport((state) => state.report.locale));
+  const { suggested, described } = useMemo(() => {
+    const resolved = resolveFigure(figure, table);
+    return { suggested: suggestTitle(resolved, locale), described: describeFigure(resolved, locale) };
+  }, [figure, table, locale]);
+  const set = (words: Partial<FigureSpec['words']>) => run('figure.setWords', { figure: figure.id, words });
   return (
-    <div className="grid max-w-5xl grid-cols-[7rem_1fr] items-start gap-x-3 gap-y-1.5 px-4 py-3">
+    <div className="grid max-w-5xl grid-cols-[7rem_1fr] items-start gap-x-3 gap-y-1.5 px-4 py-2.5">
       {FIELDS.map(({ key, name, hint }) => (
         <div key={key} className="contents">
-          <span className="pt-1">{name}</span>
-          <PhraseText
-            label={name}
-            rows={1}
-            live
-            value={figure.words[key]}
-            placeholder={hint}
-            className={key === 'title' ? 'font-semibold' : ''}
-            onCommit={(text) => run('figure.setWords', { figure: figure.id, words: { [key]: text } })}
-          />
+          <span className="pt-0.5">{name}</span>
+          <span className="flex flex-col">
+            <RichField
+              label={name}
+              figure={figure}
+              value={figure.words[key]}
+              placeholder={hint}
+              className={key === 'title' ? 'font-semibold' : ''}
+              onCommit={(words) => set({ [key]: words })}
+            />
+            {key === 'title' && suggested !== null && suggested !== figure.words.title && (
+              <span className="text-[13px] text-quiet">
+                The data say:{' '}
+                <button type="button" className="phrase !font-normal" onClick={() => set({ title: suggested })}>
+                  {suggested}
+                </button>
+              </span>
+            )}
+          </span>
         </div>
       ))}
+      <span className="pt-1">In words</span>
+      <span className="flex flex-col">
+        <PhraseText
+          label="Description for readers who do not see the figure"
+          rows={1}
+          value={figure.description ?? described}
+          onCommit={(text) =>
+            run('figure.describe', {
+              figure: figure.id,
+              description: text.trim() === '' || text === described ? null : text,
+            })
+          }
+        />
+        <span className="text-[13px] text-quiet">
+          {figure.description === null ? (
+            'Follows the data until you change it.'
+          ) : (
+            <>
+              Your own words.{' '}
+              <button
+                type="button"
+                className="phrase !font-normal"
+                onClick={() => run('figure.describe', { figure: figure.id, description: null })}
+              >
+                Follow the data again
+              </button>
+            </>
+          )}
+        </span>
+      </span>
       <span className="pt-1">Name in the list</span>
       <PhraseText
         label="Name in the list"

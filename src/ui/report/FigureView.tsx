@@ -1,12 +1,12 @@
 import { useDeferredValue, useEffect, useMemo } from 'react';
-import { drawFigure } from '../../core/figure/draw.ts';
+import { layoutFigure } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { proofNotes } from '../../core/proof/proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { Dock } from '../dock/Dock.tsx';
-import { useReport } from '../state/store.ts';
+import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { HandOff } from './HandOff.tsx';
 import { useFigureKeys } from './keys.ts';
@@ -25,19 +25,18 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   const noted = useView((view) => view.noted);
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
-  const layout = useMemo(
-    () => (table ? drawFigure(figure, table, style, localeOf(locale)) : null),
-    [figure, table, style, locale],
-  );
+  const drawn = useMemo(() => {
+    if (!table) return null;
+    const resolved = resolveFigure(figure, table);
+    return { figure: resolved, layout: layoutFigure(resolved, style, localeOf(locale)) };
+  }, [figure, table, style, locale]);
+  const layout = drawn?.layout ?? null;
   useFigureKeys(figure, layout);
   // The sheet is drawn first, and then looked through.
-  const proofed = useDeferredValue(
-    useMemo(() => (table && layout ? { figure, table, layout } : null), [figure, table, layout]),
-  );
+  const proofed = useDeferredValue(drawn);
   const notes = useMemo(() => {
     if (!proofed) return [];
-    const resolved = resolveFigure(proofed.figure, proofed.table);
-    return proofNotes({ figure: resolved, layout: proofed.layout, style, locale: localeOf(locale) });
+    return proofNotes({ ...proofed, style, locale: localeOf(locale) });
   }, [proofed, style, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;
   useEffect(() => useView.setState({ notes: open }), [open]);
@@ -50,7 +49,15 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   return (
     <section aria-label={`Figure ${figure.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1">
-        <Sheet scene={layout.scene} part={noted ?? part} />
+        <Sheet
+          scene={layout.scene}
+          part={noted ?? part}
+          movable={drawn}
+          onDelete={(gone) =>
+            gone.startsWith('mark:') &&
+            run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] })
+          }
+        />
         {proof && !handOff && notes.length > 0 && <ProofMargin figure={figure} notes={notes} />}
         {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}
       </div>

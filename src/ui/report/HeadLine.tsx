@@ -74,6 +74,15 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
       </h1>
       <button
         type="button"
+        className="kbd kbd-sm cursor-pointer"
+        title="The command list"
+        aria-label="Command list (Ctrl K)"
+        onClick={() => useView.setState({ commands: true })}
+      >
+        Ctrl K
+      </button>
+      <button
+        type="button"
         className="btn btn-sm"
         disabled={!last}
         onClick={undo}

@@ -8,6 +8,7 @@ import { keepOutbox, readOutbox } from '../state/outbox.ts';
 import { open, useReport } from '../state/store.ts';
 import { NewTable } from '../table/NewTable.tsx';
 import { TableView } from '../table/TableView.tsx';
+import { CommandList } from './CommandList.tsx';
 import { Contents } from './Contents.tsx';
 import { FigureView } from './FigureView.tsx';
 import { HeadLine } from './HeadLine.tsx';
@@ -97,6 +98,7 @@ function Screen() {
         {item?.type === 'spark' && <SparkView key={item.id} spark={item} />}
       </main>
       <KeyList />
+      <CommandList />
     </div>
   );
 }

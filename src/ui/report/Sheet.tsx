@@ -1,6 +1,8 @@
 import { type KeyboardEvent, type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Part, Scene } from '../../core/scene/scene.ts';
-import { toSvg } from '../../core/scene/svg.ts';
+import { svgPieces } from '../../core/scene/svg.ts';
+import { draw } from './drawing.ts';
+import { type Movable, moveByKey, useMoving } from './moving.ts';
 import { lineOfPart, openPart } from './view.ts';
 
 const RULER = 26;
@@ -55,23 +57,38 @@ function boxOf(sheet: HTMLElement, part: Part): Box | null {
 /** Lays a pale band under the chosen line; on the screen only, never in a file. */
 function markLine(sheet: HTMLElement, line: string | null) {
   for (const old of sheet.querySelectorAll('.halo')) old.remove();
-  const path = line && sheet.querySelector<SVGPathElement>(`[data-part="${CSS.escape(`line:${line}`)}"] > path`);
-  if (!path) return;
-  const halo = path.cloneNode() as SVGPathElement;
-  halo.classList.add('halo');
-  halo.style.strokeWidth = `${Number(path.getAttribute('stroke-width')) + 4}`;
-  halo.style.strokeOpacity = '0.18';
-  path.before(halo);
+  if (!line) return;
+  // Markers carry their value; what is left are the strokes.
+  const strokes = sheet.querySelectorAll<SVGPathElement>(
+    `[data-part="${CSS.escape(`line:${line}`)}"] > path[stroke]:not([data-value])`,
+  );
+  for (const stroke of strokes) {
+    const halo = stroke.cloneNode() as SVGPathElement;
+    halo.classList.add('halo');
+    halo.removeAttribute('stroke-dasharray');
+    halo.style.strokeWidth = `${Number(stroke.getAttribute('stroke-width')) + 4}`;
+    halo.style.strokeOpacity = '0.18';
+    stroke.before(halo);
+  }
 }
 
 /** A figure or a spark table at its printed size times a zoom that fits the window, under a millimetre ruler. */
-export function Sheet({ scene, part }: { scene: Scene; part: Part | null }) {
+interface SheetProps {
+  scene: Scene;
+  part: Part | null;
+  /** the figure whose labels and marks can be moved; absent where nothing can */
+  movable?: Movable | null;
+  /** takes a mark out of the figure */
+  onDelete?(part: Part): void;
+}
+
+export function Sheet({ scene, part, movable = null, onDelete }: SheetProps) {
   const desk = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [box, setBox] = useState<Box | null>(null);
-  // Every text in this SVG is escaped by the writer; nothing a user types can become markup.
-  const svg = useMemo(() => ({ __html: toSvg(scene, { interactive: true }) }), [scene]);
+  const drawing = useRef<HTMLDivElement>(null);
+  const pieces = useMemo(() => svgPieces(scene, { interactive: true }), [scene]);
   useLayoutEffect(() => {
     const element = desk.current;
     if (!element) return;
@@ -85,20 +102,23 @@ export function Sheet({ scene, part }: { scene: Scene; part: Part | null }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the box follows the drawing and its size
   useLayoutEffect(() => {
     const element = sheet.current;
-    if (!element) return;
+    if (!element || !drawing.current) return;
+    draw(drawing.current, pieces);
     const line = lineOfPart(part);
     markLine(element, line);
     setBox(part && !line ? boxOf(element, part) : null);
     // A redraw replaces the element that had the focus.
     if (focused.current && document.activeElement === document.body)
       element.querySelector<SVGElement>(`[data-part="${CSS.escape(focused.current)}"]`)?.focus();
-  }, [part, svg, scale]);
+  }, [part, pieces, scale]);
   const partAt = (target: EventTarget) =>
     (target instanceof Element ? target.closest('[data-part]') : null)?.getAttribute('data-part') as
       | Part
       | null
       | undefined;
+  const { justDropped, ...pointer } = useMoving(movable, scale);
   const onClick = (event: MouseEvent) => {
+    if (justDropped()) return;
     const found = partAt(event.target);
     if (found) openPart(found);
   };
@@ -108,6 +128,11 @@ export function Sheet({ scene, part }: { scene: Scene; part: Part | null }) {
       event.preventDefault();
       openPart(found);
     }
+    if (found && movable && !event.altKey && !event.ctrlKey && moveByKey(movable, found, event.key, event.shiftKey)) {
+      event.preventDefault();
+      openPart(found);
+    }
+    if (found && event.key === 'Delete') onDelete?.(found);
   };
   return (
     <div ref={desk} className="min-h-0 flex-1 overflow-auto bg-desk" data-testid="desk">
@@ -121,6 +146,7 @@ export function Sheet({ scene, part }: { scene: Scene; part: Part | null }) {
             style={{ width: scene.widthMm * scale, height: scene.heightMm * scale }}
             onClick={onClick}
             onKeyDown={onKeyDown}
+            {...pointer}
             onFocus={(event) => {
               focused.current = partAt(event.target) ?? null;
             }}
@@ -132,8 +158,7 @@ export function Sheet({ scene, part }: { scene: Scene; part: Part | null }) {
               });
             }}
           >
-            {/* biome-ignore lint/security/noDangerouslySetInnerHtml: written by core/scene/svg, which escapes all text */}
-            <div className="h-full w-full" dangerouslySetInnerHTML={svg} />
+            <div ref={drawing} className="h-full w-full" />
             {box && (
               <div
                 aria-hidden="true"

@@ -3,13 +3,30 @@ import type { FigureLayout } from '../../core/figure/layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { stepsBeside } from '../../core/scale/ticks.ts';
 import { redo, run, undo } from '../state/store.ts';
-import { lineOfPart, openPart, useView } from './view.ts';
+import {
+  chooseNext,
+  chosenLines,
+  moveChosen,
+  nextEmphasis,
+  nextMarkers,
+  nextPattern,
+  nextValues,
+  swapAxis,
+} from './lines.ts';
+import { useView } from './view.ts';
 
 /** The keys, as they are listed with "?". */
 export const KEYS = [
   { keys: ['J'], does: 'next line' },
   { keys: ['K'], does: 'previous line' },
-  { keys: ['X'], does: 'swap the axis of the chosen line' },
+  { keys: ['Shift J', 'Shift K'], does: 'choose the next or previous line as well' },
+  { keys: ['Alt ↑', 'Alt ↓'], does: 'move the chosen lines up or down (in the ledger)' },
+  { keys: ['X'], does: 'swap the axis of the chosen lines' },
+  { keys: ['P'], does: 'next stroke pattern' },
+  { keys: ['M'], does: 'next markers' },
+  { keys: ['V'], does: 'next values shown' },
+  { keys: ['E'], does: 'next emphasis' },
+  { keys: ['Arrows'], does: 'move the label, level, event, band or note that has the focus' },
   { keys: ['N'], does: 'next proof note (Enter mends)' },
   { keys: ['['], does: 'coarser date labels, or ticks of the value axis that is set' },
   { keys: [']'], does: 'finer ones' },
@@ -18,6 +35,8 @@ export const KEYS = [
   { keys: ['Alt Enter'], does: 'insert rows' },
   { keys: ['Alt Delete'], does: 'remove rows' },
   { keys: ['Alt N'], does: 'next cell that could not be read' },
+  { keys: ['Delete'], does: 'take the mark out that has the focus' },
+  { keys: ['Ctrl K'], does: 'the command list' },
   { keys: ['Ctrl Z'], does: 'undo' },
   { keys: ['Ctrl Shift Z'], does: 'redo' },
   { keys: ['?'], does: 'this list' },
@@ -45,6 +64,10 @@ function reportKey(event: KeyboardEvent): boolean {
     else undo();
     return true;
   }
+  if (command && event.key.toLowerCase() === 'k') {
+    useView.setState({ commands: true });
+    return true;
+  }
   if (event.key === '?' && !command) {
     useView.setState({ keys: !useView.getState().keys });
     return true;
@@ -57,36 +80,42 @@ export function useReportKeys(): void {
   useKeys(reportKey);
 }
 
+/** What one key does to the chosen lines. */
+const LINE_KEYS: Record<string, typeof swapAxis> = {
+  x: swapAxis,
+  p: nextPattern,
+  m: nextMarkers,
+  v: nextValues,
+  e: nextEmphasis,
+};
+
 /** Keys of the figure that is shown. */
 export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): void {
   useKeys((event) => {
+    const isUp = event.key === 'ArrowUp';
+    if (event.altKey && (isUp || event.key === 'ArrowDown') && useView.getState().strip === 'lines') {
+      moveChosen(figure, isUp ? -1 : 1);
+      return true;
+    }
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
     const key = event.key.toLowerCase();
-    if (key === 'j' || key === 'k') {
-      const ids = figure.lines.map((line) => line.id);
-      const now = ids.indexOf(lineOfPart(useView.getState().part) ?? '');
-      const count = ids.length;
-      const next = now < 0 ? (key === 'j' ? 0 : count - 1) : (now + (key === 'j' ? 1 : count - 1)) % count;
-      if (ids[next]) openPart(`line:${ids[next]}`);
-      return count > 0;
-    }
+    if (key === 'j' || key === 'k') return chooseNext(figure, key === 'j' ? 1 : -1, event.shiftKey);
     if (key === 'n') {
       const notes = [...document.querySelectorAll<HTMLElement>('[data-note]')];
       const now = notes.findIndex((note) => note.contains(document.activeElement));
       notes[(now + 1) % Math.max(1, notes.length)]?.querySelector<HTMLElement>('[data-mend]')?.focus();
       return notes.length > 0;
     }
-    if (key === 'x') {
-      const chosen = figure.lines.find(({ id }) => id === lineOfPart(useView.getState().part));
-      if (!chosen) return false;
-      const axis = chosen.axis === 'left' ? 'right' : 'left';
-      run('figure.setAxisOfLines', { figure: figure.id, lines: [chosen.id], axis });
-      return true;
+    const act = LINE_KEYS[key];
+    if (act) {
+      const chosen = chosenLines(figure);
+      act(figure, chosen);
+      return chosen.length > 0;
     }
     const { strip } = useView.getState();
-    if ((key === '[' || key === ']') && layout && (strip === 'left' || strip === 'right')) {
-      const set = strip === 'left' ? layout.left : layout.right;
-      if (!set || set.scale.kind === 'log') return false;
+    const set = strip === 'left' ? layout?.left : strip === 'right' ? layout?.right : null;
+    if ((key === '[' || key === ']') && set && (strip === 'left' || strip === 'right')) {
+      if (set.scale.kind === 'log') return false;
       const { finer, coarser } = stepsBeside(set.scale.step, set.whole);
       const every = key === '[' ? coarser : finer;
       run('figure.setAxis', { figure: figure.id, side: strip, axis: { every } });

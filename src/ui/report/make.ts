@@ -4,11 +4,11 @@ import type { FigureWindow } from '../../core/figure/spec.ts';
 import { Refusal } from '../../core/refusal.ts';
 import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
-import { draftLevelBars } from '../../core/spark/draft.ts';
+import { draftLevelBars, draftSparkTable } from '../../core/spark/draft.ts';
 import type { Table } from '../../core/table/column.ts';
-import { nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
+import { draftStep, nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
-import type { StepOf } from '../../core/table/shape/step.ts';
+import type { Step, StepOf } from '../../core/table/shape/step.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { type Notice, run, showNotice } from '../state/store.ts';
 import { show } from './view.ts';
@@ -44,16 +44,39 @@ function spreadAndDraw(report: Report, tableId: string, table: Table, why: Misle
     value,
     together: summaryFor(measure),
   };
+  shapeAndDraw(report, tableId, table, step, window);
+}
+
+/** A table made from another one by a step, and a figure of it. */
+function shapeAndDraw(report: Report, tableId: string, table: Table, step: Step, window?: FigureWindow) {
   const id = crypto.randomUUID();
   const name = nameOfStep(step, table).slice(0, 200);
   const made: ShapedTable = { type: 'shaped', id, name, of: tableId, steps: [step], calculations: [] };
   try {
     const shaped = { ...applyStep(table, step), title: name };
-    if (run('table.shape', { table: made }) === null) makeFigure(report, { id }, shaped, { window });
+    if (run('table.shape', { table: made }) === null) makeFigure(report, { id }, shaped, window ? { window } : {});
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     showNotice(error.message);
   }
+}
+
+/** A spark table with a row for each series of a table. */
+export function makeSparkTable(report: Report, item: { id: string }, table: Table): void {
+  try {
+    const spark = draftSparkTable(table, { id: crypto.randomUUID(), tableId: item.id, style: report.style });
+    if (run('spark.add', { spark }) === null) show({ kind: 'item', id: spark.id });
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    showNotice(error.message);
+  }
+}
+
+/** One column for each year of a measure, and a figure that lays them over each other. */
+export function drawYears(report: Report, tableId: string, table: Table, value: string): void {
+  const draft = draftStep('years', table);
+  if (draft?.kind === 'years') shapeAndDraw(report, tableId, table, { ...draft, column: value });
+  else showNotice('Years are laid over each other where a column of dates runs across.');
 }
 
 /** A spark table with level bars of the measures that were to be lines. */

@@ -1,8 +1,9 @@
 /** What the report screen shows: which thing, which strip, which part. Not saved. */
 import { create } from 'zustand';
+import type { Look } from '../../core/figure/look.ts';
 import type { Part } from '../../core/scene/scene.ts';
 
-export type Strip = 'lines' | 'across' | 'left' | 'right' | 'words' | 'frame';
+export type Strip = 'lines' | 'across' | 'left' | 'right' | 'words' | 'marks' | 'frame';
 
 /** A thing of the report by its id, or the place where a table is brought in. */
 export type Shown =
@@ -17,6 +18,10 @@ interface View {
   strip: Strip;
   /** the part that is marked on the sheet */
   part: Part | null;
+  /** ids of the lines that are chosen together */
+  picked: readonly string[];
+  /** a look that was picked up, to be laid on lines */
+  look: Look | null;
   dockFolded: boolean;
   tableStrip: TableStrip;
   /** the strip of a spark table: a column by its id, or one for the whole; null for the first */
@@ -29,12 +34,16 @@ interface View {
   notes: number;
   noted: Part | null;
   keys: boolean;
+  /** whether the command list is open */
+  commands: boolean;
 }
 
 export const useView = create<View>(() => ({
   shown: null,
   strip: 'lines',
   part: null,
+  picked: [],
+  look: null,
   dockFolded: false,
   tableStrip: 'remarks',
   sparkStrip: null,
@@ -44,10 +53,11 @@ export const useView = create<View>(() => ({
   notes: 0,
   noted: null,
   keys: false,
+  commands: false,
 }));
 
 export const show = (shown: Shown) =>
-  useView.setState({ shown, part: null, noted: null, notes: 0, sparkStrip: null, handOff: false });
+  useView.setState({ shown, part: null, picked: [], noted: null, notes: 0, sparkStrip: null, handOff: false });
 export const openSparkStrip = (sparkStrip: string) => useView.setState({ sparkStrip, part: null, dockFolded: false });
 export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });
 
@@ -57,6 +67,7 @@ function stripOf(part: Part): Strip {
   if (part === 'axis:left' || part === 'grid') return 'left';
   if (part === 'axis:right' || part === 'grid:right') return 'right';
   if (part === 'frame') return 'frame';
+  if (part.startsWith('mark:')) return 'marks';
   if (part === 'title' || part === 'subtitle' || part === 'source') return 'words';
   return 'lines';
 }
@@ -68,11 +79,19 @@ function sparkStripOf(part: Part): string {
 }
 
 /** Marks a part and opens its strip. */
-export const openPart = (part: Part) =>
-  useView.setState({ part, strip: stripOf(part), sparkStrip: sparkStripOf(part), dockFolded: false });
+export function openPart(part: Part): void {
+  const line = lineOfPart(part);
+  useView.setState({
+    part,
+    picked: line === null ? [] : [line],
+    strip: stripOf(part),
+    sparkStrip: sparkStripOf(part),
+    dockFolded: false,
+  });
+}
 
 /** The id of the line that a part belongs to. */
 export function lineOfPart(part: Part | null): string | null {
-  const found = part && /^(?:line|name):(.+)$/.exec(part);
+  const found = part && /^(?:line|name|value):([^:]+)/.exec(part);
   return found?.[1] ?? null;
 }

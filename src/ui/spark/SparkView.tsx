@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { tableIn } from '../../core/report/report.ts';
-import { drawSparkTable } from '../../core/spark/layout.ts';
-import type { LevelBars, SparkTableSpec } from '../../core/spark/spec.ts';
+import { layoutSparkTable } from '../../core/spark/layout.ts';
+import { type ResolvedSparkTable, resolveSparkTable } from '../../core/spark/resolve.ts';
+import type { LevelBars, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { localeOf } from '../../core/text/locale.ts';
@@ -14,6 +15,15 @@ import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { ColumnsStrip } from './ColumnsStrip.tsx';
 import { LevelBarStrip } from './LevelBarStrip.tsx';
+import { SparklineStrip } from './SparklineStrip.tsx';
+
+const SPARK_NAMES: Record<Sparkline['draw'], string> = {
+  line: 'Sparklines',
+  step: 'Steps',
+  area: 'Areas',
+  columns: 'Columns drawn',
+  'win / loss': 'Win / loss',
+};
 
 /** A spark table on its sheet, with the dock below it. */
 export function SparkView({ spark }: { spark: SparkTableSpec }) {
@@ -24,37 +34,52 @@ export function SparkView({ spark }: { spark: SparkTableSpec }) {
   const handOff = useView((view) => view.handOff);
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
-  const scene = useMemo(
-    () => (table ? drawSparkTable(spark, table, style, localeOf(locale)) : null),
-    [spark, table, style, locale],
-  );
-  if (!table || !scene)
+  const drawn = useMemo(() => {
+    if (!table) return null;
+    const resolved = resolveSparkTable(spark, table, localeOf(locale));
+    return { resolved, scene: layoutSparkTable(resolved, style, localeOf(locale)) };
+  }, [spark, table, style, locale]);
+  if (!table || !drawn)
     return (
       <p role="status" className="flex-1 bg-desk p-8">
         {'error' in loaded ? loaded.error : 'Loading the data …'}
       </p>
     );
+  const { scene, resolved } = drawn;
   return (
     <section aria-label={`Spark table ${spark.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1">
         <Sheet scene={scene} part={part} />
         {handOff && <HandOff thing={spark} widthMm={scene.widthMm} heightMm={scene.heightMm} />}
       </div>
-      <SparkDock spark={spark} table={table} size={`${Math.round(scene.widthMm)} × ${Math.round(scene.heightMm)} mm`} />
+      <SparkDock
+        spark={spark}
+        table={table}
+        resolved={resolved}
+        size={`${Math.round(scene.widthMm)} × ${Math.round(scene.heightMm)} mm`}
+      />
     </section>
   );
 }
 
 /** What a spark column is called on its strip. */
-function nameOf(column: LevelBars, table: Table): string {
+function nameOf(column: LevelBars | Sparkline, table: Table): string {
+  if (column.kind === 'sparkline') return column.title ?? SPARK_NAMES[column.draw];
   const found = columnOf(table, column.column);
   return column.title || (found ? readTitle(found.title).name : column.column);
 }
 
-function SparkDock({ spark, table, size }: { spark: SparkTableSpec; table: Table; size: string }) {
+interface SparkDockProps {
+  spark: SparkTableSpec;
+  table: Table;
+  resolved: ResolvedSparkTable;
+  size: string;
+}
+
+function SparkDock({ spark, table, resolved, size }: SparkDockProps) {
   const wished = useView((view) => view.sparkStrip);
   const folded = useView((view) => view.dockFolded);
-  const bars = spark.columns.filter((column) => column.kind === 'spark');
+  const bars = spark.columns.filter((column) => column.kind === 'spark' || column.kind === 'sparkline');
   const strips = [
     ...bars.map((column) => ({ id: column.id, name: nameOf(column, table) })),
     { id: 'columns', name: 'Columns & rows' },
@@ -74,7 +99,10 @@ function SparkDock({ spark, table, size }: { spark: SparkTableSpec; table: Table
       onFold={(dockFolded) => useView.setState({ dockFolded })}
       aside={size}
     >
-      {chosen && <LevelBarStrip key={chosen.id} spark={spark} column={chosen} table={table} />}
+      {chosen?.kind === 'spark' && <LevelBarStrip key={chosen.id} spark={spark} column={chosen} table={table} />}
+      {chosen?.kind === 'sparkline' && (
+        <SparklineStrip key={chosen.id} spark={spark} column={chosen} table={table} resolved={resolved} />
+      )}
       {strip === 'columns' && <ColumnsStrip spark={spark} table={table} />}
       {strip === 'words' && <SparkWords spark={spark} />}
     </Strips>

@@ -121,14 +121,18 @@ export async function saved(): Promise<boolean> {
 }
 
 function add(report: Report, change: Omit<PendingChange, 'id'>, blocks: Blocks = {}) {
-  const { id, revision, history, pending } = current();
+  const { history, pending } = current();
   const entry: PendingChange = { id: crypto.randomUUID(), ...change };
   rememberBlocks(blocks);
   const allBlocks = { ...current().blocks, ...blocks };
   const allPending = [...pending, entry];
   set({ report, history: remember(history, entry), pending: allPending, blocks: allBlocks, notice: null });
-  void keepOutbox(id, { base: revision, pending: allPending, blocks: allBlocks });
-  void flush();
+  // What is seen changes first; keeping and sending follow at once after it.
+  setTimeout(() => {
+    const { id, revision, pending, blocks } = current();
+    void keepOutbox(id, { base: revision, pending, blocks });
+    void flush();
+  });
 }
 
 /** Runs a command on the open report. Returns what was refused, or null when it was done. */

@@ -1,18 +1,5 @@
-import {
-  autoUpdate,
-  FloatingFocusManager,
-  FloatingPortal,
-  flip,
-  offset,
-  shift,
-  useClick,
-  useDismiss,
-  useFloating,
-  useInteractions,
-  useRole,
-} from '@floating-ui/react';
 import { SlidersHorizontal } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { TableItem } from '../../core/report/report.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
 import type { Cell, Column, ColumnMeta, Table } from '../../core/table/column.ts';
@@ -22,6 +9,7 @@ import { floorTo } from '../../core/time/calendar.ts';
 import { formatPeriod } from '../../core/time/format.ts';
 import { INTERVALS, unitOf } from '../../core/time/interval.ts';
 import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { Popover } from '../controls/Popover.tsx';
 import { run } from '../state/store.ts';
 import type { TableEditor } from './edits.ts';
 
@@ -37,51 +25,23 @@ interface HeadCardProps {
 /** What a column is, as sentences to change, opened at its head. */
 export function HeadCard(props: HeadCardProps) {
   const { column } = props;
-  const [open, setOpen] = useState(false);
-  const { refs, floatingStyles, context } = useFloating({
-    open,
-    onOpenChange: setOpen,
-    placement: 'bottom-start',
-    middleware: [offset(6), flip(), shift({ padding: 8 })],
-    whileElementsMounted: autoUpdate,
-  });
-  const { getReferenceProps, getFloatingProps } = useInteractions([
-    useClick(context),
-    useDismiss(context),
-    useRole(context),
-  ]);
+  const isOwn = props.editor.editable(column);
   return (
-    <>
-      <button
-        type="button"
-        ref={refs.setReference}
-        {...getReferenceProps()}
-        aria-label={`Set column ${column.title}`}
-        title="Title, kind, unit and format"
-        className="flex h-6 w-6 shrink-0 items-center justify-center rounded text-[#6e6574] hover:bg-[#f3edf4] hover:text-[#5b3a63] aria-expanded:bg-[#f3edf4]"
-      >
-        <SlidersHorizontal size={13} aria-hidden="true" />
-      </button>
-      {open && (
-        <FloatingPortal>
-          <FloatingFocusManager context={context} modal={false}>
-            <div
-              ref={refs.setFloating}
-              style={floatingStyles}
-              {...getFloatingProps({ 'aria-label': `Column ${column.title}` })}
-              className="z-40 flex w-80 flex-col gap-2.5 rounded-box border border-rule bg-base-100 p-3.5 text-[14px] text-base-content shadow-lg"
-            >
-              {props.editor.editable(column) ? (
-                <OwnColumn {...props} />
-              ) : (
-                <FollowingColumn {...props} onGone={() => setOpen(false)} />
-              )}
-              {props.editor.editable(column) && <ColumnActions {...props} onDone={() => setOpen(false)} />}
-            </div>
-          </FloatingFocusManager>
-        </FloatingPortal>
+    <Popover
+      label={`Set column ${column.title}`}
+      title="Title, kind, unit and format"
+      className="flex h-6 w-6 shrink-0 items-center justify-center rounded text-[#6e6574] hover:bg-[#f3edf4] hover:text-[#5b3a63] aria-expanded:bg-[#f3edf4]"
+      face={<SlidersHorizontal size={13} aria-hidden="true" />}
+      placement="bottom-start"
+      width="w-80"
+    >
+      {(close) => (
+        <div className="flex flex-col gap-2.5">
+          {isOwn ? <OwnColumn {...props} /> : <FollowingColumn {...props} onGone={close} />}
+          {isOwn && <ColumnActions {...props} onDone={close} />}
+        </div>
       )}
-    </>
+    </Popover>
   );
 }
 

@@ -1,13 +1,14 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import type { TableItem } from '../../core/report/report.ts';
+import { hasSparklines } from '../../core/spark/draft.ts';
 import { acrossCandidates, chooseAcross, chooseLines } from '../../core/table/choose.ts';
 import type { Column, Table } from '../../core/table/column.ts';
 import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
 import { Strips } from '../controls/Strips.tsx';
 import { columnAt, Grid, type GridEditing } from '../grid/Grid.tsx';
 import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
-import { makeFigure } from '../report/make.ts';
+import { makeFigure, makeSparkTable } from '../report/make.ts';
 import { show, type TableStrip, useView } from '../report/view.ts';
 import { run, showNotice, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
@@ -144,6 +145,11 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
                 onClick={() => show({ kind: 'new-table', replaces: item.id })}
               >
                 Newer extract
+              </button>
+            )}
+            {hasSparklines(table) && (
+              <button type="button" className="btn btn-sm" onClick={() => makeSparkTable(report, item, table)}>
+                Make a spark table
               </button>
             )}
             <button

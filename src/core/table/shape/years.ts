@@ -22,7 +22,7 @@ function placeInYear(ms: number, interval: Interval, yearStart: number): Place {
   const date = new Date(ms);
   const month = date.getUTCMonth();
   const into = (month - (yearStart - 1) + 12) % 12;
-  if (interval === 'month') return { at: into, label: ENGLISH.months[month] ?? '' };
+  if (interval === 'month') return { at: into, label: ENGLISH.monthsShort[month] ?? '' };
   if (interval === 'quarter') return { at: into, label: `${ENGLISH.quarter}${Math.floor(into / 3) + 1}` };
   if (interval === 'week') {
     const year = fiscalYear(ms, interval, yearStart);
@@ -70,12 +70,21 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
   }
   const rows = [...places].sort(([a], [b]) => a - b).map(([, place]) => place);
   const { unit, whole } = column;
+  const { unfinishedFrom } = periods.column;
+  const unfinished =
+    unfinishedFrom === undefined
+      ? null
+      : {
+          year: fiscalYear(unfinishedFrom, periods.interval, step.yearStart),
+          label: placeInYear(unfinishedFrom, periods.interval, step.yearStart).label,
+        };
   const made = [...years]
     .sort((a, b) => a - b)
     .map((year): Column => {
       const title = titleOfYear(year, step.yearStart);
       const cells = rows.map(({ values }) => values.get(year) ?? null);
-      return { key: title, title, kind: 'number', unit, whole, total: false, cells };
+      const open = unfinished?.year === year ? { unfinishedFrom: unfinished.label } : {};
+      return { key: title, title, kind: 'number', unit, whole, total: false, ...open, cells };
     });
   const name =
     periods.interval === 'business day' ? 'Day' : periods.interval.charAt(0).toUpperCase() + periods.interval.slice(1);

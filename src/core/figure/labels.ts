@@ -1,0 +1,409 @@
+/** The words inside the plot: values at points, names beside lines, names of marks, and notes; each placed where it covers nothing. */
+
+import { type Box, boxAround, type XY } from '../place/box.ts';
+import { Obstacles } from '../place/obstacles.ts';
+import {
+  type Candidate,
+  type Direction,
+  type LabelRequest,
+  leaderTo,
+  type Place,
+  placeLabels,
+  placesAround,
+} from '../place/place.ts';
+import { thin } from '../scale/thin.ts';
+import { type Part, POINTS_PER_MM, type SceneNode, strokeOf } from '../scene/scene.ts';
+import type { HouseStyle } from '../style/style.ts';
+import type { FaceId } from '../text/faces.ts';
+import type { Locale } from '../text/locale.ts';
+import { textWidth } from '../text/measure.ts';
+import { formatNumber } from '../text/number.ts';
+import { plainWords, type SayField, type SetRun, setLines } from '../text/rich.ts';
+import { withUnit } from './axis-numbers.ts';
+import { shownValues } from './emphasis-points.ts';
+import { decimalsFor } from './fields.ts';
+import type { SetLine } from './lines.ts';
+import type { Offset, ValuesShown } from './look.ts';
+import { markLabel, type SetMark } from './mark-nodes.ts';
+import type { MarkOf } from './marks.ts';
+import type { Plot } from './plot.ts';
+import { runNodes } from './words.ts';
+
+/** A label with where it stands: what a pointer takes hold of. */
+export interface SetLabel {
+  part: Part;
+  /** what it is called aloud */
+  label: string;
+  /** the point it belongs to */
+  anchor: XY;
+  box: Box;
+  leader: readonly [XY, XY] | null;
+  /** put there by hand */
+  moved: boolean;
+  /** put by hand where it covers something */
+  covers: boolean;
+}
+
+export interface Labels {
+  nodes: SceneNode[];
+  placed: SetLabel[];
+  /** labels for which no place was free */
+  unplaced: { part: Part; label: string }[];
+}
+
+/** A label before it has a place. */
+interface Wanted {
+  part: Part;
+  label: string;
+  anchor: XY;
+  reach: number;
+  lines: SetRun[][];
+  width: number;
+  height: number;
+  /** line distance, points */
+  pitch: number;
+  moved: Offset | null;
+  leaders: boolean;
+  ink: string;
+  places(): Iterable<Place>;
+  valued?: { at: string; value: string };
+}
+
+const LEADING = 1.2;
+/** Clear room on each side of a label, points. */
+const AIR = 0.8;
+
+const PLACES: Record<ValuesShown['place'], Direction[]> = {
+  auto: ['above', 'below', 'right', 'left'],
+  above: ['above'],
+  below: ['below'],
+  left: ['left'],
+  right: ['right'],
+};
+
+interface LabelsRoom {
+  lines: readonly SetLine[];
+  marks: readonly SetMark[];
+  plot: Plot;
+  style: HouseStyle;
+  locale: Locale;
+  say: SayField;
+  /** where labels may stand, and what else they must not cover */
+  bounds: Box;
+  taken: readonly Box[];
+  /** where the legend box stands */
+  legend: Box | null;
+  /** names that were put by hand */
+  byHand: readonly Omit<SetLabel, 'leader' | 'covers'>[];
+  /** the power of ten a line's axis divides its numbers by */
+  exponentOf(line: SetLine): number;
+}
+
+function textOf(text: string, face: FaceId, size: number, colour: string) {
+  const run: SetRun = { text, x: 0, down: 0, face, size, colour };
+  return { lines: [[run]], width: textWidth(text, face, size), height: size * 0.92, pitch: size * LEADING };
+}
+
+function valueLabels(set: SetLine, room: LabelsRoom): Wanted[] {
+  const { line } = set;
+  const { values } = line.line;
+  const exponent = room.exponentOf(set);
+  const decimals = values.decimals ?? decimalsFor(line, exponent);
+  const size = values.size ?? room.style.sizes.label;
+  const face: FaceId = values.bold ? 'sans-600' : 'sans-400';
+  const moved = new Map(line.line.valuesMoved.map(({ at, ...offset }) => [at, offset]));
+  return shownValues(line, set.emphasis).flatMap((index): Wanted[] => {
+    const anchor = set.at(index);
+    const value = line.values[index];
+    if (!anchor || value === null || value === undefined) return [];
+    const number = formatNumber(value / 10 ** exponent, decimals, room.locale);
+    const own = line.cells?.[index];
+    const written =
+      line.cells === null
+        ? values.unit && line.unit
+          ? withUnit(number, line.unit, room.locale)
+          : number
+        : typeof own === 'number'
+          ? formatNumber(own, values.decimals ?? decimalsFor({ values: [own], decimals: null }), room.locale)
+          : (own ?? '');
+    if (written === '') return [];
+    const at = line.at(index);
+    const set_ = textOf(written, face, size, values.colour ?? line.line.colour);
+    const reach = set.reach(index);
+    // A peak is labelled above, a trough below, where there is a choice.
+    const [before, after] = [line.values[index - 1] ?? value, line.values[index + 1] ?? value];
+    const isTrough = before >= value && after >= value && before + after > 2 * value;
+    const sides =
+      values.place === 'auto' && isTrough ? (['below', 'above', 'right', 'left'] as const) : PLACES[values.place];
+    return [
+      {
+        part: `value:${line.line.id}:${at}`,
+        label: `Value ${written} of ${line.name}`,
+        anchor,
+        reach,
+        ...set_,
+        moved: moved.get(at) ?? null,
+        leaders: true,
+        ink: line.line.colour,
+        places: () => placesAround(anchor, set_.width + 2 * AIR, set_.height, reach, sides),
+        valued: { at, value: String(value) },
+      },
+    ];
+  });
+}
+
+const steepness = ({ from, to }: { from: XY; to: XY }) =>
+  Math.abs(to[1] - from[1]) / Math.max(0.01, Math.abs(to[0] - from[0]));
+
+/** Most strokes of a line that are tried for its name. */
+const MOST_TRIED = 30;
+
+/** Places beside the strokes of a line, the steepest first. */
+function* placesBeside({ path }: SetLine, width: number, height: number): Generator<Place> {
+  const strokes = [...path.finished.runs, ...path.unfinished.runs].flatMap((run) =>
+    run.slice(1).map((to, index) => ({ from: run[index] ?? to, to })),
+  );
+  const tried = strokes.sort((a, b) => steepness(b) - steepness(a)).slice(0, MOST_TRIED);
+  const gap = 3.2;
+  const middles = tried.map(({ from, to }): XY => [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]);
+  for (const [x, y] of middles) {
+    const [left, right, middle] = [x - gap - width, x + gap, x - width / 2];
+    const corners = [
+      [right, y - height / 2],
+      [left, y - height / 2],
+      [right, y],
+      [left, y - height],
+      [right, y - height],
+      [left, y],
+      [middle, y - gap - height],
+      [middle, y + gap],
+    ] as const;
+    for (const [minX, minY] of corners)
+      yield { box: { minX, minY, maxX: minX + width, maxY: minY + height }, from: null };
+  }
+  for (const middle of middles.slice(0, 8))
+    for (const place of placesAround(middle, width, height, 1, PLACES.auto)) if (place.from !== null) yield place;
+}
+
+function nameBeside(set: SetLine, { style }: LabelsRoom): Wanted[] {
+  const { line } = set;
+  if (line.line.named !== 'beside' || line.name.trim() === '') return [];
+  const last = line.values.findLastIndex((_, index) => set.at(index) !== null);
+  const anchor = set.at(last);
+  if (!anchor) return [];
+  const text = textOf(line.name, 'sans-600', style.sizes.label, line.line.colour);
+  return [
+    {
+      part: `name:${line.line.id}`,
+      label: `Name of ${line.name}`,
+      anchor,
+      reach: line.line.weight,
+      ...text,
+      moved: line.line.nameMoved,
+      leaders: true,
+      ink: line.line.colour,
+      places: () => placesBeside(set, text.width + 2 * AIR, text.height),
+    },
+  ];
+}
+
+/** Places for the name of a level: above or below it, at its ends and then along it. */
+function placesOnLevel(
+  runs: readonly XY[][],
+  named: MarkOf<'level'>['named'],
+  width: number,
+  height: number,
+  weight: number,
+): Place[] {
+  const gap = weight / 2 + 1.6;
+  const first = runs[0]?.[0];
+  const last = runs.at(-1)?.at(-1);
+  if (!first || !last) return [];
+  const box = (x: number, y: number): Box => ({ minX: x, minY: y, maxX: x + width, maxY: y + height });
+  const at = ([x, y]: XY): Place[] =>
+    [box(x, y - gap - height), box(x, y + gap)].map((place) => ({ box: place, from: null }));
+  const start = at([first[0] + 2, first[1]]);
+  const end = at([last[0] - width - 2, last[1]]);
+  if (named === 'start') return start;
+  if (named === 'end') return end;
+  const along = runs.flatMap((run) =>
+    run.slice(1).flatMap((to, index) => {
+      const from = run[index] ?? to;
+      return [0.2, 0.35, 0.5, 0.65, 0.8].flatMap((share) => at([from[0] + (to[0] - from[0] - width) * share, from[1]]));
+    }),
+  );
+  return [...start, ...end, ...along];
+}
+
+/** Places down a strip of a width that begins at x, on either side of it. */
+function placesDown(xs: readonly number[], width: number, height: number, { top, height: tall }: Plot): Place[] {
+  const places: Place[] = [];
+  for (let y = top + 1.5; y + height < top + tall; y += height * 1.15)
+    for (const x of xs) places.push({ box: { minX: x, minY: y, maxX: x + width, maxY: y + height }, from: null });
+  return places;
+}
+
+function markName(set: SetMark, { style, say, plot }: LabelsRoom): Wanted[] {
+  const { mark, anchor, box, runs } = set;
+  const size = style.sizes.label;
+  const shared = {
+    part: `mark:${mark.id}` as const,
+    label: markLabel(mark),
+    anchor,
+    moved: mark.moved,
+    ink: mark.colour,
+  };
+  if (mark.kind === 'note') {
+    const type = { face: 'sans-400', size, colour: mark.colour } as const;
+    if (plainWords(mark.text, say).trim() === '') return [];
+    const lines = setLines(mark.text, type, say, mark.width * POINTS_PER_MM);
+    const width = Math.max(
+      ...lines.map((runs) => {
+        const last = runs.at(-1);
+        return last ? last.x + textWidth(last.text, last.face, last.size) : 0;
+      }),
+    );
+    const height = size * (0.92 + (lines.length - 1) * LEADING);
+    const places = () => placesAround(anchor, width + 2 * AIR, height, 2.4, PLACES.auto, mark.leader);
+    return [
+      {
+        ...shared,
+        label: `Note: ${plainWords(mark.text, say)}`,
+        reach: 2.4,
+        lines,
+        width,
+        height,
+        pitch: size * LEADING,
+        leaders: mark.leader,
+        places,
+      },
+    ];
+  }
+  const isNamed = mark.kind !== 'level' || mark.named !== 'none';
+  if (!isNamed || mark.name.trim() === '') return [];
+  const text = textOf(mark.name, 'sans-400', size, mark.colour);
+  const [width, height] = [text.width + 2 * AIR, text.height];
+  const places = (): Iterable<Place> => {
+    if (mark.kind === 'level') return placesOnLevel(runs, mark.named, width, height, mark.weight);
+    if (mark.kind === 'event') return placesDown([anchor[0] + 2, anchor[0] - 2 - width], width, height, plot);
+    if (!box) return [];
+    const middle = (box.minX + box.maxX - width) / 2;
+    const inside = { ...plot, top: box.minY, height: box.maxY - box.minY };
+    return mark.over.kind === 'values'
+      ? placesDown([box.minX + 3, box.maxX - width - 3, middle], width, height, inside)
+      : placesDown([middle, box.minX + 1], width, height, inside);
+  };
+  return [{ ...shared, reach: 1, ...text, leaders: false, places }];
+}
+
+/** Strokes of long lines are taken together in columns this wide, points. */
+const COLUMN = 1.5;
+
+function obstaclesOf({ lines, marks, taken }: LabelsRoom, sheet: Box): Obstacles {
+  const obstacles = new Obstacles(sheet);
+  for (const { path, line, at, reach, markers } of lines) {
+    for (const { runs } of [path.finished, path.unfinished, path.bridges])
+      for (const run of runs) {
+        const isLong = run.length > 1000;
+        const kept = isLong
+          ? thin(
+              run.map(([x]) => x),
+              run.map(([, y]) => y),
+              COLUMN,
+            ).map((index) => run[index] ?? ([0, 0] as const))
+          : run;
+        obstacles.addRun(kept, line.line.weight);
+      }
+    for (const dot of path.dots) obstacles.addBox(boxAround(dot, Math.max(1, line.line.weight)));
+    for (const index of markers.keys()) {
+      const place = at(index);
+      if (place) obstacles.addBox(boxAround(place, reach(index)));
+    }
+  }
+  for (const { runs, mark } of marks)
+    if (mark.kind === 'level' || mark.kind === 'event') for (const run of runs) obstacles.addRun(run, mark.weight);
+  for (const box of taken) obstacles.addBox(box);
+  return obstacles;
+}
+
+function labelNodes(wanted: Wanted, { box, leader }: Candidate): SceneNode {
+  const size = wanted.lines[0]?.[0]?.size ?? 7;
+  const first = box.minY + size * 0.8;
+  const texts = runNodes(wanted.lines, box.minX + AIR, first, wanted.pitch).map((node) =>
+    node.kind === 'text' && wanted.valued ? { ...node, ...wanted.valued } : node,
+  );
+  const children: SceneNode[] = [...texts];
+  if (leader)
+    children.push({
+      kind: 'path',
+      d: strokeOf(leader[0][0], leader[0][1], leader[1][0], leader[1][1]),
+      stroke: { colour: wanted.ink, width: 0.4 },
+    });
+  return { kind: 'group', part: wanted.part, label: wanted.label, children };
+}
+
+/** A label put by hand stands where it was put, kept within the bounds. */
+function byHand(wanted: Wanted, { dx, dy }: Offset, bounds: Box): Candidate {
+  const [width, height] = [wanted.width + 2 * AIR, wanted.height];
+  const within = (wish: number, low: number, high: number) => Math.max(low, Math.min(high, wish));
+  const minX = within(wanted.anchor[0] + dx - width / 2, bounds.minX, Math.max(bounds.minX, bounds.maxX - width));
+  const minY = within(wanted.anchor[1] + dy - height / 2, bounds.minY, Math.max(bounds.minY, bounds.maxY - height));
+  const box = { minX, minY, maxX: minX + width, maxY: minY + height };
+  const leader = wanted.leaders ? leaderTo(box, wanted.anchor, wanted.reach) : null;
+  const isFar = leader !== null && Math.hypot(leader[1][0] - leader[0][0], leader[1][1] - leader[0][1]) > 4;
+  return { box, leader: isFar ? leader : null };
+}
+
+/** Places all labels of a plot; see `placeLabels` for how. `sheet` is the frame within which a label may be put by hand. */
+export function setLabels(room: LabelsRoom, sheet: Box): Labels {
+  const wanted = [
+    ...room.marks.flatMap((mark) => markName(mark, room)),
+    ...room.lines.flatMap((line) => nameBeside(line, room)),
+    ...room.lines.flatMap((line) => valueLabels(line, room)),
+  ];
+  const labels: Labels = { nodes: [], placed: [], unplaced: [] };
+  if (wanted.length === 0 && room.byHand.length === 0 && !room.legend) return labels;
+  const obstacles = obstaclesOf(room, sheet);
+  const put = (label: Wanted, candidate: Candidate, covers: boolean) => {
+    labels.nodes.push(labelNodes(label, candidate));
+    const { part, label: spoken, anchor, moved } = label;
+    labels.placed.push({ part, label: spoken, anchor, ...candidate, moved: moved !== null, covers });
+  };
+  const covers = ({ box, leader }: Candidate) => obstacles.hits(box) || obstacles.labelsAt(box, leader).length > 0;
+  if (room.legend) {
+    const { legend } = room;
+    const anchor = [legend.minX, legend.minY] as const;
+    const isOver = covers({ box: legend, leader: null });
+    labels.placed.push({
+      part: 'legend',
+      label: 'Legend',
+      anchor,
+      box: legend,
+      leader: null,
+      moved: false,
+      covers: isOver,
+    });
+    obstacles.addLabel('legend', legend, null);
+  }
+  for (const name of room.byHand) {
+    labels.placed.push({ ...name, leader: null, covers: covers({ box: name.box, leader: null }) });
+    obstacles.addLabel(name.part, name.box, null);
+  }
+  for (const label of wanted) {
+    if (!label.moved) continue;
+    const candidate = byHand(label, label.moved, sheet);
+    put(label, candidate, covers(candidate));
+    obstacles.addLabel(label.part, candidate.box, candidate.leader);
+  }
+  const searched = wanted.filter((label) => !label.moved);
+  const requests = searched.map(
+    (label): LabelRequest => ({ key: label.part, places: label.places(), reach: label.reach }),
+  );
+  const found = placeLabels(requests, obstacles, room.bounds);
+  for (const label of searched) {
+    const candidate = found.get(label.part);
+    if (candidate) put(label, candidate, false);
+    else labels.unplaced.push({ part: label.part, label: label.label });
+  }
+  return labels;
+}

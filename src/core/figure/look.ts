@@ -1,0 +1,97 @@
+/** How a line looks: stroke, markers, emphasis and the values shown. Everything here can be picked up and laid on another line. */
+import { z } from 'zod';
+import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
+import { MARKER_SHAPES } from '../scene/markers.ts';
+import { Colour, type HouseStyle } from '../style/style.ts';
+
+/** Stroke weight of a line in points. */
+export const Weight = z.number().min(0.1, 'A stroke is at least 0.1 pt.').max(12, 'A stroke is at most 12 pt.');
+
+export const PATTERNS = ['solid', 'dashes', 'dots', 'dash-dot', 'long dashes'] as const;
+export type Pattern = (typeof PATTERNS)[number];
+export const CURVES = ['straight', 'smooth', 'step before', 'step middle', 'step after'] as const;
+export type Curve = (typeof CURVES)[number];
+export const GAPS = ['break', 'bridge', 'dotted bridge', 'zero'] as const;
+
+/** Lengths of dashes and gaps in points for a stroke of a weight; they grow with it, but stay readable on thin strokes. */
+export function dashesOf(pattern: Pattern, weight: number): number[] | null {
+  const unit = Math.max(0.8, weight);
+  switch (pattern) {
+    case 'solid':
+      return null;
+    case 'dashes':
+      return [3.2 * unit, 2 * unit];
+    case 'dots':
+      return [0, 2 * unit];
+    case 'dash-dot':
+      return [3.6 * unit, 2 * unit, 0, 2 * unit];
+    case 'long dashes':
+      return [7 * unit, 2.4 * unit];
+  }
+}
+
+const every = z
+  .number()
+  .int('Give a whole number of points.')
+  .min(1, 'Every point is the most.')
+  .max(10_000)
+  .default(3);
+
+export const Markers = z.strictObject({
+  on: z.enum(['none', 'all', 'ends', 'every', 'emphasis']).default('none'),
+  every,
+  shape: z.enum(MARKER_SHAPES).default('circle'),
+  filled: z.boolean().default(true),
+  size: MarkerSize.default(3.6),
+});
+export type Markers = z.infer<typeof Markers>;
+
+/** Where a label was put by hand, as an offset from its point in points. */
+export const Offset = z.strictObject({ dx: z.number().min(-2000).max(2000), dy: z.number().min(-2000).max(2000) });
+export type Offset = z.infer<typeof Offset>;
+
+export const ValuesShown = z.strictObject({
+  on: z.enum(['none', 'ends', 'last', 'emphasis', 'every', 'all']).default('emphasis'),
+  every,
+  place: z.enum(['auto', 'above', 'below', 'left', 'right']).default('auto'),
+  /** decimals of the numbers; null for as many as the values have */
+  decimals: z.number().int().min(0, 'No fewer than 0 decimals.').max(6, 'At most 6 decimals.').nullable().default(null),
+  unit: z.boolean().default(false),
+  /** type size in points; null for that of the axis labels */
+  size: z.number().min(4, 'Type is at least 4 pt.').max(40, 'Type is at most 40 pt.').nullable().default(null),
+  bold: z.boolean().default(true),
+  /** null for the colour of the line */
+  colour: Colour.nullable().default(null),
+  /** key of another column whose cells are written instead; null for the line's own */
+  column: z.string().min(1).nullable().default(null),
+});
+export type ValuesShown = z.infer<typeof ValuesShown>;
+
+export const Look = z.strictObject({
+  colour: Colour,
+  weight: Weight,
+  pattern: z.enum(PATTERNS).default('solid'),
+  curve: z.enum(CURVES).default('straight'),
+  /** the area under the line down to zero or to the axis, or between it and another line */
+  fill: z.union([z.enum(['none', 'zero', 'axis']), z.strictObject({ line: z.string().min(1) })]).default('none'),
+  gaps: z.enum(GAPS).default('break'),
+  /** what is drawn as unfinished: what the table says, nothing, or all from a date (ms UTC), number or category on */
+  unfinished: z
+    .union([z.enum(['auto', 'none']), z.strictObject({ from: z.union([z.number(), z.string().max(500)]) })])
+    .default('auto'),
+  /** pattern of the unfinished stretch */
+  unfinishedPattern: z.enum(PATTERNS).default('dots'),
+  markers: Markers.default(Markers.parse({})),
+  emphasis: z.array(Emphasis).max(20).default([]),
+  values: ValuesShown.default(ValuesShown.parse({})),
+});
+export type Look = z.infer<typeof Look>;
+
+/** The look of a line, to lay it on others. */
+export function lookOf(line: Look): Look {
+  return Look.parse(Object.fromEntries(Object.keys(Look.shape).map((key) => [key, line[key as keyof Look]])));
+}
+
+/** The look the house style gives a line of a colour. */
+export const houseLook = (style: HouseStyle, colour: string): Look =>
+  Look.parse({ colour, weight: style.strokes.line });

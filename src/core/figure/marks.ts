@@ -1,0 +1,68 @@
+/** Levels, bands, events and notes: what is set on a figure beside its lines, all in the data's own terms. */
+import { z } from 'zod';
+import { Colour } from '../style/style.ts';
+import { Words } from '../text/rich.ts';
+import { Offset, PATTERNS, Weight } from './look.ts';
+
+const Id = z.string().regex(/^[\w-]{1,64}$/, 'An id has up to 64 letters, digits, - or _.');
+const finite = z.number().min(-1e15).max(1e15);
+const side = z.enum(['left', 'right']).default('left');
+/** A place along the across axis: a date in ms UTC or a number, or a category. */
+const At = z.union([finite, z.string().max(500)]);
+const name = z.string().max(200);
+const shared = {
+  id: Id,
+  name,
+  colour: Colour,
+  shown: z.boolean().default(true),
+  moved: Offset.nullable().default(null),
+};
+
+export const NAME_PLACES = ['auto', 'start', 'end', 'none'] as const;
+
+const Level = z.strictObject({
+  kind: z.literal('level'),
+  ...shared,
+  axis: side,
+  /** the value it stands at, or the key of a column it steps through */
+  at: z.union([finite, z.string().min(1)]),
+  weight: Weight.default(0.9),
+  pattern: z.enum(PATTERNS).default('dots'),
+  named: z.enum(NAME_PLACES).default('auto'),
+});
+
+const Band = z.strictObject({
+  kind: z.literal('band'),
+  ...shared,
+  /** between two values of an axis, or two places along the axis across; null leaves a side open */
+  over: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('values'), axis: side, from: finite.nullable(), to: finite.nullable() }),
+    z.strictObject({ kind: z.literal('across'), from: At.nullable(), to: At.nullable() }),
+  ]),
+  /** how strong its colour is, from 0 to 1 */
+  strength: z.number().min(0.02, 'A band is at least 0.02 strong.').max(1).default(0.14),
+});
+
+const Event = z.strictObject({
+  kind: z.literal('event'),
+  ...shared,
+  at: At,
+  weight: Weight.default(0.6),
+  pattern: z.enum(PATTERNS).default('dashes'),
+});
+
+const Note = z.strictObject({
+  kind: z.literal('note'),
+  ...shared,
+  text: Words,
+  at: At,
+  axis: side,
+  value: finite,
+  leader: z.boolean().default(true),
+  /** width to which it is wrapped, mm */
+  width: z.number().min(8, 'A note is at least 8 mm wide.').max(200, 'A note is at most 200 mm wide.').default(36),
+});
+
+export const Mark = z.discriminatedUnion('kind', [Level, Band, Event, Note]);
+export type Mark = z.infer<typeof Mark>;
+export type MarkOf<Kind extends Mark['kind']> = Extract<Mark, { kind: Kind }>;

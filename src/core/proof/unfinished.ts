@@ -1,0 +1,32 @@
+import { placeWriter } from '../figure/fields.ts';
+import { listed } from '../table/words.ts';
+import type { Check } from './note.ts';
+
+/** A last period that is not over, drawn as if it were. */
+export const unfinished: Check = {
+  id: 'unfinished',
+  find({ figure, locale }) {
+    const drawn = figure.lines.filter(
+      ({ line, values, finishedBy }) =>
+        line.unfinished === 'none' && values.slice(finishedBy).some((value) => value !== null),
+    );
+    const [first] = drawn;
+    if (!first) return null;
+    const where = placeWriter(figure, locale)(first.at(first.finishedBy));
+    return {
+      part: `line:${first.line.id}`,
+      title: `${where} is unfinished`,
+      text: `${listed(drawn.map(({ name }) => name))} ${drawn.length > 1 ? 'run' : 'runs'} into it as into a full period; what looks like a change is not one.`,
+      facts: `${where} ${drawn.map(({ line }) => line.id).join()}`,
+      mends: [
+        {
+          say: 'Dot the last stretch',
+          call: {
+            name: 'figure.styleLines',
+            args: { figure: figure.spec.id, lines: drawn.map(({ line }) => line.id), unfinished: 'auto' },
+          },
+        },
+      ],
+    };
+  },
+};

@@ -1,0 +1,216 @@
+/** Commands for the lines of a figure and what is set on them. */
+import { current } from 'immer';
+import { z } from 'zod';
+import { Emphasis } from '../emphasis/emphasis.ts';
+import { Look, Markers, Offset, ValuesShown } from '../figure/look.ts';
+import { Mark } from '../figure/marks.ts';
+import { FigureSpec, Id, Line } from '../figure/spec.ts';
+import { Refusal } from '../refusal.ts';
+import { Calculation } from '../table/calc/calculation.ts';
+import { changeOf } from './change-of.ts';
+import { assign, command } from './command.ts';
+import { figureOf, linesOf, markOf } from './figures.ts';
+import { type Report, tableIn } from './report.ts';
+
+const inFigure = { figure: Id };
+const lineIds = z.array(Id).min(1);
+const { colour, weight, markers, values, ...defaulted } = Look.shape;
+const look = {
+  colour: colour.optional(),
+  weight: weight.optional(),
+  /** only what is given changes */
+  markers: z.strictObject(changeOf(Markers.shape)).optional(),
+  values: z.strictObject(changeOf(ValuesShown.shape)).optional(),
+  ...changeOf(defaulted),
+};
+
+/** Puts lines, in the order they have, before another one, or at the end. */
+function move(all: readonly Line[], moved: ReadonlySet<string>, before: string | null): Line[] {
+  const rest = all.filter(({ id }) => !moved.has(id));
+  const at = before === null ? rest.length : rest.findIndex(({ id }) => id === before);
+  const place = at < 0 ? rest.length : at;
+  return [...rest.slice(0, place), ...all.filter(({ id }) => moved.has(id)), ...rest.slice(place)];
+}
+
+function addMark(draft: Report, figure: string, mark: Mark): void {
+  const { marks } = figureOf(draft, figure);
+  if (marks.some(({ id }) => id === mark.id)) throw new Refusal(`This figure has something with the id “${mark.id}”.`);
+  marks.push(mark);
+}
+
+export const LINE_COMMANDS = {
+  'figure.renameLine': command(
+    'line name',
+    z.strictObject({ ...inFigure, line: Id, name: Line.shape.name }),
+    (draft, args) => {
+      for (const line of linesOf(draft, args.figure, [args.line])) line.name = args.name;
+    },
+  ),
+  'figure.styleLines': command(
+    'line look',
+    z.strictObject({
+      ...inFigure,
+      lines: lineIds,
+      ...look,
+    }),
+    (draft, { figure, lines, markers, values, ...plain }) => {
+      for (const line of linesOf(draft, figure, lines)) {
+        assign(line, plain);
+        assign(line.markers, markers ?? {});
+        assign(line.values, values ?? {});
+      }
+    },
+  ),
+  /** The emphasis takes the place of the one of its kind. */
+  'figure.emphasise': command(
+    'emphasis',
+    z.strictObject({ ...inFigure, lines: lineIds, emphasis: Emphasis }),
+    (draft, { figure, lines, emphasis }) => {
+      for (const line of linesOf(draft, figure, lines)) {
+        const index = line.emphasis.findIndex(({ of }) => of === emphasis.of);
+        if (index < 0) line.emphasis.push(emphasis);
+        else line.emphasis[index] = emphasis;
+      }
+    },
+  ),
+  'figure.dropEmphasis': command(
+    'emphasis',
+    z.strictObject({ ...inFigure, lines: lineIds, of: Emphasis.shape.of }),
+    (draft, { figure, lines, of }) => {
+      for (const line of linesOf(draft, figure, lines)) line.emphasis = line.emphasis.filter((rule) => rule.of !== of);
+    },
+  ),
+  'figure.showLines': command(
+    'lines shown',
+    z.strictObject({ ...inFigure, lines: lineIds, shown: z.boolean() }),
+    (draft, args) => {
+      for (const line of linesOf(draft, args.figure, args.lines)) line.shown = args.shown;
+    },
+  ),
+  'figure.nameLines': command(
+    'place of names',
+    z.strictObject({ ...inFigure, lines: lineIds, named: Line.shape.named.unwrap() }),
+    (draft, { figure, lines, named }) => {
+      for (const line of linesOf(draft, figure, lines)) assign(line, { named, nameMoved: null });
+    },
+  ),
+  'figure.setNames': command(
+    'names of lines',
+    z.strictObject({ ...inFigure, ...FigureSpec.shape.names.unwrap().partial().shape }),
+    (draft, { figure, ...names }) => assign(figureOf(draft, figure).names, names),
+  ),
+  'figure.addLine': command('added line', z.strictObject({ ...inFigure, line: Line }), (draft, args) => {
+    figureOf(draft, args.figure).lines.push(args.line);
+  }),
+  'figure.addCalculatedLine': command(
+    'added line',
+    z.strictObject({ ...inFigure, calculation: Calculation, line: Line }),
+    (draft, { figure, calculation, line }) => {
+      const target = figureOf(draft, figure);
+      const table = tableIn(draft, target.table);
+      if (!table) throw new Refusal(`The table of figure “${target.name}” is not in this report.`);
+      table.calculations.push(calculation);
+      target.lines.push(line);
+    },
+  ),
+  'figure.moveLines': command(
+    'order of lines',
+    z.strictObject({ ...inFigure, lines: lineIds, before: Id.nullable() }),
+    (draft, { figure, lines, before }) => {
+      const target = figureOf(draft, figure);
+      linesOf(draft, figure, lines);
+      target.lines = move(target.lines, new Set(lines), before);
+    },
+  ),
+  'figure.duplicateLines': command(
+    'duplicated line',
+    z.strictObject({ ...inFigure, copies: z.array(z.strictObject({ of: Id, id: Id })).min(1) }),
+    (draft, { figure, copies }) => {
+      const target = figureOf(draft, figure);
+      for (const { of, id } of copies) {
+        const [line] = linesOf(draft, figure, [of]);
+        if (!line) continue;
+        const copy = {
+          ...current(line),
+          id,
+          valuesMoved: [],
+          nameMoved: null,
+        };
+        target.lines.splice(target.lines.findIndex((other) => other.id === of) + 1, 0, copy);
+      }
+    },
+  ),
+  'figure.removeLines': command('removed line', z.strictObject({ ...inFigure, lines: lineIds }), (draft, args) => {
+    const target = figureOf(draft, args.figure);
+    const gone = new Set(linesOf(draft, args.figure, args.lines).map((line) => line.id));
+    target.lines = target.lines.filter((line) => !gone.has(line.id));
+    // An area reached to a line that is gone is no area any more.
+    for (const line of target.lines) if (typeof line.fill === 'object' && gone.has(line.fill.line)) line.fill = 'none';
+  }),
+  'figure.setAxisOfLines': command(
+    'axis of lines',
+    z.strictObject({ ...inFigure, lines: lineIds, axis: Line.shape.axis.unwrap() }),
+    (draft, { figure, lines, axis }) => {
+      for (const line of linesOf(draft, figure, lines)) line.axis = axis;
+    },
+  ),
+  'figure.placeName': command(
+    'place of a name',
+    z.strictObject({ ...inFigure, line: Id, offset: Offset.nullable() }),
+    (draft, { figure, line: id, offset }) => {
+      for (const line of linesOf(draft, figure, [id])) line.nameMoved = offset;
+    },
+  ),
+  'figure.placeValue': command(
+    'place of a value',
+    z.strictObject({ ...inFigure, line: Id, at: z.string().max(500), offset: Offset.nullable() }),
+    (draft, { figure, line: id, at, offset }) => {
+      for (const line of linesOf(draft, figure, [id])) {
+        const others = line.valuesMoved.filter((moved) => moved.at !== at);
+        line.valuesMoved = offset === null ? others : [...others, { at, ...offset }];
+      }
+    },
+  ),
+  'figure.placeValuesAnew': command(
+    'places of values',
+    z.strictObject({ ...inFigure, lines: lineIds }),
+    (draft, { figure, lines }) => {
+      for (const line of linesOf(draft, figure, lines)) line.valuesMoved = [];
+    },
+  ),
+  'figure.addMark': command('added mark', z.strictObject({ ...inFigure, mark: Mark }), (draft, { figure, mark }) =>
+    addMark(draft, figure, mark),
+  ),
+  /** The mark takes the place of the one with its id. */
+  'figure.setMark': command('mark', z.strictObject({ ...inFigure, mark: Mark }), (draft, { figure, mark }) => {
+    const { marks } = figureOf(draft, figure);
+    const before = markOf(draft, figure, mark.id);
+    if (before.kind !== mark.kind)
+      throw new Refusal(`“${mark.id}” is a ${before.kind} and cannot become another kind of mark.`);
+    if (mark.kind === 'band') {
+      const { from, to } = mark.over;
+      if (from !== null && to !== null && typeof from === typeof to && from > to)
+        throw new Refusal('A band ends no earlier than it begins.');
+    }
+    marks[marks.indexOf(before)] = mark;
+  }),
+  'figure.removeMarks': command(
+    'removed mark',
+    z.strictObject({ ...inFigure, marks: z.array(Id).min(1) }),
+    (draft, { figure, marks }) => {
+      const target = figureOf(draft, figure);
+      for (const id of marks) markOf(draft, figure, id);
+      target.marks = target.marks.filter(({ id }) => !marks.includes(id));
+      // What was compared with a level that is gone compares with nothing.
+      for (const line of target.lines)
+        line.emphasis = line.emphasis.filter(({ level }) => typeof level === 'number' || !marks.includes(level));
+    },
+  ),
+  'figure.describe': command(
+    'description',
+    z.strictObject({ ...inFigure, description: FigureSpec.shape.description.unwrap() }),
+    (draft, { figure, description }) => {
+      figureOf(draft, figure).description = description;
+    },
+  ),
+} as const;

@@ -1,0 +1,176 @@
+/** Words with bold, italic, raised, lowered and coloured runs, and fields that follow the data. */
+import { z } from 'zod';
+import { Colour } from '../style/style.ts';
+import type { FaceId } from './faces.ts';
+import { textWidth } from './measure.ts';
+
+/** What a field can say; each is of one line of the figure. */
+export const FIELDS = [
+  'latest value',
+  'latest month',
+  'change on year',
+  'high and its month',
+  'low and its month',
+  'first month',
+  'name',
+] as const;
+export type FieldName = (typeof FIELDS)[number];
+
+const style = {
+  bold: z.literal(true).optional(),
+  italic: z.literal(true).optional(),
+  raised: z.enum(['super', 'sub']).optional(),
+  colour: Colour.optional(),
+};
+
+const TextRun = z.strictObject({ text: z.string().max(2000), ...style });
+const FieldRun = z.strictObject({
+  field: z.enum(FIELDS),
+  /** id of the line it speaks of; null for the first one shown */
+  line: z.string().max(64).nullable(),
+  ...style,
+});
+const Run = z.union([TextRun, FieldRun]);
+export type Run = z.infer<typeof Run>;
+
+/** Plain words, or runs of them where some are set apart. A line break in a text begins a new line. */
+export const Words = z.union([z.string().max(2000), z.array(Run).max(200)]);
+export type Words = z.infer<typeof Words>;
+
+/** What a field says. */
+export type SayField = (field: FieldName, line: string | null) => string;
+
+/** Words as runs. */
+export const runsOfWords = (words: Words): readonly Run[] => (typeof words === 'string' ? [{ text: words }] : words);
+
+/** Words without their looks, fields written out. */
+export function plainWords(words: Words, say: SayField): string {
+  return runsOfWords(words)
+    .map((run) => ('text' in run ? run.text : say(run.field, run.line)))
+    .join('');
+}
+
+/** Runs as they are kept: neighbours of one look joined, and a plain string where nothing is set apart. */
+export function tidyWords(runs: readonly Run[]): Words {
+  const kept: Run[] = [];
+  const lookOf = ({ bold, italic, raised, colour }: Run) => JSON.stringify([bold, italic, raised, colour]);
+  for (const run of runs) {
+    const before = kept.at(-1);
+    if ('text' in run && run.text === '') continue;
+    if (before && 'text' in before && 'text' in run && lookOf(before) === lookOf(run)) before.text += run.text;
+    else kept.push({ ...run });
+  }
+  const [only, ...others] = kept;
+  if (!only) return '';
+  const isPlain = others.length === 0 && 'text' in only && lookOf(only) === lookOf({ text: '' });
+  return isPlain ? only.text : kept;
+}
+
+/** A run set on a line: where it begins, and how. */
+export interface SetRun {
+  text: string;
+  x: number;
+  /** how far its baseline is lowered, points */
+  down: number;
+  face: FaceId;
+  size: number;
+  colour: string;
+}
+
+export interface Type {
+  face: 'sans-400' | 'sans-600';
+  size: number;
+  colour: string;
+}
+
+function typeOf(run: Run, type: Type): Omit<SetRun, 'text' | 'x'> {
+  const bold = run.bold || type.face === 'sans-600';
+  const face: FaceId = run.italic ? (bold ? 'sans-600-italic' : 'sans-400-italic') : bold ? 'sans-600' : 'sans-400';
+  const size = run.raised ? Math.round(type.size * 66) / 100 : type.size;
+  const down = run.raised === 'super' ? -type.size * 0.34 : run.raised === 'sub' ? type.size * 0.16 : 0;
+  return { face, size, down, colour: run.colour ?? type.colour };
+}
+
+/** A piece of a word that has one look. */
+interface Piece extends Omit<SetRun, 'x'> {
+  width: number;
+}
+
+/**
+ * Breaks words at spaces into lines no wider than `width` points, at most
+ * `most`; a word wider than that is broken between letters, and of a text that
+ * is too long the last line ends with an ellipsis. Widths are measured run by run.
+ */
+export function setLines(words: Words, type: Type, say: SayField, width: number, most = Infinity): SetRun[][] {
+  const lines: SetRun[][] = [[]];
+  let x = 0;
+  let word: Piece[] = [];
+  /** the space before the word, set only when the word stays on its line */
+  let space: Piece | null = null;
+  const add = (piece: Piece) => {
+    const line = lines.at(-1);
+    const before = line?.at(-1);
+    const isOne =
+      before &&
+      before.face === piece.face &&
+      before.size === piece.size &&
+      before.colour === piece.colour &&
+      before.down === piece.down;
+    if (isOne) {
+      before.text += piece.text;
+      // Measured as one, so that pairs of letters over the join are counted.
+      x = before.x + textWidth(before.text, before.face, before.size);
+    } else if (piece.text !== '') {
+      const { width: wide, ...run } = piece;
+      line?.push({ ...run, x });
+      x += wide;
+    }
+  };
+  const breakLine = () => {
+    lines.push([]);
+    x = 0;
+  };
+  const close = () => {
+    const wide = word.reduce((sum, piece) => sum + piece.width, 0);
+    if (x > 0 && x + (space?.width ?? 0) + wide > width + 0.01) breakLine();
+    else if (space && x > 0) add(space);
+    for (const piece of word) {
+      if (wide <= width) {
+        add(piece);
+        continue;
+      }
+      for (const letter of piece.text) {
+        const letterWidth = textWidth(letter, piece.face, piece.size);
+        if (x > 0 && x + letterWidth > width) breakLine();
+        add({ ...piece, text: letter, width: letterWidth });
+      }
+    }
+    word = [];
+    space = null;
+  };
+  for (const run of runsOfWords(words)) {
+    const set = typeOf(run, type);
+    const text = 'text' in run ? run.text : say(run.field, run.line);
+    for (const part of text.split(/(\n|[ \t]+)/)) {
+      if (part === '') continue;
+      if (part === '\n') {
+        close();
+        breakLine();
+      } else if (/^[ \t]+$/.test(part)) {
+        if (word.length > 0) close();
+        space = { ...set, text: ' ', width: textWidth(' ', set.face, set.size) };
+      } else word.push({ ...set, text: part, width: textWidth(part, set.face, set.size) });
+    }
+  }
+  close();
+  if (lines.length <= most) return lines;
+  const kept = lines.slice(0, most);
+  const last = kept.at(-1) ?? [];
+  const end = last.at(-1);
+  const widthOf = (run: SetRun) => run.x + textWidth(`${run.text}…`, run.face, run.size);
+  if (end) {
+    while (end.text !== '' && widthOf(end) > width) end.text = [...end.text].slice(0, -1).join('').trimEnd();
+    end.text += '…';
+  }
+  return kept;
+}

@@ -1,0 +1,81 @@
+import {
+  autoUpdate,
+  FloatingFocusManager,
+  FloatingPortal,
+  flip,
+  offset,
+  shift,
+  useClick,
+  useDismiss,
+  useFloating,
+  useInteractions,
+  useRole,
+} from '@floating-ui/react';
+import { type ReactNode, useState } from 'react';
+
+interface PopoverProps {
+  /** what the button is called aloud */
+  label: string;
+  className?: string;
+  /** what stands on the button */
+  face: ReactNode;
+  children: ReactNode | ((close: () => void) => ReactNode);
+  width?: string;
+  placement?: 'top-start' | 'bottom-start';
+  /** what a pointer reads over the button */
+  title?: string;
+}
+
+/** A word or a small picture that opens the sentences in which it is set. Escape closes and gives the focus back. */
+export function Popover({
+  label,
+  className = '',
+  face,
+  children,
+  width = 'w-96',
+  placement = 'top-start',
+  title,
+}: PopoverProps) {
+  const [open, setOpen] = useState(false);
+  const { refs, floatingStyles, context } = useFloating({
+    open,
+    onOpenChange: setOpen,
+    placement,
+    middleware: [offset(6), flip(), shift({ padding: 8 })],
+    whileElementsMounted: autoUpdate,
+  });
+  const { getReferenceProps, getFloatingProps } = useInteractions([
+    useClick(context),
+    useDismiss(context),
+    useRole(context, { role: 'dialog' }),
+  ]);
+  return (
+    <>
+      <button
+        type="button"
+        ref={refs.setReference}
+        {...getReferenceProps()}
+        aria-label={label}
+        title={title}
+        className={className}
+      >
+        {face}
+      </button>
+      {open && (
+        <FloatingPortal>
+          <FloatingFocusManager context={context} modal={false}>
+            <div
+              ref={refs.setFloating}
+              style={floatingStyles}
+              {...getFloatingProps()}
+              className={`z-40 ${width} max-h-[min(70vh,22rem)] overflow-auto rounded-box border border-rule bg-base-100 px-4 py-3 text-[14px] shadow-lg`}
+            >
+              <p className="mb-1 font-semibold">{label.split(':')[0]}</p>
+              {typeof children === 'function' ? children(() => setOpen(false)) : children}
+            </div>
+          </FloatingFocusManager>
+        </FloatingPortal>
+      )}
+    </>
+  );
+}

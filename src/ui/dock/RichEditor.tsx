@@ -1,0 +1,250 @@
+import Bold from '@tiptap/extension-bold';
+import Document from '@tiptap/extension-document';
+import Italic from '@tiptap/extension-italic';
+import Paragraph from '@tiptap/extension-paragraph';
+import Text from '@tiptap/extension-text';
+import { Placeholder, UndoRedo } from '@tiptap/extensions';
+import { type Editor, EditorContent, useEditor } from '@tiptap/react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { fieldsOf } from '../../core/figure/fields.ts';
+import { resolveFigure } from '../../core/figure/resolve.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import { tableIn } from '../../core/report/report.ts';
+import { localeOf } from '../../core/text/locale.ts';
+import { FIELDS, type FieldName, type SayField, type Words } from '../../core/text/rich.ts';
+import { Popover } from '../controls/Popover.tsx';
+import { useReport } from '../state/store.ts';
+import { useTable } from '../state/tables.ts';
+import { Coloured, documentOf, fieldNode, Raised, wordsOf } from './rich-document.ts';
+
+export interface RichEditorProps {
+  label: string;
+  figure: FigureSpec;
+  value: Words;
+  placeholder?: string;
+  className?: string;
+  /** takes the new words; returns a sentence when they are refused */
+  onCommit(words: Words): string | null;
+}
+
+const PAUSE_MS = 700;
+const NOTHING: SayField = () => '–';
+
+/** What the fields of a figure say now, and its lines by name. */
+function useFields(figure: FigureSpec): { say: SayField; lines: { id: string; name: string }[] } {
+  const item = useReport((state) => tableIn(state.report, figure.table));
+  const locale = useReport((state) => state.report.locale);
+  const loaded = useTable(item);
+  const table = 'table' in loaded ? loaded.table : null;
+  return useMemo(() => {
+    if (!table) return { say: NOTHING, lines: [] };
+    const resolved = resolveFigure(figure, table);
+    return {
+      say: fieldsOf(resolved, localeOf(locale)),
+      lines: resolved.lines.map(({ line, name }) => ({ id: line.id, name })),
+    };
+  }, [figure, table, locale]);
+}
+
+function Tool({ label, on, onClick, children }: { label: string; on: boolean; onClick(): void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      aria-pressed={on}
+      className="btn btn-ghost btn-xs btn-square aria-pressed:bg-base-300"
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
+}
+
+interface ToolsProps {
+  editor: Editor;
+  fields: { say: SayField; lines: { id: string; name: string }[] };
+  colours: readonly { name: string; colour: string }[];
+}
+
+/** Looks of the chosen words, and the list of fields. */
+function Tools({ editor, fields, colours }: ToolsProps) {
+  const [line, setLine] = useState<string | null>(null);
+  const raise = (to: 'super' | 'sub') =>
+    editor.isActive('raised', { to })
+      ? editor.chain().focus().unsetMark('raised').run()
+      : editor.chain().focus().setMark('raised', { to }).run();
+  const insert = (field: FieldName) =>
+    editor.chain().focus().insertContent({ type: 'field', attrs: { field, line } }).run();
+  return (
+    <span className="flex items-center gap-0.5" data-rich-tools>
+      <Tool label="Bold" on={editor.isActive('bold')} onClick={() => editor.chain().focus().toggleBold().run()}>
+        <b>b</b>
+      </Tool>
+      <Tool label="Italic" on={editor.isActive('italic')} onClick={() => editor.chain().focus().toggleItalic().run()}>
+        <i>i</i>
+      </Tool>
+      <Tool label="Raised" on={editor.isActive('raised', { to: 'super' })} onClick={() => raise('super')}>
+        <span>
+          a<sup>2</sup>
+        </span>
+      </Tool>
+      <Tool label="Lowered" on={editor.isActive('raised', { to: 'sub' })} onClick={() => raise('sub')}>
+        <span>
+          a<sub>2</sub>
+        </span>
+      </Tool>
+      {colours.map(({ name, colour }) => (
+        <Tool
+          key={name}
+          label={`Words in ${name}`}
+          on={editor.isActive('coloured', { colour })}
+          onClick={() =>
+            editor.isActive('coloured', { colour })
+              ? editor.chain().focus().unsetMark('coloured').run()
+              : editor.chain().focus().setMark('coloured', { colour }).run()
+          }
+        >
+          <span className="h-3 w-3 rounded-sm" style={{ background: colour }} />
+        </Tool>
+      ))}
+      <Popover
+        label="Words that follow the data"
+        className="phrase ml-1 text-[13px]"
+        face="a word that follows the data"
+        width="w-80"
+      >
+        {(close) => (
+          <>
+            <label className="flex items-baseline gap-1.5">
+              Of
+              <select
+                className="phrase"
+                aria-label="Line the word speaks of"
+                value={line ?? ''}
+                onChange={(event) => setLine(event.target.value || null)}
+              >
+                <option value="">the first line</option>
+                {fields.lines.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <ul className="mt-1">
+              {FIELDS.map((field) => (
+                <li key={field}>
+                  <button
+                    type="button"
+                    className="flex w-full justify-between gap-3 rounded px-2 py-0.5 text-left hover:bg-base-200"
+                    onClick={() => {
+                      insert(field);
+                      close();
+                    }}
+                  >
+                    {field}
+                    <span className="text-quiet">{fields.say(field, line)}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+      </Popover>
+    </span>
+  );
+}
+
+/** A small editor: kept on Enter, on leaving it and on a pause in typing; Shift Enter begins a new line, Escape goes back. */
+export default function RichEditor({
+  label,
+  figure,
+  value,
+  placeholder = '',
+  className = '',
+  onCommit,
+}: RichEditorProps) {
+  const fields = useFields(figure);
+  const palette = useReport((state) => state.report.style.palette);
+  const [focused, setFocused] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const latest = useRef({ say: fields.say, value, onCommit });
+  latest.current = { say: fields.say, value, onCommit };
+  const box = useRef<HTMLSpanElement>(null);
+  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const commit = (editor: Editor) => {
+    clearTimeout(pause.current);
+    const words = wordsOf(editor.getJSON());
+    if (JSON.stringify(words) !== JSON.stringify(latest.current.value)) setError(latest.current.onCommit(words));
+  };
+  const editor = useEditor({
+    extensions: [
+      Document,
+      Paragraph,
+      Text,
+      Bold,
+      Italic,
+      Raised,
+      Coloured,
+      UndoRedo,
+      Placeholder.configure({ placeholder }),
+      fieldNode(() => latest.current.say),
+    ],
+    content: documentOf(value),
+    immediatelyRender: true,
+    shouldRerenderOnTransaction: true,
+    editorProps: {
+      attributes: { 'aria-label': label, role: 'textbox', class: 'rich outline-none' },
+      handleKeyDown: (view, event) => {
+        if (event.key === 'Enter' && !event.shiftKey) {
+          (view.dom as HTMLElement).blur();
+          return true;
+        }
+        if (event.key === 'Escape') {
+          editor?.commands.setContent(documentOf(latest.current.value), { emitUpdate: false });
+          return true;
+        }
+        return false;
+      },
+    },
+    onUpdate: ({ editor: changed }) => {
+      clearTimeout(pause.current);
+      pause.current = setTimeout(() => commit(changed), PAUSE_MS);
+    },
+    onFocus: () => setFocused(true),
+    onBlur: ({ editor: left, event }) => {
+      commit(left);
+      const to = event.relatedTarget;
+      if (!(to instanceof Element && to.closest('[data-rich-tools], [data-floating-ui-portal]'))) setFocused(false);
+    },
+  });
+  useEffect(() => () => clearTimeout(pause.current), []);
+  useEffect(() => {
+    // An undo or a newer document shows in the field, unless the user is typing there.
+    if (!editor || editor.isFocused) return;
+    if (JSON.stringify(wordsOf(editor.getJSON())) !== JSON.stringify(value))
+      editor.commands.setContent(documentOf(value), { emitUpdate: false });
+  }, [editor, value]);
+  useEffect(() => {
+    for (const shown of box.current?.querySelectorAll<HTMLElement>('[data-field]') ?? []) {
+      const field = FIELDS.find((name) => name === shown.dataset['field']);
+      if (field) shown.textContent = fields.say(field, shown.dataset['line'] || null);
+    }
+  }, [fields]);
+  return (
+    <span ref={box} className="inline-flex min-w-40 flex-col">
+      <EditorContent
+        editor={editor}
+        className={`min-w-40 rounded border-b border-dotted border-quiet px-1 focus-within:bg-base-200 ${className}`}
+      />
+      {focused && editor && <Tools editor={editor} fields={fields} colours={palette} />}
+      {error && (
+        <span role="alert" className="max-w-80 text-xs text-error">
+          {error}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,143 @@
+import type { ReactNode } from 'react';
+import { type Emphasis, newEmphasis, TIES } from '../../../core/emphasis/emphasis.ts';
+import { isClosed } from '../../../core/scene/markers.ts';
+import type { HouseStyle } from '../../../core/style/style.ts';
+import { ColourWord } from '../../controls/ColourWord.tsx';
+import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
+import { same, sentence, YesNo } from '../../controls/words.tsx';
+import { ShapeChoice } from './ShapeChoice.tsx';
+import { EMPHASIS_NAMES } from './samples.tsx';
+
+interface EmphasisRuleProps {
+  of: Emphasis['of'];
+  /** how it is marked; undefined where it is not */
+  rule: Emphasis | undefined;
+  /** what it is an emphasis of, said aloud */
+  name: string;
+  colour: string;
+  style: HouseStyle;
+  /** levels to compare with */
+  levels?: readonly { id: string; name: string }[];
+  set(rule: Emphasis): string | null;
+  drop(): unknown;
+  children?: ReactNode;
+}
+
+/** One kind of emphasis, off or on, and how it is marked. */
+export function EmphasisRule({ of, rule, name, colour, style, levels = [], set, drop, children }: EmphasisRuleProps) {
+  const said = `${EMPHASIS_NAMES[of]} of ${name}`;
+  const change = (part: Partial<Emphasis>) => set({ ...(rule ?? newEmphasis(of)), ...part });
+  return (
+    <li className="border-b border-rule py-1 last:border-0">
+      <label className="flex items-center gap-2 leading-7">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs rounded-sm checkbox-primary"
+          checked={rule !== undefined}
+          onChange={(event) => (event.target.checked ? change({}) : drop())}
+        />
+        {EMPHASIS_NAMES[of]}
+        {of === 'above' || of === 'below' ? ' a level' : ''}
+      </label>
+      {rule && (
+        <div className="pl-6">
+          <p className={sentence}>
+            <ShapeChoice
+              label={`Shape at ${said}`}
+              value={rule.shape}
+              filled={rule.filled}
+              colour={rule.colour ?? colour}
+              onCommit={(shape) => change({ shape })}
+            />
+            <button
+              type="button"
+              className="phrase"
+              aria-pressed={rule.shape === 'none'}
+              onClick={() => change({ shape: 'none' })}
+            >
+              {rule.shape === 'none' ? 'no shape' : 'take the shape off'}
+            </button>
+          </p>
+          <p className={sentence}>
+            {rule.shape !== 'none' && isClosed(rule.shape) && rule.shape !== 'ring' && (
+              <YesNo
+                label={`Filling at ${said}`}
+                value={rule.filled}
+                yes="filled"
+                no="hollow"
+                onCommit={(filled) => change({ filled })}
+              />
+            )}
+            <PhraseNumber
+              label={`Size at ${said}, points`}
+              value={rule.size}
+              className="w-10"
+              onCommit={(size) => change({ size: size ?? rule.size })}
+            />
+            pt,
+            <YesNo
+              label={`Value at ${said}`}
+              value={rule.value}
+              yes="with its value"
+              no="without its value"
+              onCommit={(value) => change({ value })}
+            />
+            in
+            <PhraseChoice
+              label={`Colour at ${said}`}
+              value={rule.colour === null ? 'line' : 'own'}
+              options={[
+                { value: 'line', name: 'the line’s colour' },
+                { value: 'own', name: 'its own colour' },
+              ]}
+              onCommit={(chosen) => change({ colour: chosen === 'line' ? null : style.ink })}
+            />
+            {rule.colour !== null && (
+              <ColourWord
+                label={`Own colour at ${said}`}
+                colour={rule.colour}
+                style={style}
+                onCommit={(colour) => change({ colour })}
+              />
+            )}
+          </p>
+          {(of === 'high' || of === 'low' || of === 'turns') && (
+            <p className={sentence}>
+              Of equal ones,
+              <PhraseChoice
+                label={`Ties at ${said}`}
+                value={rule.ties}
+                options={same(TIES)}
+                onCommit={(ties) => change({ ties })}
+              />
+              {rule.ties === 'all' ? 'are marked' : 'is marked'}
+            </p>
+          )}
+          {(of === 'above' || of === 'below') && (
+            <p className={sentence}>
+              compared with
+              <PhraseChoice
+                label={`What ${said} compares with`}
+                value={typeof rule.level === 'string' ? rule.level : ''}
+                options={[
+                  { value: '', name: 'a value' },
+                  ...levels.map(({ id, name: level }) => ({ value: id, name: level || 'a level' })),
+                ]}
+                onCommit={(level) => change({ level: level === '' ? 0 : level })}
+              />
+              {typeof rule.level === 'number' && (
+                <PhraseNumber
+                  label={`Level for ${said}`}
+                  value={rule.level}
+                  className="w-16"
+                  onCommit={(level) => change({ level: level ?? 0 })}
+                />
+              )}
+            </p>
+          )}
+          {children}
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,115 @@
+import type { FigureSpec, Line } from '../../../core/figure/spec.ts';
+import { BOX_PLACES } from '../../../core/figure/spec.ts';
+import { PhraseChoice } from '../../controls/Phrase.tsx';
+import { chosenLines, duplicate, isCalled, layLook, pickUpLook, remove, resetLook } from '../../report/lines.ts';
+import { useView } from '../../report/view.ts';
+import { run, useReport } from '../../state/store.ts';
+
+interface LedgerToolsProps {
+  figure: FigureSpec;
+  named: readonly { line: Line; name: string }[];
+  filter: string;
+  onFilter(filter: string): void;
+}
+
+/** From so many lines on, a field finds those that are meant. */
+const MANY = 7;
+
+const BOX_NAMES: Record<(typeof BOX_PLACES)[number], string> = {
+  'top left': 'at the top left',
+  'top right': 'at the top right',
+  'bottom left': 'at the bottom left',
+  'bottom right': 'at the bottom right',
+  above: 'above the plot',
+  below: 'below the plot',
+  outside: 'beside the plot',
+};
+
+/** What is done to the chosen lines at once, how lines are named, and a field that finds lines by their names. */
+export function LedgerTools({ figure, named, filter, onFilter }: LedgerToolsProps) {
+  const style = useReport((state) => state.report.style);
+  const look = useView((view) => view.look);
+  // The chosen lines are read anew whenever the part or the choice changes.
+  useView((view) => view.part);
+  useView((view) => view.picked);
+  const chosen = chosenLines(figure);
+  const [first] = chosen;
+  const found = named.filter(({ name }) => isCalled(name, filter.trim()));
+  const firstName = named.find(({ line }) => line.id === first?.id)?.name;
+  return (
+    <div className="sticky top-0 z-10 flex min-h-9 flex-wrap items-baseline gap-x-3 gap-y-1 border-b border-rule bg-base-200 px-4 py-1 text-[13px]">
+      {named.length >= MANY && (
+        <>
+          <input
+            type="search"
+            aria-label="Find lines"
+            placeholder={`Find among ${named.length}, * for any`}
+            className="input input-xs w-44"
+            value={filter}
+            onChange={(event) => onFilter(event.target.value)}
+          />
+          {filter.trim() !== '' && (
+            <button
+              type="button"
+              className="phrase"
+              onClick={() => {
+                const ids = found.map(({ line }) => line.id);
+                useView.setState({ picked: ids, part: ids[0] ? `line:${ids[0]}` : null });
+              }}
+            >
+              choose {found.length === 1 ? 'the one found' : `all ${found.length} found`}
+            </button>
+          )}
+        </>
+      )}
+      {first ? (
+        <>
+          <b className="font-semibold">
+            {chosen.length > 1 ? `${chosen.length} lines, set together:` : `${firstName}:`}
+          </b>
+          <button type="button" className="phrase" onClick={() => pickUpLook(first)}>
+            pick up its look
+          </button>
+          {look && (
+            <>
+              <button type="button" className="phrase" onClick={() => layLook(look, false)(figure, chosen)}>
+                lay the look on
+              </button>
+              <button type="button" className="phrase" onClick={() => layLook(look, true)(figure, chosen)}>
+                with its colour
+              </button>
+            </>
+          )}
+          <button type="button" className="phrase" onClick={() => resetLook(style)(figure, chosen)}>
+            house style
+          </button>
+          <button type="button" className="phrase" onClick={() => duplicate(figure, chosen)}>
+            duplicate
+          </button>
+          <button type="button" className="phrase" onClick={() => remove(figure, chosen)}>
+            remove
+          </button>
+        </>
+      ) : (
+        <span className="text-quiet">Choose lines by a click, with Ctrl or Shift for several.</span>
+      )}
+      <span className="ml-auto inline-flex items-baseline gap-x-1.5">
+        Names stand
+        <PhraseChoice
+          label="How lines are named"
+          value={figure.names.kind === 'lines' ? 'lines' : figure.names.box}
+          options={[
+            { value: 'lines', name: 'at their lines' },
+            ...BOX_PLACES.map((value) => ({ value, name: `in a box ${BOX_NAMES[value]}` })),
+          ]}
+          onCommit={(chosenPlace) =>
+            run('figure.setNames', {
+              figure: figure.id,
+              ...(chosenPlace === 'lines' ? { kind: 'lines' as const } : { kind: 'box' as const, box: chosenPlace }),
+            })
+          }
+        />
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+import { emphasised } from '../../../core/emphasis/emphasis.ts';
+import type { MarkOf } from '../../../core/figure/marks.ts';
+import { resolveFigure } from '../../../core/figure/resolve.ts';
+import type { FigureSpec } from '../../../core/figure/spec.ts';
+import { columnOf, type Table } from '../../../core/table/column.ts';
+import { PhraseChoice } from '../../controls/Phrase.tsx';
+import { openPart, useView } from '../../report/view.ts';
+import { run } from '../../state/store.ts';
+import { StrokeSample } from './samples.tsx';
+
+interface LevelRowProps {
+  figure: FigureSpec;
+  table: Table;
+  level: MarkOf<'level'>;
+}
+
+/** How many finished points of the first line of its axis lie below a level. */
+function below(figure: FigureSpec, table: Table, level: MarkOf<'level'>): string {
+  const resolved = resolveFigure(figure, table);
+  const line = resolved.lines.find((candidate) => candidate.line.axis === level.axis);
+  const at = resolved.levels.get(level.id);
+  if (!line || at === undefined) return '—';
+  const values = line.values.slice(0, line.unfinished);
+  const found = emphasised(values, 'below', 'all', (index) => (typeof at === 'number' ? at : (at[index] ?? null)));
+  const { across } = resolved;
+  const noun = across.kind === 'date' ? across.interval : 'point';
+  return `${noun}s of ${line.name} below: ${found.length}`;
+}
+
+/** A level among the lines; it is set in the strip of levels and notes. */
+export function LevelRow({ figure, table, level }: LevelRowProps) {
+  const part = useView((view) => view.part);
+  const name = level.name || 'level';
+  const source = typeof level.at === 'number' ? `level ${level.at}` : (columnOf(table, level.at)?.title ?? level.at);
+  return (
+    <tr className={`border-b border-rule ${part === `mark:${level.id}` ? 'bg-chosen' : ''}`}>
+      <td colSpan={2} />
+      <td className="py-0.5">
+        <button
+          type="button"
+          className="phrase"
+          style={{ color: `color-mix(in oklab, ${level.colour} 55%, var(--color-base-content))` }}
+          onClick={() => openPart(`mark:${level.id}`)}
+        >
+          {name}
+        </button>
+      </td>
+      <td className="truncate text-quiet">{source}</td>
+      <td>
+        <PhraseChoice
+          label={`Axis of ${name}`}
+          value={level.axis}
+          options={[
+            { value: 'left', name: 'left' },
+            { value: 'right', name: 'right' },
+          ]}
+          onCommit={(axis) => run('figure.setMark', { figure: figure.id, mark: { ...level, axis } })}
+        />
+      </td>
+      <td>
+        <span className="flex items-center gap-1.5 px-1">
+          <StrokeSample colour={level.colour} weight={level.weight} pattern={level.pattern} />
+          <span className="whitespace-nowrap">{level.weight} pt</span>
+        </span>
+      </td>
+      <td className="px-1 text-quiet">—</td>
+      <td className="px-1">
+        {level.named === 'none' ? 'no name' : level.named === 'auto' ? 'its name' : `name at ${level.named}`}
+      </td>
+      <td className="truncate px-1">{below(figure, table, level)}</td>
+      <td className="px-1 text-quiet">—</td>
+      <td className="pr-3 text-right">
+        <input
+          type="checkbox"
+          className="toggle toggle-xs toggle-primary"
+          aria-label={`Show ${name}`}
+          checked={level.shown}
+          onChange={(event) =>
+            run('figure.setMark', { figure: figure.id, mark: { ...level, shown: event.target.checked } })
+          }
+        />
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,225 @@
+/** The cells for what stands at points: markers, and values shown. */
+import { isClosed } from '../../../core/scene/markers.ts';
+import { ColourWord } from '../../controls/ColourWord.tsx';
+import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
+import { Popover } from '../../controls/Popover.tsx';
+import { same, sentence, YesNo } from '../../controls/words.tsx';
+import { run } from '../../state/store.ts';
+import { CELL, type CellProps, many, style } from './cell.tsx';
+import { ShapeChoice } from './ShapeChoice.tsx';
+import { MarkerSample } from './samples.tsx';
+
+const ON_NAMES = {
+  none: 'none',
+  all: 'all points',
+  ends: 'the ends',
+  last: 'the last',
+  every: 'every',
+  emphasis: 'emphasis only',
+} as const;
+
+export function MarkersCell(props: CellProps) {
+  const { line, name } = props;
+  const { markers } = line;
+  const isNone = markers.on === 'none';
+  const words = markers.on === 'every' ? `every ${markers.every}` : markers.on === 'emphasis' ? 'emphasis' : markers.on;
+  return (
+    <Popover
+      label={`Markers of ${name}: ${words}`}
+      className={CELL}
+      face={
+        <>
+          {!isNone && <MarkerSample shape={markers.shape} filled={markers.filled} colour={line.colour} />}
+          <span className={isNone ? 'text-quiet' : ''}>{words}</span>
+        </>
+      }
+    >
+      {many(props)}
+      <p className={sentence}>
+        Markers on
+        <PhraseChoice
+          label={`Points of ${name} with markers`}
+          value={markers.on}
+          options={(['none', 'all', 'ends', 'every', 'emphasis'] as const).map((value) => ({
+            value,
+            name: ON_NAMES[value],
+          }))}
+          onCommit={(on) => style(props, { markers: { on } })}
+        />
+        {markers.on === 'every' && (
+          <>
+            <PhraseNumber
+              label={`Every how many points of ${name} a marker`}
+              value={markers.every}
+              className="w-10"
+              onCommit={(every) => style(props, { markers: { every: every ?? markers.every } })}
+            />
+            points
+          </>
+        )}
+      </p>
+      <p className={sentence}>
+        <ShapeChoice
+          label={`Marker of ${name}`}
+          value={markers.shape}
+          filled={markers.filled}
+          colour={line.colour}
+          onCommit={(shape) => style(props, { markers: { shape } })}
+        />
+      </p>
+      <p className={sentence}>
+        {isClosed(markers.shape) && markers.shape !== 'ring' && (
+          <YesNo
+            label={`Filling of the markers of ${name}`}
+            value={markers.filled}
+            yes="filled"
+            no="hollow"
+            onCommit={(filled) => style(props, { markers: { filled } })}
+          />
+        )}
+        <PhraseNumber
+          label={`Size of the markers of ${name}, points`}
+          value={markers.size}
+          className="w-10"
+          onCommit={(size) => style(props, { markers: { size: size ?? markers.size } })}
+        />
+        pt across
+      </p>
+    </Popover>
+  );
+}
+
+export function ValuesCell(props: CellProps) {
+  const { line, name, table, figure, targets } = props;
+  const { values } = line;
+  const what = {
+    none: 'none',
+    ends: 'at the ends',
+    last: 'at the last point',
+    emphasis: 'at emphasis',
+    every: `every ${values.every}`,
+    all: 'at all points',
+  };
+  const where = values.on === 'none' || values.place === 'auto' ? '' : `, ${values.place}`;
+  const isNone = values.on === 'none' || (values.on === 'emphasis' && !line.emphasis.some(({ value }) => value));
+  return (
+    <Popover
+      label={`Values shown of ${name}: ${what[values.on]}${where}`}
+      className={CELL}
+      face={<span className={isNone ? 'text-quiet' : ''}>{`${what[values.on]}${where}`}</span>}
+    >
+      {many(props)}
+      <p className={sentence}>
+        Values
+        <PhraseChoice
+          label={`Values shown of ${name}`}
+          value={values.on}
+          options={(['none', 'last', 'ends', 'emphasis', 'every', 'all'] as const).map((value) => ({
+            value,
+            name: value === 'every' ? 'at every' : what[value],
+          }))}
+          onCommit={(on) => style(props, { values: { on } })}
+        />
+        {values.on === 'every' && (
+          <>
+            <PhraseNumber
+              label={`Every how many points of ${name} a value`}
+              value={values.every}
+              className="w-10"
+              onCommit={(every) => style(props, { values: { every: every ?? values.every } })}
+            />
+            points
+          </>
+        )}
+        , placed
+        <PhraseChoice
+          label={`Place of the values of ${name}`}
+          value={values.place}
+          options={[
+            { value: 'auto', name: 'where there is room' },
+            ...same(['above', 'below', 'left', 'right'] as const),
+          ]}
+          onCommit={(place) => style(props, { values: { place } })}
+        />
+      </p>
+      <p className={sentence}>
+        Written with
+        <PhraseNumber
+          label={`Decimals of the values of ${name}`}
+          value={values.decimals}
+          automatic="as many as needed"
+          className="w-32"
+          onCommit={(decimals) => style(props, { values: { decimals } })}
+        />
+        decimals,
+        <YesNo
+          label={`Unit at the values of ${name}`}
+          value={values.unit}
+          yes="with the unit"
+          no="without the unit"
+          onCommit={(unit) => style(props, { values: { unit } })}
+        />
+        , in
+        <YesNo
+          label={`Weight of the values of ${name}`}
+          value={values.bold}
+          yes="semibold"
+          no="regular"
+          onCommit={(bold) => style(props, { values: { bold } })}
+        />
+        <PhraseNumber
+          label={`Type size of the values of ${name}, points`}
+          value={values.size}
+          automatic={`${props.style.sizes.label}`}
+          className="w-10"
+          onCommit={(size) => style(props, { values: { size } })}
+        />
+        pt
+      </p>
+      <p className={sentence}>
+        They say
+        <PhraseChoice
+          label={`What the values of ${name} say`}
+          value={values.column ?? ''}
+          options={[
+            { value: '', name: 'the line’s own values' },
+            ...table.columns
+              .filter(({ key }) => key !== line.column && key !== figure.across)
+              .map(({ key, title }) => ({ value: key, name: title })),
+          ]}
+          onCommit={(column) => style(props, { values: { column: column === '' ? null : column } })}
+        />
+        in
+        <PhraseChoice
+          label={`Colour of the values of ${name}`}
+          value={values.colour === null ? 'line' : 'own'}
+          options={[
+            { value: 'line', name: 'the line’s colour' },
+            { value: 'own', name: 'their own colour' },
+          ]}
+          onCommit={(chosen) => style(props, { values: { colour: chosen === 'line' ? null : props.style.ink } })}
+        />
+        {values.colour !== null && (
+          <ColourWord
+            label={`Own colour of the values of ${name}`}
+            colour={values.colour}
+            style={props.style}
+            onCommit={(colour) => style(props, { values: { colour } })}
+          />
+        )}
+      </p>
+      {line.valuesMoved.length > 0 && (
+        <p className={sentence}>
+          {line.valuesMoved.length} put by hand.
+          <button
+            type="button"
+            className="phrase"
+            onClick={() => run('figure.placeValuesAnew', { figure: figure.id, lines: targets })}
+          >
+            Put back
+          </button>
+        </p>
+      )}
+    </Popover>
+  );
+}
