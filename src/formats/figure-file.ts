@@ -1,8 +1,7 @@
-/** A figure or a spark table as a file to hand off (Node only). */
+/** A figure as a file to hand off (Node only). */
 import type { FigureSpec } from '../core/figure/spec.ts';
 import type { Scene } from '../core/scene/scene.ts';
 import { toSvg } from '../core/scene/svg.ts';
-import type { SparkTableSpec } from '../core/spark/spec.ts';
 import { fontFacesOf } from './embed.ts';
 import { outlineText } from './outlines.ts';
 import { toPng } from './png.ts';
@@ -17,12 +16,7 @@ export interface FigureFile {
 }
 
 /** Writes a figure in a format: SVG with embedded fonts, SVG with outlined text, PNG, or its spec. */
-export async function figureFile(
-  format: FigureFormat,
-  spec: FigureSpec | SparkTableSpec,
-  scene: Scene,
-  dpi = 300,
-): Promise<FigureFile> {
+export async function figureFile(format: FigureFormat, spec: FigureSpec, scene: Scene, dpi = 300): Promise<FigureFile> {
   switch (format) {
     case 'svg':
       return { body: toSvg(scene, { fontFaces: await fontFacesOf(scene) }), mime: 'image/svg+xml', extension: 'svg' };

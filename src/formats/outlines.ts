@@ -1,5 +1,6 @@
 /** Text as outlines, so that a picture needs no fonts where it is shown (Node only). */
-import { coordinate, type TextNode } from '../core/scene/scene.ts';
+import { coordinate } from '../core/scene/coordinates.ts';
+import type { TextNode } from '../core/scene/scene.ts';
 import { textWidth } from '../core/text/measure.ts';
 import { openFace } from './fonts.ts';
 

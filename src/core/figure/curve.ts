@@ -1,6 +1,6 @@
 /** How a line runs from point to point: straight, smooth without overshoot, or in steps. Coordinates in points. */
 import type { XY } from '../place/box.ts';
-import { coordinate, runOf } from '../scene/scene.ts';
+import { coordinate, runOf } from '../scene/coordinates.ts';
 import type { Curve } from './look.ts';
 
 /**

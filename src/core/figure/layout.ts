@@ -1,6 +1,7 @@
 import type { Box } from '../place/box.ts';
 import { shareOf, type ValueScale } from '../scale/value-axis.ts';
-import { coordinate, type Part, POINTS_PER_MM, type Scene, type SceneNode, textsOf } from '../scene/scene.ts';
+import { coordinate } from '../scene/coordinates.ts';
+import { type Part, POINTS_PER_MM, type Scene, type SceneNode, textsOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';

@@ -1,7 +1,7 @@
 /** Where a line runs on the sheet: finished and unfinished stretches, bridges over gaps, and single points. */
 import type { XY } from '../place/box.ts';
 import { thin } from '../scale/thin.ts';
-import { runOf } from '../scene/scene.ts';
+import { runOf } from '../scene/coordinates.ts';
 import { type Stretch, stretches } from './curve.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedLine } from './resolve.ts';

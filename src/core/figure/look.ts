@@ -2,10 +2,9 @@
 import { z } from 'zod';
 import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
 import { MARKER_SHAPES } from '../scene/markers.ts';
-import { Colour, type HouseStyle } from '../style/style.ts';
-
-/** Stroke weight of a line in points. */
-export const Weight = z.number().min(0.1, 'A stroke is at least 0.1 pt.').max(12, 'A stroke is at most 12 pt.');
+import { Colour } from '../style/colour.ts';
+import type { HouseStyle } from '../style/style.ts';
+import { Weight } from './weight.ts';
 
 export const PATTERNS = ['solid', 'dashes', 'dots', 'dash-dot', 'long dashes'] as const;
 export type Pattern = (typeof PATTERNS)[number];

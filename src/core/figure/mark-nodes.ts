@@ -1,6 +1,7 @@
 /** Drawing levels, bands and events, and where they run. */
 import type { Box, XY } from '../place/box.ts';
-import { runOf, type SceneNode } from '../scene/scene.ts';
+import { runOf } from '../scene/coordinates.ts';
+import type { SceneNode } from '../scene/scene.ts';
 import { clipRun, runsOf } from './line-path.ts';
 import { dashesOf, type Pattern } from './look.ts';
 import type { Mark, MarkOf } from './marks.ts';

@@ -1,6 +1,7 @@
 import { thin } from '../scale/thin.ts';
 import { extentOf } from '../scale/value-axis.ts';
-import { POINTS_PER_MM, runOf, type Scene, type SceneNode } from '../scene/scene.ts';
+import { runOf } from '../scene/coordinates.ts';
+import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import { linesOn } from './axes.ts';
 import type { ResolvedFigure } from './resolve.ts';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Colour } from '../style/style.ts';
+import { Colour } from '../style/colour.ts';
 import { Words } from '../text/rich.ts';
 import { PLAN_IDS } from './date-plans.ts';
 import { Look, Offset } from './look.ts';

@@ -4,6 +4,7 @@
  * ("line:<id>", "axis:left", "title"), which is what a click selects.
  */
 import type { FaceId } from '../text/faces.ts';
+import { coordinate } from './coordinates.ts';
 
 export type Part =
   | 'title'
@@ -58,6 +59,8 @@ interface PathNode extends Valued {
   fill?: string;
   /** how strongly it is filled, from 0 to 1; wholly where absent */
   strength?: number;
+  /** moves it by so much, so that many may share their path data */
+  shift?: readonly [x: number, y: number];
 }
 
 interface RectNode {
@@ -67,6 +70,18 @@ interface RectNode {
   width: number;
   height: number;
   fill: string;
+  /** its edges fall on whole pixels of any screen, so that all bars of a row are as sharp as each other */
+  crisp?: boolean;
+}
+
+/** Nodes that are drawn together, moved by (x, y). A part of a sparkline is told by its name. */
+export interface ClusterNode {
+  kind: 'cluster';
+  x: number;
+  y: number;
+  /** such as "emphasis", which a page can then hide */
+  name?: string;
+  children: SceneNode[];
 }
 
 /** A data point: a place that can be found and pointed at; drawn only where a marker is asked for. */
@@ -86,7 +101,7 @@ export interface GroupNode {
   children: SceneNode[];
 }
 
-export type SceneNode = TextNode | PathNode | RectNode | PointNode | GroupNode;
+export type SceneNode = TextNode | PathNode | RectNode | PointNode | GroupNode | ClusterNode;
 
 export interface Scene {
   widthMm: number;
@@ -99,19 +114,6 @@ export interface Scene {
 
 export const POINTS_PER_MM = 72 / 25.4;
 
-/** A coordinate with at most two decimals, which is under a hundredth of a millimetre. */
-export function coordinate(value: number): string {
-  const rounded = Math.round(value * 100) / 100;
-  return String(rounded === 0 ? 0 : rounded);
-}
-
-/** Path data of an open run of points. */
-export function runOf(points: readonly (readonly [number, number])[]): string {
-  let d = '';
-  for (const [x, y] of points) d += `${d === '' ? 'M' : 'L'}${coordinate(x)} ${coordinate(y)}`;
-  return d;
-}
-
 /** Path data of one straight stroke. */
 export function strokeOf(x1: number, y1: number, x2: number, y2: number): string {
   return `M${coordinate(x1)} ${coordinate(y1)}L${coordinate(x2)} ${coordinate(y2)}`;
@@ -121,6 +123,6 @@ export function strokeOf(x1: number, y1: number, x2: number, y2: number): string
 export function* textsOf(nodes: readonly SceneNode[]): Generator<TextNode> {
   for (const node of nodes) {
     if (node.kind === 'text') yield node;
-    else if (node.kind === 'group') yield* textsOf(node.children);
+    else if (node.kind === 'group' || node.kind === 'cluster') yield* textsOf(node.children);
   }
 }

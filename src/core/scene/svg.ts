@@ -1,13 +1,6 @@
 import { faceOf } from '../text/faces.ts';
-import {
-  coordinate,
-  type GroupNode,
-  POINTS_PER_MM,
-  type Scene,
-  type SceneNode,
-  type Stroke,
-  type TextNode,
-} from './scene.ts';
+import { coordinate } from './coordinates.ts';
+import { type GroupNode, POINTS_PER_MM, type Scene, type SceneNode, type Stroke, type TextNode } from './scene.ts';
 
 export interface SvgOptions {
   /** CSS @font-face rules to embed; made by `formats`, never from user text */
@@ -16,6 +9,8 @@ export interface SvgOptions {
   outline?: (node: TextNode) => string;
   /** adds keyboard focus and spoken names to parts and leaves out points that are not drawn, for use inside the application */
   interactive?: boolean;
+  /** how far the picture's foot lies below the baseline of a line of text it stands in, points */
+  depth?: number;
   /** prefix of ids, so that several pictures can stand in one page */
   idPrefix?: string;
 }
@@ -65,26 +60,51 @@ function dashes({ dashes: lengths }: Stroke): string {
   return ` stroke-dasharray="${lengths.map(coordinate).join(' ')}"${lengths.includes(0) ? ' stroke-linecap="round"' : ''}`;
 }
 
+const strokes = new WeakMap<Stroke, string>();
+
+/** The attributes of a stroke; written once for all nodes that share it. */
+function strokeSvg(stroke: Stroke): string {
+  const known = strokes.get(stroke);
+  if (known !== undefined) return known;
+  const written = ` stroke="${stroke.colour}" stroke-width="${stroke.width}"${dashes(stroke)} stroke-linejoin="round"`;
+  strokes.set(stroke, written);
+  return written;
+}
+
 function nodeSvg(node: SceneNode, options: SvgOptions): string {
   switch (node.kind) {
     case 'text':
       return textSvg(node, options);
     case 'group':
       return groupSvg(node, options);
+    case 'cluster': {
+      const move =
+        node.x === 0 && node.y === 0 ? '' : ` transform="translate(${coordinate(node.x)} ${coordinate(node.y)})"`;
+      const name = node.name === undefined ? '' : ` data-of="${escapeXml(node.name)}"`;
+      let inner = '';
+      for (const child of node.children) inner += nodeSvg(child, options);
+      return inner && `<g${name}${move}>${inner}</g>`;
+    }
     case 'rect':
-      return `<rect x="${coordinate(node.x)}" y="${coordinate(node.y)}" width="${coordinate(node.width)}" height="${coordinate(node.height)}" fill="${node.fill}"/>`;
+      return `<rect x="${coordinate(node.x)}" y="${coordinate(node.y)}" width="${coordinate(node.width)}" height="${coordinate(node.height)}" fill="${node.fill}"${node.crisp ? ' shape-rendering="crispEdges"' : ''}/>`;
     case 'point':
       // A place that is not drawn serves readers of the file; on the screen hundreds of them would slow each redraw.
       if (options.interactive && node.fill === null) return '';
       return `<circle cx="${coordinate(node.x)}" cy="${coordinate(node.y)}" r="${node.radius}" fill="${node.fill ?? 'none'}"${valued(node)}/>`;
     case 'path': {
-      const stroke = node.stroke
-        ? ` stroke="${node.stroke.colour}" stroke-width="${node.stroke.width}"${dashes(node.stroke)} stroke-linejoin="round"`
+      const stroke = node.stroke ? strokeSvg(node.stroke) : '';
+      const strength = node.strength === undefined ? '' : ` fill-opacity="${node.strength}"`;
+      const shift = node.shift
+        ? ` transform="translate(${coordinate(node.shift[0])} ${coordinate(node.shift[1])})"`
         : '';
-      return `<path d="${node.d}" fill="${node.fill ?? 'none'}"${node.strength === undefined ? '' : ` fill-opacity="${node.strength}"`}${stroke}${valued(node)}/>`;
+      return `<path${shift} d="${node.d}" fill="${node.fill ?? 'none'}"${strength}${stroke}${valued(node)}/>`;
     }
   }
 }
+
+/** Writes some nodes without a document around them. */
+export const svgNodes = (nodes: readonly SceneNode[], options: SvgOptions = {}): string =>
+  nodes.map((node) => nodeSvg(node, options)).join('');
 
 /** An SVG document in pieces: its opening tag with what stands first in it, and one element for each node of the scene. */
 export interface SvgPieces {
@@ -107,7 +127,8 @@ export function svgPieces(scene: Scene, options: SvgOptions = {}): SvgPieces {
   const description = options.interactive
     ? ''
     : `<desc id="${prefix}-description">${escapeXml(scene.description)}</desc>`;
-  const head = `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}>${title}${description}${fonts}`;
+  const baseline = options.depth === undefined ? '' : ` style="vertical-align:${coordinate(-options.depth)}pt"`;
+  const head = `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}${baseline}>${title}${description}${fonts}`;
   return { head, nodes: scene.nodes.map((node) => nodeSvg(node, options)).filter((node) => node !== '') };
 }
 

@@ -1,5 +1,5 @@
-/** Numbers derived from the series of a sparkline. */
-import type { DERIVED } from './spec.ts';
+/** Numbers derived from the values of a sparkline. */
+import type { DerivedKind } from './spec.ts';
 
 type Values = readonly (number | null)[];
 
@@ -28,12 +28,7 @@ function slope(values: readonly (number | null)[]): number | null {
  * One derived number of a series, of its values before `unfinished`; null where
  * there is none. A change on the year is relative to the size of the earlier value.
  */
-export function derive(
-  what: (typeof DERIVED)[number],
-  all: Values,
-  unfinished: number,
-  yearBefore: Values = [],
-): Derived | null {
+export function derive(what: DerivedKind, all: Values, unfinished: number, yearBefore: Values = []): Derived | null {
   const values = all.slice(0, unfinished);
   const last = values.findLastIndex((value) => value !== null);
   const first = values.findIndex((value) => value !== null);

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { newEmphasis } from '../emphasis/emphasis.ts';
 import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
@@ -5,10 +6,11 @@ import { chooseAcross } from '../table/choose.ts';
 import { columnOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
 import { periodsOfTable } from '../table/series.ts';
-import { type LevelBars, type SparkColumn, Sparkline, type SparkTableSpec } from './spec.ts';
+import { isBars } from './look.ts';
+import { type LevelBars, SparkColumn, Sparkline, SparkTableSpec } from './spec.ts';
 
-/** A printed table of more rows has no page to stand on. */
-const MOST_ROWS = 500;
+/** More rows than any report has use for, and than a page of one piece can be drawn with. */
+const MOST_ROWS = 20_000;
 const ROW_HEIGHT = 6;
 const CELL_WIDTH = 34;
 
@@ -23,9 +25,14 @@ export function newLevelBars(id: string, column: string, colour: string): LevelB
     colour,
     ceiling: 'highest',
     target: null,
+    exceptions: [],
+    tucked: false,
     width: CELL_WIDTH,
   };
 }
+
+/** A column as it is where nothing more is said of it. */
+export const newColumn = (wish: z.input<typeof SparkColumn>): SparkColumn => SparkColumn.parse(wish);
 
 interface BarChoices {
   id: string;
@@ -52,22 +59,22 @@ export function draftLevelBars(table: Table, { id, tableId, style, names, measur
       `“${below.title}” has values below zero, which a level bar cannot show; choose columns that begin at zero.`,
     );
   const columns = measures.flatMap((column, index): SparkColumn[] => [
-    { kind: 'number', id: `number-${index + 1}`, column, title: null },
+    newColumn({ kind: 'number', id: `number-${index + 1}`, column, title: null }),
     {
       ...newLevelBars(`bar-${index + 1}`, column, style.palette[index % style.palette.length]?.colour ?? style.ink),
       title: '',
     },
   ]);
-  return {
+  return SparkTableSpec.parse({
     type: 'spark',
     id,
     name: table.title.slice(0, 200),
     table: tableId,
-    rows: { kind: 'rows' },
+    rows: { kind: 'rows', names },
     columns: [{ kind: 'text', id: 'names', column: names, title: null }, ...columns],
     words: { title: table.title, source: '' },
     rowHeight: ROW_HEIGHT,
-  };
+  });
 }
 
 /** Columns that sum others, or stand for nothing that could be compared. */
@@ -97,7 +104,7 @@ export function newSparkline(
     draw: 'line',
     colour: style.palette[0]?.colour ?? style.ink,
     below: belowOf(style),
-    emphasis: wish.draw === 'columns' || wish.draw === 'win / loss' ? [] : emphasis,
+    emphasis: isBars(wish.draw ?? 'line') ? [] : emphasis,
     width: CELL_WIDTH,
     ...wish,
   });
@@ -125,7 +132,7 @@ function rowsFor(
   const measures = measuresOf(table);
   const [measure] = measures;
   if (!across || !measure) return null;
-  const named: SparkColumn = { kind: 'name', id: 'names', title: null };
+  const named = newColumn({ kind: 'name', id: 'names', title: null });
   if (across.kind === 'date') {
     const periods = periodsOfTable(table);
     const [category] = periods.kind === 'dates' ? periods.categories : [];
@@ -145,8 +152,8 @@ function rowsFor(
   const [first] = over;
   if (across.kind !== 'text' || over.length < 3 || first === undefined) return null;
   return {
-    rows: { kind: 'rows' },
-    names: { kind: 'text', id: 'names', column: across.key, title: null },
+    rows: { kind: 'rows', names: across.key },
+    names: newColumn({ kind: 'text', id: 'names', column: across.key, title: null }),
     wish: { column: first, over },
   };
 }
@@ -177,15 +184,9 @@ export function draftSparkTable(table: Table, { id, tableId, style }: SparkChoic
       `“${table.title}” gives ${count} rows, and a spark table is set with up to ${MOST_ROWS}; keep some of its rows first.`,
     );
   const spark = newSparkline('spark-1', style, wish);
-  const derived = (what: 'last' | 'change on the year' | 'change', place: number): SparkColumn => ({
-    kind: 'derived',
-    id: `derived-${place}`,
-    title: null,
-    of: spark.id,
-    what,
-    decimals: null,
-  });
-  return {
+  const derived = (what: 'last' | 'change on the year' | 'change', place: number) =>
+    newColumn({ kind: 'derived', id: `derived-${place}`, title: null, of: spark.id, what });
+  return SparkTableSpec.parse({
     type: 'spark',
     id,
     name: `${table.title} at a glance`.slice(0, 200),
@@ -194,5 +195,5 @@ export function draftSparkTable(table: Table, { id, tableId, style }: SparkChoic
     columns: [names, derived('last', 1), spark, derived(rows.kind === 'rows' ? 'change' : 'change on the year', 2)],
     words: { title: `${table.title} at a glance`, source: '' },
     rowHeight: ROW_HEIGHT,
-  };
+  });
 }

@@ -1,133 +1,173 @@
-/** The rows of a spark table and the values each sparkline runs through. */
-import { windowOf } from '../figure/window.ts';
-import { chooseAcross } from '../table/choose.ts';
-import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
-import { periodNumber, yearBefore } from '../table/periods.ts';
+/** The rows of a spark table: records of its table, and the sums of some of them. */
+import { isCalled } from '../table/called.ts';
+import { type Cell, type Column, columnOf, type Table } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
-import { isoOf } from '../time/calendar.ts';
-import type { Interval } from '../time/interval.ts';
-import type { Sparkline, SparkTableSpec } from './spec.ts';
+import type { SparkTableSpec } from './spec.ts';
 
 /** A row of a spark table. */
 export interface SparkRecord {
+  /** by what it is found again in new data */
+  key: string;
   name: string;
+  kind: 'row' | 'subtotal' | 'total';
   /** the table's row it is, where it is one */
   row: number | null;
-  /** the rows of its category; null for all */
-  rows: readonly number[] | null;
   /** the column it is, where it is one */
   column: Column | null;
+  /** what it is put together with others by; null where rows have no groups */
+  group: string | null;
+  /** of a sum: indices of the records it stands for */
+  members: readonly number[] | null;
 }
 
-/** The periods a sparkline runs through: places along it, the same for all rows. */
-export interface Places {
-  /** what each is called, such as "2026-07-01" or a column's title */
-  at: string[];
-  interval: Interval | null;
-  /** instants, where they are dates */
-  dates: number[] | null;
-  /** index of the first that is not finished; their count where all are */
-  unfinished: number;
+/** A row as it is shown, from the top. */
+export type ShownRow = { kind: 'heading'; text: string } | { kind: 'record'; index: number };
+
+export interface Records {
+  records: SparkRecord[];
+  /** how many of them are no sums; these come first */
+  own: number;
+  /** for rows that are categories: index of the record of each row of the table, -1 for none */
+  recordOf: Int32Array | null;
 }
 
-export interface SparkSeries {
-  places: Places;
-  /** values of each record, by place */
-  values: (number | null)[][];
-  /** the values a year before each of them, which may lie outside of the window */
-  before: (number | null)[][];
+/** Begins the keys of sums, which no name of a row does. */
+const SUM = '\u001f';
+/** Key of the row that stands for all. */
+export const TOTAL_KEY = `${SUM}total`;
+
+const textOf = (cell: Cell | undefined) => (cell === null || cell === undefined ? '' : String(cell));
+
+/** Gives equal names keys of their own by their order. */
+function keyed() {
+  const seen = new Map<string, number>();
+  return (name: string) => {
+    const count = (seen.get(name) ?? 0) + 1;
+    seen.set(name, count);
+    return count === 1 ? name : `${name}${SUM}${count}`;
+  };
 }
 
-/** The rows of a spark table, in order. */
-export function recordsOf({ rows: of }: SparkTableSpec, table: Table): SparkRecord[] {
+/** The column whose texts tell the rows of a table apart. */
+export function namesOf({ rows, columns }: SparkTableSpec, table: Table): Column | undefined {
+  const first = columns.find(({ kind }) => kind === 'text');
+  const key = (rows.kind === 'rows' && rows.names) || (first?.kind === 'text' ? first.column : null);
+  return (key === null ? undefined : columnOf(table, key)) ?? table.columns.find(({ kind }) => kind === 'text');
+}
+
+/** A record with all of its properties in one order, which ten thousand of them are made much faster by. */
+const record = (
+  kind: SparkRecord['kind'],
+  key: string,
+  name: string,
+  group: string | null,
+  row: number | null = null,
+  column: Column | null = null,
+  members: readonly number[] | null = null,
+): SparkRecord => ({ key, name, kind, row, column, group, members });
+
+function ownRecords(spec: SparkTableSpec, table: Table): Omit<Records, 'own'> {
+  const { rows: of, order } = spec;
+  const grouping = order.group !== null && order.group !== 'unit' ? columnOf(table, order.group.column) : undefined;
   const totals = new Set(table.totals);
-  const rows = Array.from({ length: table.rows }, (_, row) => row).filter((row) => !totals.has(row));
-  if (of.kind === 'rows') return rows.map((row) => ({ name: String(row + 1), row, rows: null, column: null }));
-  if (of.kind === 'columns')
-    return of.columns.flatMap((key): SparkRecord[] => {
+  const keyFor = keyed();
+  const records: SparkRecord[] = [];
+  if (of.kind === 'columns') {
+    for (const key of of.columns) {
       const column = columnOf(table, key);
-      return column ? [{ name: readTitle(column.title).name, row: null, rows: null, column }] : [];
-    });
-  const cells = columnOf(table, of.category)?.cells ?? [];
-  const byName = new Map<string, number[]>();
-  for (const row of rows) {
-    const cell = cells[row];
-    if (cell === null || cell === undefined) continue;
-    const known = byName.get(String(cell));
-    if (known) known.push(row);
-    else byName.set(String(cell), [row]);
-  }
-  return [...byName].map(([name, own]) => ({ name, row: null, rows: own, column: null }));
-}
-
-/** Over columns of the table: each record is one of its rows. */
-function overColumns(spark: Sparkline, table: Table, records: readonly SparkRecord[]): SparkSeries {
-  const all = spark.over.flatMap((key) => columnOf(table, key) ?? []);
-  const { window } = spark;
-  const columns = window !== 'all' && 'last' in window ? all.slice(-window.last) : all;
-  return {
-    places: {
-      at: columns.map(({ title }) => readTitle(title).name),
-      interval: null,
-      dates: null,
-      unfinished: columns.length,
-    },
-    values: records.map(({ row }) => columns.map(({ cells }) => (row === null ? null : numberAt(cells, row)))),
-    before: records.map(() => columns.map(() => null)),
-  };
-}
-
-/** Over periods: each record is a column, or the rows of a category. A period that a record has twice is missing. */
-function overPeriods(spark: Sparkline, table: Table, records: readonly SparkRecord[]): SparkSeries {
-  const across = chooseAcross(table);
-  const measure = columnOf(table, spark.column);
-  const totals = new Set(table.totals);
-  if (across?.kind !== 'date')
-    return {
-      places: { at: [], interval: null, dates: null, unfinished: 0 },
-      values: records.map(() => []),
-      before: records.map(() => []),
-    };
-  const { interval } = across;
-  const isDrawn = windowOf(across, spark.window);
-  const firstDate = new Map<number, number>();
-  across.cells.forEach((cell, row) => {
-    if (typeof cell !== 'number' || totals.has(row) || !isDrawn(row)) return;
-    const period = periodNumber(cell, interval);
-    if (!firstDate.has(period)) firstDate.set(period, cell);
-  });
-  const periods = [...firstDate.keys()].sort((a, b) => a - b);
-  const dates = periods.map((period) => firstDate.get(period) ?? 0);
-  const yearEarlier = dates.map((date) => {
-    const before = yearBefore(date, interval);
-    return before === null ? null : periodNumber(before, interval);
-  });
-  const open = dates.findIndex((date) => across.unfinishedFrom !== undefined && date >= across.unfinishedFrom);
-  const all = Array.from({ length: table.rows }, (_, row) => row);
-  const found = records.map(({ column, rows }) => {
-    const cells = (column ?? measure)?.cells ?? [];
-    const byPeriod = new Map<number, number | null>();
-    for (const row of rows ?? all) {
-      const at = numberAt(across.cells, row);
-      if (at === null || totals.has(row)) continue;
-      const period = periodNumber(at, interval);
-      byPeriod.set(period, byPeriod.has(period) ? null : numberAt(cells, row));
+      const unit = column?.kind === 'number' ? (column.unit ?? '') : '';
+      const group = order.group === 'unit' ? unit : null;
+      if (column) records.push(record('row', key, readTitle(column.title).name, group, null, column));
     }
-    return byPeriod;
-  });
-  return {
-    places: { at: dates.map(isoOf), interval, dates, unfinished: open < 0 ? dates.length : open },
-    values: found.map((byPeriod) => periods.map((period) => byPeriod.get(period) ?? null)),
-    before: found.map((byPeriod) =>
-      yearEarlier.map((period) => (period === null ? null : (byPeriod.get(period) ?? null))),
-    ),
-  };
+    return { records, recordOf: null };
+  }
+  const groupAt = (row: number) => (grouping ? textOf(grouping.cells[row]) : null);
+  if (of.kind === 'rows') {
+    const names = namesOf(spec, table);
+    for (let row = 0; row < table.rows; row++) {
+      if (totals.has(row)) continue;
+      const name = names ? textOf(names.cells[row]) : String(row + 1);
+      records.push(record('row', keyFor(name), name, groupAt(row), row));
+    }
+    return { records, recordOf: null };
+  }
+  const cells = columnOf(table, of.category)?.cells ?? [];
+  const byName = new Map<Cell, number>();
+  const recordOf = new Int32Array(table.rows).fill(-1);
+  for (let row = 0; row < table.rows; row++) {
+    const cell = cells[row];
+    if (cell === null || cell === undefined || totals.has(row)) continue;
+    let index = byName.get(cell);
+    if (index === undefined) {
+      index = records.length;
+      byName.set(cell, index);
+      const name = String(cell);
+      records.push(record('row', name, name, groupAt(row)));
+    }
+    recordOf[row] = index;
+  }
+  return { records, recordOf };
 }
 
-/** The values that a spark column's sparklines run through. */
-export const seriesOf = (
-  spec: SparkTableSpec,
-  spark: Sparkline,
-  table: Table,
-  records: readonly SparkRecord[],
-): SparkSeries => (spec.rows.kind === 'rows' ? overColumns(spark, table, records) : overPeriods(spark, table, records));
+/** The records that stand in the groups of a spark table, groups in the order in which they come first. */
+export function groupsOf(records: readonly SparkRecord[]): Map<string | null, number[]> {
+  const groups = new Map<string | null, number[]>();
+  records.forEach(({ group, members }, index) => {
+    if (members) return;
+    const known = groups.get(group);
+    if (known) known.push(index);
+    else groups.set(group, [index]);
+  });
+  return groups;
+}
+
+/** The records of a spark table: its rows in the table's order, then the sums that it shows. */
+export function recordsOf(spec: SparkTableSpec, table: Table): Records {
+  const { records, recordOf } = ownRecords(spec, table);
+  const { subtotals, total, group, filter } = spec.order;
+  const own = records.length;
+  const isShown = (index: number) => filter === '' || isCalled(records[index]?.name ?? '', filter);
+  if (subtotals.shown && group !== null)
+    for (const [name, all] of groupsOf(records)) {
+      const members = all.filter(isShown);
+      if (members.length > 0)
+        records.push(record('subtotal', `${SUM}${name}`, subtotals.name, name, null, null, members));
+    }
+  const all = Array.from({ length: own }, (_, index) => index).filter(isShown);
+  if (total.shown && all.length > 0) records.push(record('total', TOTAL_KEY, total.name, null, null, null, all));
+  return { records, own, recordOf };
+}
+
+/**
+ * The rows as they are shown: filtered, in order within their groups, with
+ * headings and sums. `compare` orders two records; null keeps the table's order.
+ */
+export function shownRows(
+  { order }: SparkTableSpec,
+  { records, own }: Records,
+  compare: ((a: number, b: number) => number) | null,
+): ShownRow[] {
+  const isShown = (index: number) => order.filter === '' || isCalled(records[index]?.name ?? '', order.filter);
+  const ordered = (all: readonly number[]) => {
+    const kept = all.filter(isShown);
+    return compare ? kept.sort((a, b) => compare(a, b) || a - b) : kept;
+  };
+  const row = (index: number): ShownRow => ({ kind: 'record', index });
+  const subtotals = new Map<string | null, number>();
+  let total = -1;
+  for (let index = own; index < records.length; index++) {
+    if (records[index]?.kind === 'total') total = index;
+    else subtotals.set(records[index]?.group ?? null, index);
+  }
+  const shown: ShownRow[] = [];
+  for (const [group, all] of groupsOf(records)) {
+    const kept = ordered(all);
+    if (kept.length === 0) continue;
+    if (group !== null) shown.push({ kind: 'heading', text: group });
+    shown.push(...kept.map(row));
+    const sum = subtotals.get(group);
+    if (sum !== undefined) shown.push(row(sum));
+  }
+  if (total >= 0) shown.push(row(total));
+  return shown;
+}

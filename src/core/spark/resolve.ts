@@ -1,191 +1,165 @@
-import { decimalsFor } from '../figure/fields.ts';
-import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
-import { decimalsShown } from '../table/decimals.ts';
-import { readTitle } from '../table/titles.ts';
-import type { Locale } from '../text/locale.ts';
-import { formatNumber } from '../text/number.ts';
-import { formatPeriod } from '../time/format.ts';
-import { derive } from './derive.ts';
-import { recordsOf, type SparkRecord, type SparkSeries, seriesOf } from './records.ts';
-import { type Domain, domainOf, endsOf } from './sparkline.ts';
-import type { LevelBars, SparkColumn, SparkColumnOf, Sparkline, SparkTableSpec } from './spec.ts';
+/** From what a spark table shows and how it looks to what stands in each cell. */
 
-/** A bar from zero; `share` is of the full width, at most 1. */
-export interface Bar {
-  value: number | null;
-  share: number;
-  /** why there is no whole bar to see */
-  note: 'missing' | 'below zero' | 'above the ceiling' | null;
-}
+import type { Table } from '../table/column.ts';
+import type { Locale } from '../text/locale.ts';
+import { type ColumnData, placesOf, type SparkData, type SparkSeries, sparkData } from './data.ts';
+import { allEnds, type Domain, sayScale } from './ends.ts';
+import { isBars } from './look.ts';
+import type { NumberCells } from './number-cells.ts';
+import { countOf, openOf, type Places, valuesAt, yearBeforeAt } from './series.ts';
+import type { LevelBars, SparkColumn, SparkException, Sparkline, SparkTableSpec } from './spec.ts';
 
 export type ResolvedColumn =
-  | { kind: 'text'; spec: SparkColumn; title: string; cells: string[] }
-  | { kind: 'number'; spec: SparkColumn; title: string; cells: string[] }
-  | { kind: 'spark'; spec: LevelBars; title: string; bars: Bar[]; ceiling: number; target: number | null }
+  | { kind: 'text'; spec: SparkColumn; title: string; cells: readonly string[] }
+  | { kind: 'number'; spec: SparkColumn; title: string; cells: NumberCells }
+  | {
+      kind: 'spark';
+      spec: LevelBars;
+      title: string;
+      values: Float64Array;
+      ceiling: number;
+      own: ReadonlyMap<number, string>;
+    }
   | {
       kind: 'sparkline';
       spec: Sparkline;
       title: string;
       series: SparkSeries;
-      /** lowest and highest of each row's cell; null for a row without values */
-      ends: (Domain | null)[];
+      /** low and high of each record's cell in turn; NaN for a record without values */
+      ends: Float64Array;
+      exceptions: ReadonlyMap<number, SparkException>;
     };
+export type ResolvedOf<Kind extends ResolvedColumn['kind']> = Extract<ResolvedColumn, { kind: Kind }>;
+export type ResolvedSparkline = ResolvedOf<'sparkline'>;
 
 export interface ResolvedSparkTable {
   spec: SparkTableSpec;
-  records: SparkRecord[];
+  data: SparkData;
   columns: ResolvedColumn[];
 }
 
-/** Marks a missing number in print. */
-const NONE = '–';
-
-const CHANGES = new Set(['change', 'change on the year', 'slope']);
-const DERIVED_NAMES: Record<SparkColumnOf<'derived'>['what'], string> = {
-  last: 'Latest',
-  first: 'First',
-  high: 'High',
-  low: 'Low',
-  mean: 'Mean',
-  change: 'Change',
-  'change on the year': 'On the year',
-  slope: 'Per period',
-};
-
-/** What the header of a column says where its user wrote nothing. */
-function titleOf(spec: SparkColumn, column: Column | undefined): string {
-  if (spec.kind === 'name') return spec.title ?? '';
-  if (spec.kind === 'derived') return spec.title ?? DERIVED_NAMES[spec.what];
-  const unit = column?.kind === 'number' && column.unit ? `, ${column.unit}` : '';
-  const title = spec.title ?? (column ? readTitle(column.title).name + unit : spec.column);
-  const target = spec.kind === 'spark' && spec.target !== null ? `target ${spec.target}` : '';
-  return [title, target].filter(Boolean).join(', ');
+/** A sparkline with all that is needed to draw it. */
+export interface SparkCell {
+  /** with the exceptions of its row */
+  spark: Sparkline;
+  values: (number | null)[];
+  /** values a year before, where wins and losses are told by them */
+  before: (number | null)[];
+  edge: (number | null)[];
+  reference: (number | null)[];
+  places: Places;
+  /** index of the first value that is not finished */
+  open: number;
+  ends: Domain;
 }
 
-/** What a sparkline's header says: what it runs through, and its scale where it is not plain. */
-function sparkTitle(spec: Sparkline, { places }: SparkSeries, scaled: string): string {
-  const count = places.at.length;
-  const noun = places.interval === null ? 'values' : `${places.interval}s`;
-  const name = spec.title ?? (spec.draw === 'win / loss' ? 'Up or down' : `${count} ${noun}`);
-  return spec.title === null && scaled !== '' ? `${name} · ${scaled}` : name;
+/** A sum's stroke is so much stronger. */
+const STRONGER = 1.4;
+
+const effective = new WeakMap<Sparkline, Map<SparkException | 'sum', Sparkline>>();
+
+/** A column's sparkline with a row's exceptions; the same object for the same row. */
+function withException(spark: Sparkline, exception: SparkException | undefined, isSum: boolean): Sparkline {
+  const key = exception ?? (isSum ? 'sum' : null);
+  if (key === null) return spark;
+  const known = effective.get(spark) ?? new Map<SparkException | 'sum', Sparkline>();
+  effective.set(spark, known);
+  let found = known.get(key);
+  if (!found) {
+    const { row: _, ...own } = exception ?? { row: '' };
+    found = { ...spark, ...(isSum && { weight: Math.min(12, spark.weight * STRONGER) }), ...own };
+    known.set(key, found);
+  }
+  return found;
 }
 
-function writer(column: Column, locale: Locale): (row: number) => string {
-  if (column.kind === 'text') return (row) => String(column.cells[row] ?? '');
-  if (column.kind === 'date')
-    return (row) => {
-      const at = numberAt(column.cells, row);
-      return at === null ? NONE : formatPeriod(at, column.interval, locale);
-    };
-  const decimals = decimalsShown(column);
-  return (row) => {
-    const value = numberAt(column.cells, row);
-    return value === null ? NONE : formatNumber(value, decimals, locale);
+/** What stands in a sparkline's cell; null for a record without values. */
+export function cellOf(
+  { spec, series, ends, exceptions }: ResolvedSparkline,
+  { records }: SparkData,
+  record: number,
+): SparkCell | null {
+  const [low, high] = [ends[2 * record], ends[2 * record + 1]];
+  if (low === undefined || high === undefined || Number.isNaN(low)) return null;
+  const places = placesOf(series, record);
+  const spark = withException(spec, exceptions.get(record), records[record]?.members != null);
+  const needsBefore = spark.draw === 'win / loss' && spark.sign === 'year';
+  const { grid, edge, reference } = series;
+  const before = needsBefore || (spark.draw === 'range band' && !edge) ? yearBeforeAt(grid, record, places) : [];
+  return {
+    spark,
+    values: valuesAt(grid, record, places),
+    before,
+    edge: spark.draw !== 'range band' ? [] : edge ? valuesAt(edge, record, places) : before,
+    reference: reference ? valuesAt(reference, record, places) : [],
+    places,
+    open: openOf(places),
+    ends: [low, high],
   };
 }
 
-function barOf(value: number | null, ceiling: number): Bar {
-  if (value === null) return { value, share: 0, note: 'missing' };
-  if (value < 0) return { value, share: 0, note: 'below zero' };
-  if (value > ceiling) return { value, share: 1, note: 'above the ceiling' };
-  return { value, share: value / ceiling, note: null };
+function sparkTitle(spec: Sparkline, { places }: SparkSeries, hasSums: boolean): string {
+  const count = countOf(places);
+  const noun = places.course.interval === null ? 'values' : `${places.course.interval}s`;
+  if (spec.title !== null) return spec.title;
+  const name = spec.draw === 'win / loss' ? 'Up or down' : `${count} ${noun}`;
+  const scaled = sayScale(spec, hasSums);
+  return scaled === '' ? name : `${name} · ${scaled}`;
 }
 
-function resolveBars(spec: LevelBars, title: string, values: readonly (number | null)[]): ResolvedColumn {
-  let highest = spec.target ?? 0;
-  for (const value of values) if (value !== null) highest = Math.max(highest, value);
-  // Where nothing is above zero every bar is empty, whatever its ceiling.
-  const ceiling = spec.ceiling === 'highest' ? highest || 1 : spec.ceiling;
-  const bars = values.map((value) => barOf(value, ceiling));
-  return { kind: 'spark', spec, title, bars, ceiling, target: spec.target };
-}
-
-/** The values of a sparkline's rows and the ends of their cells. */
-function resolveSparkline(
-  spec: SparkTableSpec,
-  spark: Sparkline,
-  table: Table,
-  records: readonly SparkRecord[],
-): ResolvedColumn {
-  const series = seriesOf(spec, spark, table, records);
-  const { scale, draw } = spark;
-  const pooled = domainOf(series.values);
-  const ends = series.values.map((values) => {
-    const domain = scale.of === 'each row' ? domainOf([values]) : pooled;
-    return domain && endsOf(domain, scale, draw);
-  });
-  const scaled =
-    draw === 'win / loss'
-      ? ''
-      : scale.of === 'each row'
-        ? 'each row its own scale'
-        : scale.of === 'all rows'
-          ? 'one scale'
-          : '';
-  return { kind: 'sparkline', spec: spark, title: sparkTitle(spark, series, scaled), series, ends };
-}
-
-/** Writes the derived numbers of all rows with the same decimals, so that they align. */
-function derivedCells(
-  spec: SparkColumnOf<'derived'>,
-  of: ResolvedColumn | undefined,
-  rows: number,
-  locale: Locale,
-): string[] {
-  if (of?.kind !== 'sparkline') return Array.from({ length: rows }, () => NONE);
-  const { places, values, before } = of.series;
-  const found = values.map((all, row) => derive(spec.what, all, places.unfinished, before[row]));
-  if (spec.what === 'change on the year')
-    return found.map((entry) => {
-      if (!entry) return NONE;
-      const percent = formatNumber(entry.value * 100, spec.decimals ?? 1, locale);
-      return `${entry.value > 0 ? '+' : ''}${percent}${locale.beforePercent}%`;
+function resolveColumn(
+  spec: SparkColumn,
+  data: ColumnData,
+  all: SparkData,
+  sums: 'sum' | 'mean',
+): ResolvedColumn | null {
+  if (data.kind === 'text') return { kind: 'text', spec, title: spec.title ?? data.name, cells: data.cells };
+  if (data.kind === 'number') {
+    const title = spec.title ?? [data.name, data.unit].filter(Boolean).join(', ');
+    return { kind: 'number', spec, title, cells: data };
+  }
+  const byKey = <T extends { row: string }>(exceptions: readonly T[]): Map<number, T> => {
+    const found = new Map<number, T>();
+    if (exceptions.length === 0) return found;
+    const wanted = new Map(exceptions.map((exception) => [exception.row, exception]));
+    all.records.forEach(({ key }, record) => {
+      const own = wanted.get(key);
+      if (own) found.set(record, own);
     });
-  const known = found.flatMap((entry) => (entry ? [entry.value] : []));
-  const decimals = spec.decimals ?? decimalsFor({ values: known, decimals: null });
-  return found.map((entry) => {
-    if (!entry) return NONE;
-    const sign = CHANGES.has(spec.what) && entry.value > 0 ? '+' : '';
-    const number = sign + formatNumber(entry.value, decimals, locale);
-    const hasPlace = spec.what === 'high' || spec.what === 'low';
-    if (!hasPlace || entry.at === null) return number;
-    const { interval, dates, at } = places;
-    const date = dates?.[entry.at];
-    const where = interval && date !== undefined ? formatPeriod(date, interval, locale) : (at[entry.at] ?? '');
-    return `${number}, ${where}`;
-  });
+    return found;
+  };
+  if (data.kind === 'spark' && spec.kind === 'spark') {
+    let highest = spec.target ?? 0;
+    for (const value of data.values) if (value > highest) highest = value;
+    // Where nothing is above zero every bar is empty, whatever its ceiling.
+    const ceiling = spec.ceiling === 'highest' ? highest || 1 : spec.ceiling;
+    const title = [spec.title ?? data.name, spec.target !== null ? `target ${spec.target}` : '']
+      .filter(Boolean)
+      .join(', ');
+    const own = new Map([...byKey(spec.exceptions)].map(([record, { colour }]) => [record, colour]));
+    return { kind: 'spark', spec, title, values: data.values, ceiling, own };
+  }
+  if (data.kind !== 'sparkline' || spec.kind !== 'sparkline') return null;
+  const exceptions = byKey(spec.exceptions);
+  const ends = allEnds(data, spec, all.records, exceptions, sums);
+  const title = sparkTitle(spec, data, all.records.length > all.own && sums === 'sum');
+  return { kind: 'sparkline', spec, title, series: data, ends, exceptions };
 }
 
-/** Puts the values of a table to the columns of a spark table. A column that the table lacks stays empty. */
-export function resolveSparkTable(spec: SparkTableSpec, table: Table, locale: Locale): ResolvedSparkTable {
-  const records = recordsOf(spec, table);
-  const sparklines = new Map<string, ResolvedColumn>();
-  for (const column of spec.columns)
-    if (column.kind === 'sparkline') sparklines.set(column.id, resolveSparkline(spec, column, table, records));
-  const [first] = sparklines.values();
-  const columns = spec.columns.map((column): ResolvedColumn => {
-    if (column.kind === 'sparkline') return sparklines.get(column.id) ?? resolveSparkline(spec, column, table, records);
-    if (column.kind === 'name')
-      return { kind: 'text', spec: column, title: titleOf(column, undefined), cells: records.map(({ name }) => name) };
-    if (column.kind === 'derived') {
-      const cells = derivedCells(column, sparklines.get(column.of), records.length, locale);
-      return { kind: 'number', spec: column, title: titleOf(column, undefined), cells };
-    }
-    const found = columnOf(table, column.column);
-    const title = titleOf(column, found);
-    if (column.kind === 'spark') {
-      // Where rows are no rows of the table, a bar is the latest value of the first sparkline.
-      const values = records.map(({ row }, index) => {
-        if (row !== null) return found?.kind === 'number' ? numberAt(found.cells, row) : null;
-        return first?.kind === 'sparkline'
-          ? (derive('last', first.series.values[index] ?? [], first.series.places.unfinished)?.value ?? null)
-          : null;
-      });
-      return resolveBars(column, title, values);
-    }
-    const write = found && writer(found, locale);
-    const cells = records.map(({ row }) => (write && row !== null ? write(row) : ''));
-    return { kind: column.kind, spec: column, title, cells };
+/** Joins the look of a spark table with its data; a column whose data are not there yet is left out. */
+export function dressSparkTable(spec: SparkTableSpec, data: SparkData): ResolvedSparkTable {
+  const byId = new Map(data.columns.map((column) => [column.id, column]));
+  const columns = spec.columns.flatMap((column) => {
+    const found = byId.get(column.id);
+    return (found && resolveColumn(column, found, data, spec.order.sums)) ?? [];
   });
-  return { spec, records, columns };
+  return { spec, data, columns };
 }
+
+/** Puts the values of a table to the columns of a spark table. */
+export const resolveSparkTable = (spec: SparkTableSpec, table: Table, locale: Locale): ResolvedSparkTable =>
+  dressSparkTable(spec, sparkData(spec, table, locale));
+
+/** Whether a look has marks of emphasis that are drawn. */
+export const hasMarks = ({ emphasis, draw }: Sparkline) =>
+  draw !== 'win / loss' && emphasis.some(({ shape, colour }) => shape !== 'none' || (isBars(draw) && colour !== null));

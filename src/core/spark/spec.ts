@@ -1,88 +1,111 @@
 import { z } from 'zod';
-import { Emphasis } from '../emphasis/emphasis.ts';
-import { Weight } from '../figure/look.ts';
-import { FigureWindow, Id } from '../figure/spec.ts';
-import { Colour } from '../style/style.ts';
+import { Aside, FigureWindow, Id } from '../figure/spec.ts';
+import { Colour } from '../style/colour.ts';
+import { lookParts } from './look.ts';
 
 const size = z.number().min(-1e15).max(1e15);
 const Key = z.string().min(1).max(200);
-const titled = {
-  id: Id,
-  /** key of the table's column whose values stand in the cells */
-  column: z.string().min(1),
-  /** header; null takes it from the table's column */
-  title: z.string().max(200).nullable(),
-};
 
-/** Width of a sparkline's cell and height of a row in millimetres. */
+/** Width of a cell and height of a row in millimetres. */
 const CellWidth = z.number().min(6, 'A cell is at least 6 mm wide.').max(200, 'A cell is at most 200 mm wide.');
 export const RowHeight = z.number().min(3, 'A row is at least 3 mm high.').max(40, 'A row is at most 40 mm high.');
 
+const headed = {
+  id: Id,
+  /** header; null takes it from the data */
+  title: z.string().max(200).nullable(),
+  /** out of sight; what is drawn from it stays */
+  tucked: z.boolean().default(false),
+};
+/** Columns of texts and numbers; null is as wide as they need. */
+const written = { ...headed, width: CellWidth.nullable().default(null) };
+/** key of the table's column whose values stand in the cells */
+const column = Key;
+const decimals = z.number().int().min(0).max(6).nullable().default(null);
+
 /** Of what there is a row: each row of the table, each of some columns over the periods, or each category. */
 const SparkRows = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('rows') }),
-  z.strictObject({ kind: z.literal('columns'), columns: z.array(Key).min(1).max(500) }),
+  /** `names` is the column whose texts tell the rows apart; null for the first column of texts */
+  z.strictObject({ kind: z.literal('rows'), names: Key.nullable().default(null) }),
+  z.strictObject({ kind: z.literal('columns'), columns: z.array(Key).min(1).max(2000) }),
   z.strictObject({ kind: z.literal('categories'), category: Key }),
 ]);
 
 /** From where to where a sparkline's cell reaches. */
 const SparkScale = z.strictObject({
-  of: z.enum(['each row', 'all rows', 'fixed']).default('each row'),
+  of: z.enum(['each row', 'all rows', 'group', 'fixed']).default('each row'),
   floor: z.union([z.enum(['lowest', 'zero']), size]).default('lowest'),
-  ceiling: z.union([z.literal('highest'), size]).default('highest'),
+  ceiling: z.union([z.enum(['highest', 'zero']), size]).default('highest'),
 });
 export type SparkScale = z.infer<typeof SparkScale>;
 
-export const SPARK_KINDS = ['line', 'step', 'area', 'columns', 'win / loss'] as const;
+/** What a row has of its own; all else it takes from its column. */
+export const SparkException = z.strictObject({
+  /** the row, by its name, so that it is found again in new data */
+  row: z.string().max(500),
+  ...z.strictObject(lookParts).partial().shape,
+  window: FigureWindow.optional(),
+  scale: SparkScale.optional(),
+});
+export type SparkException = z.infer<typeof SparkException>;
 
 export const Sparkline = z.strictObject({
-  ...titled,
+  ...headed,
+  column,
   kind: z.literal('sparkline'),
-  draw: z.enum(SPARK_KINDS),
   /** where each row of the table has its own sparkline: the columns it runs over */
   over: z.array(Key).max(2000).default([]),
   window: FigureWindow.default('all'),
   /** what wins and loses: the value, or its change on the period or the year before */
   sign: z.enum(['value', 'previous', 'year']).default('value'),
+  /** the other edge of a range band: a column of the table, or the same months a year before */
+  edge: z.union([z.literal('year before'), z.strictObject({ column: Key })]).default('year before'),
   scale: SparkScale.default(SparkScale.parse({})),
-  colour: Colour,
-  /** colour of what lies below zero, in columns and win / loss */
-  below: Colour,
-  weight: Weight.default(0.9),
-  emphasis: z.array(Emphasis).max(8).default([]),
+  ...lookParts,
+  weight: lookParts.weight.default(0.9),
+  emphasis: lookParts.emphasis.default([]),
+  markers: lookParts.markers.default({ on: 'none', size: 1.6 }),
+  zeroLine: lookParts.zeroLine.default(false),
+  background: lookParts.background.default(null),
   gaps: z.enum(['break', 'bridge', 'zero']).default('break'),
-  zeroLine: z.boolean().default(false),
-  /** behind the line: the row's mean, a value, or a band of so many standard deviations around the mean */
+  /** behind the line: the row's mean, a value, a column, or a band of so many standard deviations around the mean */
   reference: z
     .union([
       z.enum(['none', 'mean']),
       z.strictObject({ value: size }),
+      z.strictObject({ column: Key }),
       z.strictObject({ deviations: z.number().positive('A band is wider than nothing.').max(10) }),
     ])
     .default('none'),
+  exceptions: z.array(SparkException).max(2000).default([]),
+  /** the values it runs through, as columns of numbers beside it */
+  source: z.enum(['tucked', 'shown']).default('tucked'),
   width: CellWidth,
 });
 export type Sparkline = z.infer<typeof Sparkline>;
 
 export const DERIVED = ['last', 'first', 'high', 'low', 'mean', 'change', 'change on the year', 'slope'] as const;
+export type DerivedKind = (typeof DERIVED)[number];
 
 export const SparkColumn = z.discriminatedUnion('kind', [
-  z.strictObject({ ...titled, kind: z.literal('text') }),
-  z.strictObject({ ...titled, kind: z.literal('number') }),
+  z.strictObject({ ...written, column, kind: z.literal('text') }),
+  z.strictObject({ ...written, column, kind: z.literal('number'), decimals }),
   /** what the row is called, where rows are columns or categories */
-  z.strictObject({ id: Id, title: titled.title, kind: z.literal('name') }),
+  z.strictObject({ ...written, kind: z.literal('name') }),
   Sparkline,
   z.strictObject({
-    id: Id,
-    title: titled.title,
+    ...written,
     kind: z.literal('derived'),
     /** id of the sparkline it is taken from */
     of: Id,
     what: z.enum(DERIVED),
-    decimals: z.number().int().min(0).max(6).nullable().default(null),
+    decimals,
+    /** falls in the colour of what lies below zero, as well as with their sign */
+    coloured: z.boolean().default(false),
   }),
   z.strictObject({
-    ...titled,
+    ...headed,
+    column,
     kind: z.literal('spark'),
     /** one value as a share of the ceiling that all rows have in common */
     draw: z.literal('level bar'),
@@ -91,12 +114,58 @@ export const SparkColumn = z.discriminatedUnion('kind', [
     ceiling: z.union([z.literal('highest'), size.positive('A full bar stands for a value above zero.')]),
     /** a tick across every bar; null for none */
     target: size.nonnegative('A level bar begins at zero, so its target is not below it.').nullable(),
+    /** rows with a colour of their own */
+    exceptions: z
+      .array(z.strictObject({ row: z.string().max(500), colour: Colour }))
+      .max(2000)
+      .default([]),
     width: CellWidth,
   }),
 ]);
 export type SparkColumn = z.infer<typeof SparkColumn>;
 export type SparkColumnOf<Kind extends SparkColumn['kind']> = Extract<SparkColumn, { kind: Kind }>;
 export type LevelBars = SparkColumnOf<'spark'>;
+
+/** A row of sums: whether it is there, and what it is called. */
+const SumRow = z.strictObject({ shown: z.boolean(), name: z.string().max(200) });
+
+/** Order, groups and sums of the rows, none of them with a default. */
+export const orderParts = {
+  /** by which column rows stand in order, by its id; null as in the table */
+  sort: z.strictObject({ by: Id, descending: z.boolean() }).nullable(),
+  /** what rows are put together by: a column of texts, or their unit */
+  group: z.union([z.literal('unit'), z.strictObject({ column: Key })]).nullable(),
+  subtotals: SumRow,
+  total: SumRow,
+  /** what a subtotal or total is of the rows it stands for */
+  sums: z.enum(['sum', 'mean']),
+  /** rows whose names hold this are shown, where * stands for any letters; empty for all */
+  filter: z.string().max(200),
+};
+export const SparkOrder = z.strictObject({
+  sort: orderParts.sort.default(null),
+  group: orderParts.group.default(null),
+  subtotals: SumRow.default({ shown: false, name: 'Subtotal' }),
+  total: SumRow.default({ shown: false, name: 'Total' }),
+  sums: orderParts.sums.default('sum'),
+  filter: orderParts.filter.default(''),
+});
+export type SparkOrder = z.infer<typeof SparkOrder>;
+
+export const SparkFrame = z.strictObject({
+  /** every second row on a tint */
+  zebra: z.boolean().default(false),
+  rules: z.enum(['rows', 'fives', 'groups', 'none']).default('rows'),
+});
+export type SparkFrame = z.infer<typeof SparkFrame>;
+
+/** A text over the headers of neighbouring columns. */
+export const HeadText = z.strictObject({
+  text: z.string().min(1, 'Give the header a text.').max(200),
+  from: Id,
+  to: Id,
+});
+export type HeadText = z.infer<typeof HeadText>;
 
 /** A printed table with sparklines in its cells. */
 export const SparkTableSpec = z.strictObject({
@@ -107,9 +176,14 @@ export const SparkTableSpec = z.strictObject({
   /** id of the table it sets */
   table: Id,
   /** of what there is a row; rows of the table that sum others have none */
-  rows: SparkRows.default({ kind: 'rows' }),
+  rows: SparkRows.default({ kind: 'rows', names: null }),
+  order: SparkOrder.default(SparkOrder.parse({})),
   columns: z.array(SparkColumn).min(1, 'A spark table has at least one column.').max(60),
+  heads: z.array(HeadText).max(30).default([]),
   words: z.strictObject({ title: z.string().max(2000), source: z.string().max(2000) }),
   rowHeight: RowHeight,
+  frame: SparkFrame.default(SparkFrame.parse({})),
+  /** proof notes that were set aside, with the numbers they rested on */
+  asides: z.array(Aside).max(100).default([]),
 });
 export type SparkTableSpec = z.infer<typeof SparkTableSpec>;

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-
-/** A colour as #rrggbb. */
-export const Colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'A colour is written as # and six digits, such as #5b3a63.');
+import { SparkLook } from '../spark/look.ts';
+import { Colour } from './colour.ts';
 
 /** A report's house style: colours, sizes in points, strokes in points. */
 export const HouseStyle = z.strictObject({
@@ -26,6 +25,11 @@ export const HouseStyle = z.strictObject({
     axis: z.number().min(0.1).max(6),
     grid: z.number().min(0.1).max(6),
   }),
+  /** looks of sparklines that are kept under a name */
+  sparks: z
+    .array(z.strictObject({ name: z.string().min(1, 'A look has a name.').max(60), look: SparkLook }))
+    .max(60)
+    .default([]),
 });
 export type HouseStyle = z.infer<typeof HouseStyle>;
 
@@ -46,4 +50,5 @@ export const SKERRY_PLAIN: HouseStyle = {
   ],
   sizes: { title: 9.5, subtitle: 7.2, label: 7.2, source: 6.4 },
   strokes: { line: 1.3, axis: 0.5, grid: 0.4 },
+  sparks: [],
 };

@@ -24,6 +24,8 @@ interface PopoverProps {
   placement?: 'top-start' | 'bottom-start';
   /** what a pointer reads over the button */
   title?: string;
+  /** id of the button */
+  id?: string;
 }
 
 /** A word or a small picture that opens the sentences in which it is set. Escape closes and gives the focus back. */
@@ -35,6 +37,7 @@ export function Popover({
   width = 'w-96',
   placement = 'top-start',
   title,
+  id,
 }: PopoverProps) {
   const [open, setOpen] = useState(false);
   const { refs, floatingStyles, context } = useFloating({
@@ -55,6 +58,7 @@ export function Popover({
         type="button"
         ref={refs.setReference}
         {...getReferenceProps()}
+        id={id}
         aria-label={label}
         title={title}
         className={className}

@@ -58,7 +58,15 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
             run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] })
           }
         />
-        {proof && !handOff && notes.length > 0 && <ProofMargin figure={figure} notes={notes} />}
+        {proof && !handOff && notes.length > 0 && (
+          <ProofMargin
+            notes={notes}
+            onAside={({ check, facts }, reason) =>
+              run('figure.setNoteAside', { figure: figure.id, check, facts, reason })
+            }
+            onBack={({ check }) => run('figure.bringNoteBack', { figure: figure.id, check })}
+          />
+        )}
         {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}
       </div>
       <Dock figure={figure} table={table} layout={layout} />

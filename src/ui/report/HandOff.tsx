@@ -1,5 +1,5 @@
 import { Download, X } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { saved, useReport } from '../state/store.ts';
@@ -8,20 +8,51 @@ import { useView } from './view.ts';
 const DPI = 300;
 const pixels = (mm: number) => Math.round((mm / 25.4) * DPI);
 
+interface Form {
+  as: string;
+  name: string;
+  says: string;
+}
+
 interface HandOffProps {
   thing: FigureSpec | SparkTableSpec;
   widthMm: number;
   heightMm: number;
+  /** further forms, after the pictures */
+  forms?: readonly Form[];
+  children?: ReactNode;
 }
 
 const NAMES = { figure: 'Figure', spark: 'Spark table' } as const;
 const round = (mm: number) => Math.round(mm * 10) / 10;
 
-/** Files of a figure or a spark table to give to someone. */
-export function HandOff({ thing, widthMm: width, heightMm: height }: HandOffProps) {
+/** Takes files of a thing; `error` says why one could not be taken. */
+export function useTake(thing: string): { take(wish: Record<string, string>): Promise<void>; error: string | null } {
   const id = useReport((state) => state.id);
   const [error, setError] = useState<string | null>(null);
-  const forms = [
+  const take = async (wish: Record<string, string>) => {
+    // The server draws what is saved, so what is not saved yet goes first.
+    if (!(await saved()))
+      return setError('The last changes are not saved yet, so the file would lack them. Try again when “Saved” shows.');
+    const address = `/api/reports/${id}/figures/${thing}/file?${new URLSearchParams(wish)}`;
+    const answer = await fetch(address).catch(() => null);
+    if (!answer) return setError('The server does not answer; try again in a moment.');
+    if (!answer.ok) return setError(((await answer.json()) as { error: string }).error);
+    setError(null);
+    const file = URL.createObjectURL(await answer.blob());
+    const link = document.createElement('a');
+    link.href = file;
+    link.download = decodeURIComponent(/''(.*)$/.exec(answer.headers.get('content-disposition') ?? '')?.[1] ?? '');
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(file), 60_000);
+  };
+  return { take, error };
+}
+
+/** Files of a figure or a spark table to give to someone. */
+export function HandOff({ thing, widthMm: width, heightMm: height, forms: more = [], children }: HandOffProps) {
+  const { take, error } = useTake(thing.id);
+  const forms: readonly Form[] = [
     {
       as: 'svg',
       name: 'SVG, text as text',
@@ -33,25 +64,13 @@ export function HandOff({ thing, widthMm: width, heightMm: height }: HandOffProp
       says: 'Needs no fonts anywhere; the text can no longer be edited.',
     },
     { as: 'png', name: `PNG, ${DPI} dpi`, says: `${pixels(width)} × ${pixels(height)} pixels, sized for print.` },
+    ...more,
     {
       as: 'spec',
       name: `${NAMES[thing.type]} spec`,
-      says:
-        thing.type === 'figure'
-          ? 'The settings as JSON, to draw other tables alike from the command line.'
-          : 'The settings as JSON.',
+      says: 'The settings as JSON, to draw other tables alike from the command line.',
     },
-  ] as const;
-  const take = async (as: string) => {
-    // The server draws what is saved, so what is not saved yet goes first.
-    if (!(await saved()))
-      return setError('The last changes are not saved yet, so the file would lack them. Try again when “Saved” shows.');
-    setError(null);
-    const link = document.createElement('a');
-    link.href = `/api/reports/${id}/figures/${thing.id}/file?as=${as}`;
-    link.download = '';
-    link.click();
-  };
+  ];
   return (
     <aside
       aria-label="Hand off"
@@ -76,7 +95,7 @@ export function HandOff({ thing, widthMm: width, heightMm: height }: HandOffProp
           <li key={as}>
             <button
               type="button"
-              onClick={() => void take(as)}
+              onClick={() => void take({ as })}
               className="flex w-full gap-3 rounded-box border border-rule p-3 text-left hover:border-primary"
             >
               <Download size={16} aria-hidden="true" className="mt-0.5 shrink-0 text-primary" />
@@ -88,6 +107,7 @@ export function HandOff({ thing, widthMm: width, heightMm: height }: HandOffProp
           </li>
         ))}
       </ul>
+      {children}
       {error && (
         <p role="alert" className="border-l-4 border-error pl-2">
           {error}

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { Mend, ProofNote } from '../../core/proof/note.ts';
 import type { Part } from '../../core/scene/scene.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
@@ -7,8 +6,10 @@ import { run } from '../state/store.ts';
 import { openPart, useView } from './view.ts';
 
 interface ProofMarginProps {
-  figure: FigureSpec;
   notes: readonly ProofNote[];
+  /** sets a note aside with a reason, as long as its numbers stay; returns a sentence when it is refused */
+  onAside(note: ProofNote, reason: string): string | null;
+  onBack(note: ProofNote): void;
 }
 
 const point = (part: Part | null) => useView.setState({ noted: part });
@@ -20,7 +21,7 @@ function mend(one: Mend) {
 }
 
 /** The proof notes beside the sheet, each joined to its part; mended with one click or key. */
-export function ProofMargin({ figure, notes }: ProofMarginProps) {
+export function ProofMargin({ notes, onAside, onBack }: ProofMarginProps) {
   const open = notes.filter(({ aside }) => aside === null);
   const aside = notes.filter((note) => note.aside !== null);
   return (
@@ -31,7 +32,7 @@ export function ProofMargin({ figure, notes }: ProofMarginProps) {
       <h2 className="text-xs font-semibold tracking-wider text-quiet uppercase">Proof notes</h2>
       {open.length === 0 && <p className="text-[13px] text-quiet">Nothing to mend.</p>}
       {open.map((note) => (
-        <Note key={note.check} figure={figure} note={note} />
+        <Note key={note.check} note={note} onAside={onAside} />
       ))}
       {aside.length > 0 && (
         <details className="text-[13px] text-quiet">
@@ -42,11 +43,7 @@ export function ProofMargin({ figure, notes }: ProofMarginProps) {
             {aside.map((note) => (
               <li key={note.check}>
                 <b className="font-semibold">{note.title}</b>: {note.aside}{' '}
-                <button
-                  type="button"
-                  className="phrase !min-h-0"
-                  onClick={() => run('figure.bringNoteBack', { figure: figure.id, check: note.check })}
-                >
+                <button type="button" className="phrase !min-h-0" onClick={() => onBack(note)}>
                   bring back
                 </button>
               </li>
@@ -58,9 +55,9 @@ export function ProofMargin({ figure, notes }: ProofMarginProps) {
   );
 }
 
-function Note({ figure, note }: { figure: FigureSpec; note: ProofNote }) {
+function Note({ note, onAside }: Pick<ProofMarginProps, 'onAside'> & { note: ProofNote }) {
   const [setting, setSetting] = useState(false);
-  const { check, facts, title, text, mends, part } = note;
+  const { check, title, text, mends, part } = note;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: pointing at a note marks its part; the buttons inside do the work
     <div
@@ -92,9 +89,7 @@ function Note({ figure, note }: { figure: FigureSpec; note: ProofNote }) {
             value=""
             placeholder="why it is right as it is"
             className="w-full"
-            onCommit={(reason) =>
-              run('figure.setNoteAside', { figure: figure.id, check, facts, reason: reason.trim() })
-            }
+            onCommit={(reason) => onAside(note, reason.trim())}
           />
         ) : (
           <button type="button" className="text-quiet underline underline-offset-2" onClick={() => setSetting(true)}>

@@ -88,7 +88,7 @@ function Screen() {
   }, [unsaved]);
   return (
     <div className="flex h-screen min-w-[1000px] flex-col">
-      <HeadLine canHandOff={item !== undefined && !isTable(item)} proofs={item?.type === 'figure'} />
+      <HeadLine canHandOff={item !== undefined && !isTable(item)} proofs={item !== undefined && !isTable(item)} />
       <Notices />
       <main className="flex min-h-0 flex-1">
         <Contents />

@@ -3,34 +3,12 @@ import type { Part, Scene } from '../../core/scene/scene.ts';
 import { svgPieces } from '../../core/scene/svg.ts';
 import { draw } from './drawing.ts';
 import { type Movable, moveByKey, useMoving } from './moving.ts';
+import { RULER, Ruler } from './Ruler.tsx';
 import { lineOfPart, openPart } from './view.ts';
 
-const RULER = 26;
 const MARGIN = 48;
 const MOST_PX_PER_MM = 7;
 const LEAST_PX_PER_MM = 2;
-
-/** Millimetres along the upper edge of the sheet. */
-function Ruler({ width, scale }: { width: number; scale: number }) {
-  const ticks: string[] = [];
-  for (let mm = 0; mm <= width; mm++) {
-    const length = mm % 10 === 0 ? 10 : mm % 5 === 0 ? 6 : 4;
-    ticks.push(`M${mm * scale} ${RULER}v${-length}`);
-  }
-  const labels = Array.from({ length: Math.floor(width / 20) + 1 }, (_, index) => index * 20).filter(
-    (mm) => mm * scale < width * scale - 12 || mm === 0,
-  );
-  return (
-    <svg width={width * scale + 1} height={RULER} className="block text-quiet" aria-hidden="true">
-      <path d={ticks.join('')} stroke="currentColor" strokeWidth="0.6" opacity="0.7" />
-      {labels.map((mm) => (
-        <text key={mm} x={mm * scale + 3} y={11} fontSize="10" fill="currentColor">
-          {mm === 0 ? '0 mm' : mm}
-        </text>
-      ))}
-    </svg>
-  );
-}
 
 interface Box {
   left: number;

@@ -17,8 +17,8 @@ import { useView } from './view.ts';
 
 /** The keys, as they are listed with "?". */
 export const KEYS = [
-  { keys: ['J'], does: 'next line' },
-  { keys: ['K'], does: 'previous line' },
+  { keys: ['J'], does: 'next line, or row of the specimen' },
+  { keys: ['K'], does: 'previous one' },
   { keys: ['Shift J', 'Shift K'], does: 'choose the next or previous line as well' },
   { keys: ['Alt ↑', 'Alt ↓'], does: 'move the chosen lines up or down (in the ledger)' },
   { keys: ['X'], does: 'swap the axis of the chosen lines' },
@@ -27,6 +27,7 @@ export const KEYS = [
   { keys: ['V'], does: 'next values shown' },
   { keys: ['E'], does: 'next emphasis' },
   { keys: ['Arrows'], does: 'move the label, level, event, band or note that has the focus' },
+  { keys: ['T'], does: 'tuck the source columns away or bring them back (in a spark table)' },
   { keys: ['N'], does: 'next proof note (Enter mends)' },
   { keys: ['['], does: 'coarser date labels, or ticks of the value axis that is set' },
   { keys: [']'], does: 'finer ones' },
@@ -47,7 +48,7 @@ const isTyping = (target: EventTarget | null) =>
   target.closest('input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable]') !== null;
 
 /** Listens to a key anywhere on the page; no key acts while someone types in a field. */
-function useKeys(onKey: (event: KeyboardEvent) => boolean) {
+export function useKeys(onKey: (event: KeyboardEvent) => boolean) {
   useEffect(() => {
     const listener = (event: KeyboardEvent) => {
       if (!isTyping(event.target) && onKey(event)) event.preventDefault();
@@ -80,6 +81,14 @@ export function useReportKeys(): void {
   useKeys(reportKey);
 }
 
+/** Gives the focus to the next proof note, whose Enter mends. */
+export function focusNextNote(): boolean {
+  const notes = [...document.querySelectorAll<HTMLElement>('[data-note]')];
+  const now = notes.findIndex((note) => note.contains(document.activeElement));
+  notes[(now + 1) % Math.max(1, notes.length)]?.querySelector<HTMLElement>('[data-mend]')?.focus();
+  return notes.length > 0;
+}
+
 /** What one key does to the chosen lines. */
 const LINE_KEYS: Record<string, typeof swapAxis> = {
   x: swapAxis,
@@ -100,12 +109,7 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
     const key = event.key.toLowerCase();
     if (key === 'j' || key === 'k') return chooseNext(figure, key === 'j' ? 1 : -1, event.shiftKey);
-    if (key === 'n') {
-      const notes = [...document.querySelectorAll<HTMLElement>('[data-note]')];
-      const now = notes.findIndex((note) => note.contains(document.activeElement));
-      notes[(now + 1) % Math.max(1, notes.length)]?.querySelector<HTMLElement>('[data-mend]')?.focus();
-      return notes.length > 0;
-    }
+    if (key === 'n') return focusNextNote();
     const act = LINE_KEYS[key];
     if (act) {
       const chosen = chosenLines(figure);

@@ -138,17 +138,3 @@ export function moveChosen(figure: FigureSpec, step: 1 | -1): string | null {
   if (lines.length === 0 || (step < 0 ? edge < 0 : edge > order.length)) return null;
   return run('figure.moveLines', { figure: figure.id, lines, before: order[edge] ?? null });
 }
-
-/** Whether a name holds a pattern, in which * stands for any letters. */
-export function isCalled(name: string, pattern: string): boolean {
-  let from = 0;
-  const lower = name.toLowerCase();
-  return pattern
-    .toLowerCase()
-    .split('*')
-    .every((piece) => {
-      const at = lower.indexOf(piece, from);
-      from = at + piece.length;
-      return at >= 0;
-    });
-}

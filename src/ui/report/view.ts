@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import type { Look } from '../../core/figure/look.ts';
 import type { Part } from '../../core/scene/scene.ts';
+import type { SparkLook } from '../../core/spark/look.ts';
 
 export type Strip = 'lines' | 'across' | 'left' | 'right' | 'words' | 'marks' | 'frame';
 
@@ -26,6 +27,10 @@ interface View {
   tableStrip: TableStrip;
   /** the strip of a spark table: a column by its id, or one for the whole; null for the first */
   sparkStrip: string | null;
+  /** key of the row whose sparkline is the specimen; null for the first */
+  sparkRow: string | null;
+  /** a look of sparklines that was picked up */
+  sparkLook: SparkLook | null;
   /** whether the glance stands beside the grid */
   glance: boolean;
   handOff: boolean;
@@ -47,6 +52,8 @@ export const useView = create<View>(() => ({
   dockFolded: false,
   tableStrip: 'remarks',
   sparkStrip: null,
+  sparkRow: null,
+  sparkLook: null,
   glance: true,
   handOff: false,
   proof: true,
@@ -57,7 +64,16 @@ export const useView = create<View>(() => ({
 }));
 
 export const show = (shown: Shown) =>
-  useView.setState({ shown, part: null, picked: [], noted: null, notes: 0, sparkStrip: null, handOff: false });
+  useView.setState({
+    shown,
+    part: null,
+    picked: [],
+    noted: null,
+    notes: 0,
+    sparkStrip: null,
+    sparkRow: null,
+    handOff: false,
+  });
 export const openSparkStrip = (sparkStrip: string) => useView.setState({ sparkStrip, part: null, dockFolded: false });
 export const openStrip = (strip: Strip) => useView.setState({ strip, part: null, dockFolded: false });
 
@@ -74,8 +90,9 @@ function stripOf(part: Part): Strip {
 
 /** The strip of a spark table in which a part is set. */
 function sparkStripOf(part: Part): string {
-  if (part === 'title' || part === 'source' || part === 'frame') return 'words';
-  return part.startsWith('column:') ? part.slice('column:'.length) : 'columns';
+  if (part === 'title' || part === 'source') return 'words';
+  if (part === 'frame') return 'frame';
+  return part.startsWith('column:') ? (part.slice('column:'.length).split('~')[0] ?? 'columns') : 'columns';
 }
 
 /** Marks a part and opens its strip. */

@@ -1,9 +1,24 @@
-import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
 import { paletteColour } from '../../core/figure/draft.ts';
-import { newLevelBars, newSparkline } from '../../core/spark/draft.ts';
+import { newColumn, newLevelBars, newSparkline } from '../../core/spark/draft.ts';
+import { SPARK_KINDS } from '../../core/spark/look.ts';
 import { DERIVED, type SparkColumn, type SparkTableSpec } from '../../core/spark/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
+import { readTitle } from '../../core/table/titles.ts';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
+import { sentence, YesNo } from '../controls/words.tsx';
 import { run, useReport } from '../state/store.ts';
 
 const DERIVED_WORDS: Record<(typeof DERIVED)[number], string> = {
@@ -25,11 +40,12 @@ function freeId(spark: SparkTableSpec, stem: string): string {
 }
 
 /** What a column is called in the list. */
-function nameOf(column: SparkColumn, table: Table): string {
+export function nameOfColumn(column: SparkColumn, table: Table): string {
   if (column.kind === 'name') return 'names of the rows';
-  if (column.kind === 'derived') return DERIVED_WORDS[column.what];
+  if (column.kind === 'derived') return column.title || DERIVED_WORDS[column.what];
   if (column.kind === 'sparkline') return column.title ?? `sparklines, ${column.draw}`;
-  const title = columnOf(table, column.column)?.title ?? column.column;
+  const found = columnOf(table, column.column);
+  const title = found ? readTitle(found.title).name : column.column;
   return column.kind === 'spark' ? (column.title ? `level bars, ${column.title}` : `${title} as level bars`) : title;
 }
 
@@ -66,125 +82,267 @@ function Choices({
   );
 }
 
-/** The columns of a spark table in their order, and those that can be added. */
-export function ColumnsStrip({ spark, table }: { spark: SparkTableSpec; table: Table }) {
+/** How one column of texts or numbers is headed and written. */
+function ColumnWords({ spark, column, name }: { spark: SparkTableSpec; column: SparkColumn; name: string }) {
+  const set = (change: object) => run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
+  return (
+    <div className="flex flex-col">
+      <p className={sentence}>
+        Headed
+        <PhraseText
+          label={`Header of ${name}`}
+          value={column.title ?? ''}
+          placeholder="by what it holds"
+          className="w-44"
+          onCommit={(title) => set({ title: title.trim() === '' ? null : title.trim() })}
+        />
+      </p>
+      {column.kind === 'sparkline' || column.kind === 'spark' ? (
+        <p className="text-[13px] text-quiet">The rest is set on its own strip.</p>
+      ) : (
+        <p className={sentence}>
+          <PhraseNumber
+            label={`Width of ${name}, millimetres`}
+            value={column.width}
+            automatic="as needed"
+            className="w-20"
+            onCommit={(width) => set({ width })}
+          />
+          mm wide
+          {(column.kind === 'derived' || column.kind === 'number') && (
+            <>
+              , with
+              <PhraseNumber
+                label={`Decimals of ${name}`}
+                value={column.decimals}
+                automatic="the needed"
+                className="w-20"
+                onCommit={(decimals) => set({ decimals })}
+              />
+              decimals
+            </>
+          )}
+        </p>
+      )}
+      {column.kind === 'derived' && (
+        <p className={sentence}>
+          Rises and falls
+          <YesNo
+            label={`Colours of ${name}`}
+            value={column.coloured}
+            yes="also told by colour"
+            no="told by their sign alone"
+            onCommit={(coloured) => set({ coloured })}
+          />
+        </p>
+      )}
+    </div>
+  );
+}
+
+function ColumnEntry({ spark, column, table }: { spark: SparkTableSpec; column: SparkColumn; table: Table }) {
+  const name = nameOfColumn(column, table);
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: column.id });
+  const button = 'btn btn-ghost btn-xs btn-square';
+  const { tucked } = column;
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`flex items-center gap-0.5 rounded-box border border-rule bg-base-100 py-0.5 pr-1 ${isDragging ? 'z-10 shadow-lg' : ''} ${tucked ? 'opacity-60' : ''}`}
+    >
+      <button
+        type="button"
+        className={`${button} cursor-grab`}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${name}`}
+      >
+        <GripVertical size={13} aria-hidden="true" />
+      </button>
+      <Popover label={`Set ${name}`} face={name} className="phrase" width="w-80">
+        <ColumnWords spark={spark} column={column} name={name} />
+      </Popover>
+      <button
+        type="button"
+        className={button}
+        aria-label={tucked ? `Bring ${name} back` : `Tuck ${name} away`}
+        aria-pressed={tucked}
+        onClick={() => run('spark.tuck', { spark: spark.id, columns: [column.id], tucked: !tucked })}
+      >
+        {tucked ? <EyeOff size={13} aria-hidden="true" /> : <Eye size={13} aria-hidden="true" />}
+      </button>
+      <button
+        type="button"
+        className={button}
+        aria-label={`Remove ${name}`}
+        onClick={() => run('spark.removeColumn', { spark: spark.id, column: column.id })}
+      >
+        <Trash2 size={13} aria-hidden="true" />
+      </button>
+    </li>
+  );
+}
+
+/** What can be added to a spark table. */
+function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
   const style = useReport((state) => state.report.style);
   const add = (column: SparkColumn) => run('spark.addColumn', { spark: spark.id, column });
   const bars = spark.columns.filter(({ kind }) => kind === 'spark').length;
   const [first] = spark.columns.filter((column) => column.kind === 'sparkline');
   const measures = table.columns.filter(({ kind }) => kind === 'number');
   const isRows = spark.rows.kind === 'rows';
-  const button = 'btn btn-ghost btn-xs btn-square';
+  const latest = first && {
+    name: 'the latest value',
+    add: () =>
+      add({ ...newLevelBars(freeId(spark, 'bar'), first.column, paletteColour(style, bars + 1)), title: 'Latest' }),
+  };
   return (
-    <div className="px-4 py-3">
-      <ol aria-label="Columns of the spark table" className="flex flex-wrap gap-x-6 gap-y-1">
-        {spark.columns.map((column, place) => {
-          const name = nameOf(column, table);
-          const move = (to: number) => run('spark.moveColumn', { spark: spark.id, column: column.id, to });
+    <p className="mt-2 flex flex-wrap items-baseline gap-x-2 text-quiet">
+      Add:
+      {first && (
+        <>
+          <Choices
+            label="More sparklines"
+            face="sparklines"
+            choices={SPARK_KINDS.map((draw) => ({
+              name: draw,
+              add: () => {
+                const { column, over, window } = first;
+                const sign = draw === 'win / loss' ? (isRows ? 'previous' : 'year') : 'value';
+                add(newSparkline(freeId(spark, 'spark'), style, { column, over, window, draw, sign }));
+              },
+            }))}
+          />
+          <Choices
+            label="A number taken from the sparklines"
+            face="a number taken from them"
+            choices={DERIVED.map((what) => ({
+              name: DERIVED_WORDS[what],
+              add: () =>
+                add(newColumn({ kind: 'derived', id: freeId(spark, 'derived'), title: null, of: first.id, what })),
+            }))}
+          />
+        </>
+      )}
+      {isRows && (
+        <Choices
+          label="A column of the table"
+          face="a column of the table"
+          choices={table.columns.map(({ key, title, kind }) => {
+            const plain = kind === 'number' ? 'number' : 'text';
+            return {
+              name: readTitle(title).name,
+              add: () => add(newColumn({ kind: plain, id: freeId(spark, plain), column: key, title: null })),
+            };
+          })}
+        />
+      )}
+      <Choices
+        label="Level bars"
+        face="level bars"
+        choices={
+          isRows
+            ? measures.map(({ key, title }) => ({
+                name: readTitle(title).name,
+                add: () => add(newLevelBars(freeId(spark, 'bar'), key, paletteColour(style, bars))),
+              }))
+            : latest
+              ? [latest]
+              : []
+        }
+      />
+      <HeadTexts spark={spark} table={table} />
+    </p>
+  );
+}
+
+/** Texts over the headers of neighbouring columns. */
+function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
+  const set = (heads: SparkTableSpec['heads']) => run('spark.setHeads', { spark: spark.id, heads });
+  const options = spark.columns.map((column) => ({ value: column.id, name: nameOfColumn(column, table) }));
+  const [first, second] = options;
+  return (
+    <Popover
+      label={`Texts over headers: ${spark.heads.length}`}
+      face="a text over headers"
+      className="phrase"
+      width="w-[34rem]"
+    >
+      <div className="flex flex-col gap-1">
+        {spark.heads.map((head, index) => {
+          const change = (part: Partial<typeof head>) =>
+            set(spark.heads.map((other, at) => (at === index ? { ...head, ...part } : other)));
+          const end = (which: 'from' | 'to') => (
+            <select
+              aria-label={`${which === 'from' ? 'First' : 'Last'} column under ${head.text}`}
+              className="phrase cursor-pointer"
+              value={head[which]}
+              onChange={({ target }) => change({ [which]: target.value })}
+            >
+              {options.map(({ value, name }) => (
+                <option key={value} value={value}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          );
           return (
-            <li key={column.id} className="flex items-center gap-0.5">
+            <p key={`${head.from}-${head.to}-${head.text}`} className={sentence}>
+              <PhraseText
+                label={`Text over headers ${index + 1}`}
+                value={head.text}
+                className="w-28"
+                onCommit={(text) => change({ text: text.trim() })}
+              />
+              from {end('from')} to {end('to')}
               <button
                 type="button"
-                className={button}
-                disabled={place === 0}
-                aria-label={`Move ${name} to the left`}
-                onClick={() => move(place - 1)}
-              >
-                <ArrowLeft size={13} aria-hidden="true" />
-              </button>
-              <span className="px-1">{name}</span>
-              <button
-                type="button"
-                className={button}
-                disabled={place === spark.columns.length - 1}
-                aria-label={`Move ${name} to the right`}
-                onClick={() => move(place + 1)}
-              >
-                <ArrowRight size={13} aria-hidden="true" />
-              </button>
-              <button
-                type="button"
-                className={button}
-                aria-label={`Remove ${name}`}
-                onClick={() => run('spark.removeColumn', { spark: spark.id, column: column.id })}
+                className="btn btn-ghost btn-xs btn-square"
+                aria-label={`Remove text ${head.text}`}
+                onClick={() => set(spark.heads.filter((_, at) => at !== index))}
               >
                 <Trash2 size={13} aria-hidden="true" />
               </button>
-            </li>
+            </p>
           );
         })}
-      </ol>
-      <p className="mt-3 flex flex-wrap items-baseline gap-x-2 text-quiet">
-        Add:
         {first && (
-          <>
-            <Choices
-              label="More sparklines"
-              face="sparklines"
-              choices={(['line', 'step', 'area', 'columns', 'win / loss'] as const).map((draw) => ({
-                name: draw,
-                add: () => {
-                  const { column, over, window } = first;
-                  const sign = draw === 'win / loss' ? (isRows ? 'previous' : 'year') : 'value';
-                  add(newSparkline(freeId(spark, 'spark'), style, { column, over, window, draw, sign }));
-                },
-              }))}
-            />
-            <Choices
-              label="A number taken from the sparklines"
-              face="a number taken from them"
-              choices={DERIVED.map((what) => ({
-                name: DERIVED_WORDS[what],
-                add: () =>
-                  add({
-                    kind: 'derived',
-                    id: freeId(spark, 'derived'),
-                    title: null,
-                    of: first.id,
-                    what,
-                    decimals: null,
-                  }),
-              }))}
-            />
-          </>
+          <button
+            type="button"
+            className="phrase self-start"
+            onClick={() => set([...spark.heads, { text: 'Together', from: first.value, to: (second ?? first).value }])}
+          >
+            add a text
+          </button>
         )}
-        {isRows && (
-          <Choices
-            label="A column of the table"
-            face="a column of the table"
-            choices={table.columns.map(({ key, title, kind }) => {
-              const plain = kind === 'number' ? 'number' : 'text';
-              return {
-                name: title,
-                add: () => add({ kind: plain, id: freeId(spark, plain), column: key, title: null }),
-              };
-            })}
-          />
-        )}
-        <Choices
-          label="Level bars"
-          face="level bars"
-          choices={
-            isRows
-              ? measures.map(({ key, title }) => ({
-                  name: title,
-                  add: () => add(newLevelBars(freeId(spark, 'bar'), key, paletteColour(style, bars))),
-                }))
-              : first
-                ? [
-                    {
-                      name: 'the latest value',
-                      add: () =>
-                        add({
-                          ...newLevelBars(freeId(spark, 'bar'), first.column, paletteColour(style, bars + 1)),
-                          title: 'Latest',
-                        }),
-                    },
-                  ]
-                : []
-          }
-        />
-      </p>
-    </div>
+      </div>
+    </Popover>
+  );
+}
+
+/** The columns of a spark table in their order, dragged or moved by keys, and those that can be added. */
+export function ColumnsStrip({ spark, table }: { spark: SparkTableSpec; table: Table }) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    const to = spark.columns.findIndex(({ id }) => id === over?.id);
+    if (to >= 0 && active.id !== over?.id) run('spark.moveColumn', { spark: spark.id, column: String(active.id), to });
+  };
+  return (
+    <>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={spark.columns.map(({ id }) => id)} strategy={rectSortingStrategy}>
+          <ol aria-label="Columns of the spark table" className="flex flex-wrap gap-1.5">
+            {spark.columns.map((column) => (
+              <ColumnEntry key={column.id} spark={spark} column={column} table={table} />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      <AddColumns spark={spark} table={table} />
+    </>
   );
 }

@@ -1,18 +1,24 @@
+import type { SparkRecord } from '../../core/spark/records.ts';
 import type { LevelBars, SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { sizeOf } from '../../core/table/facts.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
+import { Exceptions } from './Exceptions.tsx';
+import { RowChoice } from './RowChoice.tsx';
 
 interface LevelBarStripProps {
   spark: SparkTableSpec;
   column: LevelBars;
   table: Table;
+  records: readonly SparkRecord[];
+  /** index of the row that can be an exception */
+  record: number;
 }
 
 /** A column of level bars as sentences to change. */
-export function LevelBarStrip({ spark, column, table }: LevelBarStripProps) {
+export function LevelBarStrip({ spark, column, table, records, record }: LevelBarStripProps) {
   const style = useReport((state) => state.report.style);
   const set = (change: Partial<LevelBars>) =>
     run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
@@ -79,6 +85,24 @@ export function LevelBarStrip({ spark, column, table }: LevelBarStripProps) {
         />
         mm wide.
       </p>
+      <p className="flex flex-wrap items-center gap-x-1.5">
+        The bar of
+        <RowChoice records={records} record={record} />
+        is in
+        <ColourWord
+          label="Colour of this row’s bar"
+          colour={column.exceptions.find(({ row }) => row === records[record]?.key)?.colour ?? column.colour}
+          style={style}
+          onCommit={(colour) =>
+            run('spark.except', {
+              spark: spark.id,
+              column: column.id,
+              exception: { row: records[record]?.key ?? '', colour },
+            })
+          }
+        />
+      </p>
+      <Exceptions spark={spark} column={column} records={records} />
     </div>
   );
 }

@@ -1,29 +1,62 @@
-import { useMemo } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { sparkNotes } from '../../core/proof/spark-proof.ts';
 import { tableIn } from '../../core/report/report.ts';
-import { layoutSparkTable } from '../../core/spark/layout.ts';
-import { type ResolvedSparkTable, resolveSparkTable } from '../../core/spark/resolve.ts';
-import type { LevelBars, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
-import { columnOf, type Table } from '../../core/table/column.ts';
-import { readTitle } from '../../core/table/titles.ts';
+import { POINTS_PER_MM } from '../../core/scene/scene.ts';
+import { sparkGeometry } from '../../core/spark/geometry.ts';
+import { dressSparkTable } from '../../core/spark/resolve.ts';
+import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { localeOf } from '../../core/text/locale.ts';
-import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { Strips } from '../controls/Strips.tsx';
-import { HandOff } from '../report/HandOff.tsx';
-import { Sheet } from '../report/Sheet.tsx';
-import { openSparkStrip, useView } from '../report/view.ts';
+import { focusNextNote, useKeys } from '../report/keys.ts';
+import { ProofMargin } from '../report/ProofMargin.tsx';
+import { useView } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
-import { ColumnsStrip } from './ColumnsStrip.tsx';
-import { LevelBarStrip } from './LevelBarStrip.tsx';
-import { SparklineStrip } from './SparklineStrip.tsx';
+import { SparkDock } from './SparkDock.tsx';
+import { SparkHandOff } from './SparkHandOff.tsx';
+import { SparkSheet } from './SparkSheet.tsx';
+import { useSparkData } from './useSparkData.ts';
 
-const SPARK_NAMES: Record<Sparkline['draw'], string> = {
-  line: 'Sparklines',
-  step: 'Steps',
-  area: 'Areas',
-  columns: 'Columns drawn',
-  'win / loss': 'Win / loss',
-};
+const LEAST_PX_PER_MM = 3;
+const MOST_PX_PER_MM = 6;
+
+interface Sizes {
+  column?: string;
+  width?: number;
+  rowHeight?: number;
+}
+
+/** A spark table with sizes as they are while they are dragged. */
+function withSizes(spark: SparkTableSpec, sizes: Sizes | null): SparkTableSpec {
+  if (!sizes) return spark;
+  const { column, width, rowHeight } = sizes;
+  return {
+    ...spark,
+    rowHeight: rowHeight ?? spark.rowHeight,
+    columns: spark.columns.map((one) => (one.id === column && width !== undefined ? { ...one, width } : one)),
+  };
+}
+
+/** Keys of the spark table that is shown. */
+function useSparkKeys(spark: SparkTableSpec, records: readonly { key: string }[]) {
+  useKeys((event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return false;
+    const key = event.key.toLowerCase();
+    if (key === 'n') return focusNextNote();
+    if (key === 'j' || key === 'k') {
+      const now = records.findIndex((record) => record.key === useView.getState().sparkRow);
+      const next = records[Math.max(0, Math.min(records.length - 1, Math.max(0, now) + (key === 'j' ? 1 : -1)))];
+      if (next) useView.setState({ sparkRow: next.key });
+      return next !== undefined;
+    }
+    if (key !== 't') return false;
+    const strip = useView.getState().sparkStrip;
+    const sparklines = spark.columns.filter((column) => column.kind === 'sparkline');
+    const chosen = sparklines.find(({ id }) => id === strip) ?? sparklines[0];
+    if (!chosen) return false;
+    run('spark.showSource', { spark: spark.id, columns: [chosen.id], shown: chosen.source === 'tucked' });
+    return true;
+  });
+}
 
 /** A spark table on its sheet, with the dock below it. */
 export function SparkView({ spark }: { spark: SparkTableSpec }) {
@@ -31,124 +64,73 @@ export function SparkView({ spark }: { spark: SparkTableSpec }) {
   const locale = useReport((state) => state.report.locale);
   const item = useReport((state) => tableIn(state.report, spark.table));
   const part = useView((view) => view.part);
+  const noted = useView((view) => view.noted);
   const handOff = useView((view) => view.handOff);
+  const proof = useView((view) => view.proof);
+  const sparkRow = useView((view) => view.sparkRow);
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
-  const drawn = useMemo(() => {
-    if (!table) return null;
-    const resolved = resolveSparkTable(spark, table, localeOf(locale));
-    return { resolved, scene: layoutSparkTable(resolved, style, localeOf(locale)) };
-  }, [spark, table, style, locale]);
-  if (!table || !drawn)
+  const [sizes, setSizes] = useState<Sizes | null>(null);
+  const [room, setRoom] = useState<number | null>(null);
+  const state = useSparkData(spark, table, locale);
+  const data = 'data' in state ? state.data : null;
+  const sized = useMemo(() => withSizes(spark, sizes), [spark, sizes]);
+  const resolved = useMemo(() => data && dressSparkTable(sized, data), [sized, data]);
+  const plain = useMemo(
+    () => resolved && sparkGeometry(resolved, style, localeOf(locale), 0.24),
+    [resolved, style, locale],
+  );
+  const fit = room === null || !plain ? null : (room * POINTS_PER_MM) / plain.width;
+  const scale = fit === null ? null : Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));
+  // Bars stand on whole pixels of this screen.
+  const pixel = scale === null ? null : POINTS_PER_MM / scale / (globalThis.devicePixelRatio || 1);
+  const geometry = useMemo(
+    () => (resolved && pixel !== null ? sparkGeometry(resolved, style, localeOf(locale), pixel) : plain),
+    [resolved, style, locale, pixel, plain],
+  );
+  const proofed = useDeferredValue(resolved);
+  const notes = useMemo(() => (proofed ? sparkNotes(proofed, localeOf(locale)) : []), [proofed, locale]);
+  const open = notes.filter(({ aside }) => aside === null).length;
+  useEffect(() => useView.setState({ notes: open }), [open]);
+  useSparkKeys(spark, data?.records ?? []);
+  const onWidth = useCallback(
+    (column: string, width: number) => {
+      const found = spark.columns.find(({ id }) => id === column);
+      if (found) run('spark.setColumn', { spark: spark.id, column: { ...found, width } });
+    },
+    [spark],
+  );
+  if (!table || !geometry || !resolved || !data)
     return (
       <p role="status" className="flex-1 bg-desk p-8">
-        {'error' in loaded ? loaded.error : 'Loading the data …'}
+        {'error' in loaded ? loaded.error : 'error' in state ? state.error : 'Loading the data …'}
       </p>
     );
-  const { scene, resolved } = drawn;
+  const chosen = data.records.findIndex(({ key }) => key === sparkRow);
+  const first = data.rows.find((row) => row.kind === 'record');
+  const record = chosen >= 0 ? chosen : first?.kind === 'record' ? first.index : 0;
   return (
     <section aria-label={`Spark table ${spark.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1">
-        <Sheet scene={scene} part={part} />
-        {handOff && <HandOff thing={spark} widthMm={scene.widthMm} heightMm={scene.heightMm} />}
-      </div>
-      <SparkDock
-        spark={spark}
-        table={table}
-        resolved={resolved}
-        size={`${Math.round(scene.widthMm)} × ${Math.round(scene.heightMm)} mm`}
-      />
-    </section>
-  );
-}
-
-/** What a spark column is called on its strip. */
-function nameOf(column: LevelBars | Sparkline, table: Table): string {
-  if (column.kind === 'sparkline') return column.title ?? SPARK_NAMES[column.draw];
-  const found = columnOf(table, column.column);
-  return column.title || (found ? readTitle(found.title).name : column.column);
-}
-
-interface SparkDockProps {
-  spark: SparkTableSpec;
-  table: Table;
-  resolved: ResolvedSparkTable;
-  size: string;
-}
-
-function SparkDock({ spark, table, resolved, size }: SparkDockProps) {
-  const wished = useView((view) => view.sparkStrip);
-  const folded = useView((view) => view.dockFolded);
-  const bars = spark.columns.filter((column) => column.kind === 'spark' || column.kind === 'sparkline');
-  const strips = [
-    ...bars.map((column) => ({ id: column.id, name: nameOf(column, table) })),
-    { id: 'columns', name: 'Columns & rows' },
-    { id: 'words', name: 'Words' },
-  ];
-  // A click on a text or number column opens the place where columns are set.
-  const isOpen = strips.some(({ id }) => id === wished);
-  const strip = isOpen ? wished : wished === null ? (strips[0]?.id ?? 'columns') : 'columns';
-  const chosen = bars.find(({ id }) => id === strip);
-  return (
-    <Strips
-      label="Dock"
-      strips={strips}
-      open={strip ?? 'columns'}
-      onOpen={openSparkStrip}
-      folded={folded}
-      onFold={(dockFolded) => useView.setState({ dockFolded })}
-      aside={size}
-    >
-      {chosen?.kind === 'spark' && <LevelBarStrip key={chosen.id} spark={spark} column={chosen} table={table} />}
-      {chosen?.kind === 'sparkline' && (
-        <SparklineStrip key={chosen.id} spark={spark} column={chosen} table={table} resolved={resolved} />
-      )}
-      {strip === 'columns' && <ColumnsStrip spark={spark} table={table} />}
-      {strip === 'words' && <SparkWords spark={spark} />}
-    </Strips>
-  );
-}
-
-const FIELDS = [
-  { key: 'title', name: 'Title', hint: 'What the rows show, in a sentence' },
-  { key: 'source', name: 'Source', hint: 'Where the data is from' },
-] as const;
-
-function SparkWords({ spark }: { spark: SparkTableSpec }) {
-  return (
-    <div className="flex max-w-5xl flex-col gap-1.5 px-4 py-3">
-      {FIELDS.map(({ key, name, hint }) => (
-        <p key={key} className="grid grid-cols-[7rem_1fr]">
-          <span className="pt-1">{name}</span>
-          <PhraseText
-            label={name}
-            rows={1}
-            live
-            value={spark.words[key]}
-            placeholder={hint}
-            className={key === 'title' ? 'font-semibold' : ''}
-            onCommit={(text) => run('spark.setWords', { spark: spark.id, words: { [key]: text } })}
-          />
-        </p>
-      ))}
-      <p className="grid grid-cols-[7rem_1fr]">
-        <span className="pt-1">Name in the list</span>
-        <PhraseText
-          label="Name in the list"
-          value={spark.name}
-          className="w-80"
-          onCommit={(text) => run('spark.rename', { spark: spark.id, name: text.trim() })}
+        <SparkSheet
+          geometry={geometry}
+          scale={scale}
+          part={noted ?? part}
+          onRoom={setRoom}
+          onPreview={setSizes}
+          onWidth={onWidth}
+          onRowHeight={(rowHeight) => run('spark.setRowHeight', { spark: spark.id, rowHeight })}
         />
-      </p>
-      <p className="mt-1">
-        Each row is{' '}
-        <PhraseNumber
-          label="Row height in millimetres"
-          value={spark.rowHeight}
-          onCommit={(value) => run('spark.setRowHeight', { spark: spark.id, rowHeight: value ?? spark.rowHeight })}
-        />{' '}
-        mm high.
-      </p>
-    </div>
+        {proof && !handOff && notes.length > 0 && (
+          <ProofMargin
+            notes={notes}
+            onAside={({ check, facts }, reason) => run('spark.setNoteAside', { spark: spark.id, check, facts, reason })}
+            onBack={({ check }) => run('spark.bringNoteBack', { spark: spark.id, check })}
+          />
+        )}
+        {handOff && <SparkHandOff spark={spark} geometry={geometry} record={record} />}
+      </div>
+      <SparkDock spark={spark} table={table} resolved={resolved} geometry={geometry} record={record} />
+    </section>
   );
 }

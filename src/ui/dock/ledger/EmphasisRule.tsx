@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { type Emphasis, newEmphasis, TIES } from '../../../core/emphasis/emphasis.ts';
 import { isClosed } from '../../../core/scene/markers.ts';
+import { POINTS_PER_MM } from '../../../core/scene/scene.ts';
 import type { HouseStyle } from '../../../core/style/style.ts';
 import { ColourWord } from '../../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
@@ -20,11 +21,24 @@ interface EmphasisRuleProps {
   levels?: readonly { id: string; name: string }[];
   set(rule: Emphasis): string | null;
   drop(): unknown;
+  /** sizes in millimetres instead of points */
+  inMm?: boolean;
   children?: ReactNode;
 }
 
 /** One kind of emphasis, off or on, and how it is marked. */
-export function EmphasisRule({ of, rule, name, colour, style, levels = [], set, drop, children }: EmphasisRuleProps) {
+export function EmphasisRule({
+  of,
+  rule,
+  name,
+  colour,
+  style,
+  levels = [],
+  set,
+  drop,
+  inMm = false,
+  children,
+}: EmphasisRuleProps) {
   const said = `${EMPHASIS_NAMES[of]} of ${name}`;
   const change = (part: Partial<Emphasis>) => set({ ...(rule ?? newEmphasis(of)), ...part });
   return (
@@ -69,12 +83,12 @@ export function EmphasisRule({ of, rule, name, colour, style, levels = [], set, 
               />
             )}
             <PhraseNumber
-              label={`Size at ${said}, points`}
-              value={rule.size}
+              label={`Size at ${said}, ${inMm ? 'millimetres' : 'points'}`}
+              value={inMm ? Math.round((rule.size / POINTS_PER_MM) * 100) / 100 : rule.size}
               className="w-10"
-              onCommit={(size) => change({ size: size ?? rule.size })}
+              onCommit={(size) => change({ size: size === null ? rule.size : size * (inMm ? POINTS_PER_MM : 1) })}
             />
-            pt,
+            {inMm ? 'mm' : 'pt'},
             <YesNo
               label={`Value at ${said}`}
               value={rule.value}

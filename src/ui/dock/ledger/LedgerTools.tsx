@@ -1,7 +1,8 @@
 import type { FigureSpec, Line } from '../../../core/figure/spec.ts';
 import { BOX_PLACES } from '../../../core/figure/spec.ts';
+import { isCalled } from '../../../core/table/called.ts';
 import { PhraseChoice } from '../../controls/Phrase.tsx';
-import { chosenLines, duplicate, isCalled, layLook, pickUpLook, remove, resetLook } from '../../report/lines.ts';
+import { chosenLines, duplicate, layLook, pickUpLook, remove, resetLook } from '../../report/lines.ts';
 import { useView } from '../../report/view.ts';
 import { run, useReport } from '../../state/store.ts';
 

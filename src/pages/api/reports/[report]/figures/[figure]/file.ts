@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { FIGURE_FORMATS } from '../../../../../../formats/figure-file.ts';
+import type { CellWish } from '../../../../../../formats/spark-file.ts';
 import { database } from '../../../../../../server/database.ts';
 import { answer, notFound, refuse } from '../../../../../../server/http.ts';
 import { drawStored } from '../../../../../../server/pictures.ts';
@@ -13,15 +13,26 @@ const fileName = (name: string, extension: string) =>
       .toLowerCase() || 'figure'
   }.${extension}`;
 
-/** A figure to hand off: `as` names the format; `show` displays it instead of saving it. */
+/** The cell of a spark table that is asked for, or null for the whole. */
+function cellIn(query: URLSearchParams): CellWish | null {
+  const [column, row] = [query.get('column'), query.get('row')];
+  if (column === null || row === null) return null;
+  const size = Number(query.get('size') ?? 9);
+  return { column, row, size: size >= 4 && size <= 72 ? size : 9 };
+}
+
+/** A figure or a spark table to hand off: `as` names the format; `show` displays it instead of saving it. */
 export const GET: APIRoute = ({ params, url }) =>
   answer(async () => {
-    const format = FIGURE_FORMATS.find((candidate) => candidate === url.searchParams.get('as'));
-    if (!format) return refuse(400, `Say which format with “as”: ${FIGURE_FORMATS.join(', ')}.`, 'as');
-    const file = await drawStored(database(), params['report'] ?? '', params['figure'] ?? '', format);
-    if (!file) return notFound('figure');
-    const name = encodeURIComponent(fileName(file.name, file.extension));
-    const disposition = url.searchParams.has('show') ? 'inline' : `attachment; filename*=UTF-8''${name}`;
+    const query = url.searchParams;
+    const wish = { as: query.get('as') ?? '', cell: cellIn(query) };
+    const drawn = await drawStored(database(), params['report'] ?? '', params['figure'] ?? '', wish);
+    if (drawn.kind === 'no such format')
+      return refuse(400, `Say which format with “as”: ${drawn.formats.join(', ')}.`, 'as');
+    if (drawn.kind === 'absent') return notFound(wish.cell ? 'sparkline' : 'figure');
+    const { file } = drawn;
+    const name = encodeURIComponent(fileName(drawn.name, file.extension));
+    const disposition = query.has('show') ? 'inline' : `attachment; filename*=UTF-8''${name}`;
     return new Response(typeof file.body === 'string' ? file.body : new Uint8Array(file.body), {
       headers: {
         'content-type': file.mime,

@@ -1,0 +1,50 @@
+import { placesOf } from '../spark/data.ts';
+import { isBars } from '../spark/look.ts';
+import { openOf, valuesAt } from '../spark/series.ts';
+import { listed } from '../table/words.ts';
+import type { SparkCheck } from './spark-proof.ts';
+
+/** Missing values between known ones, at which lines break. */
+export const sparkMissing: SparkCheck = {
+  id: 'spark-missing',
+  find({ spec, columns, data }) {
+    return columns.flatMap((column) => {
+      if (column.kind !== 'sparkline' || column.spec.tucked) return [];
+      if (column.spec.gaps !== 'break' || isBars(column.spec.draw)) return [];
+      const names: string[] = [];
+      let missing = 0;
+      for (const row of data.rows) {
+        const record = row.kind === 'record' ? data.records[row.index] : undefined;
+        if (row.kind !== 'record' || !record || record.members) continue;
+        const places = placesOf(column.series, row.index);
+        const values = valuesAt(column.series.grid, row.index, places).slice(0, openOf(places));
+        const first = values.findIndex((value) => value !== null);
+        const last = values.findLastIndex((value) => value !== null);
+        const gaps = first < 0 ? 0 : values.slice(first, last).filter((value) => value === null).length;
+        missing += gaps;
+        if (gaps > 0) names.push(record.name);
+      }
+      if (missing === 0) return [];
+      const { interval } = column.series.places.course;
+      const noun = `${interval ?? 'value'}${missing === 1 ? '' : 's'}`;
+      const who = names.length > 3 ? `${names.length} rows` : listed(names.map((name) => `“${name}”`));
+      const own = column.spec;
+      const call = (gaps: typeof own.gaps) => ({
+        name: 'spark.setColumn' as const,
+        args: { spark: spec.id, column: { ...own, gaps } },
+      });
+      return [
+        {
+          part: `column:${own.id}` as const,
+          title: 'Missing values',
+          text: `${who} ${names.length > 1 ? 'lack' : 'lacks'} ${missing} ${noun}; the line breaks there.`,
+          facts: `${missing} ${names.length}`,
+          mends: [
+            { say: 'Show as bridged', call: call('bridge') },
+            { say: 'Count as zero', call: call('zero') },
+          ],
+        },
+      ];
+    });
+  },
+};

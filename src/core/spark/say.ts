@@ -1,0 +1,54 @@
+/** Sparklines and spark tables in words, for readers who do not see them. */
+import type { Locale } from '../text/locale.ts';
+import { formatNumber } from '../text/number.ts';
+import { derivedOf, placesOf, type SparkData, sayPlace } from './data.ts';
+import { decimalsOfSeries } from './geometry.ts';
+import type { ResolvedColumn, ResolvedOf, ResolvedSparkline, ResolvedSparkTable } from './resolve.ts';
+
+/** Rows whose sparklines are described one by one. */
+const MOST_SAID = 40;
+
+/** First, last, low and high of a record's sparkline, with the periods of the two; says when it has no values. */
+export function sayCell({ series }: ResolvedSparkline, record: number, locale: Locale): string {
+  const decimals = decimalsOfSeries(series);
+  const { course, from } = placesOf(series, record);
+  const words = (['first', 'last', 'low', 'high'] as const).flatMap((what) => {
+    const found = derivedOf(series, record, what);
+    if (!found) return [];
+    const period =
+      found.at !== null && (what === 'low' || what === 'high') ? ` (${sayPlace(course, from + found.at, locale)})` : '';
+    return `${what} ${formatNumber(found.value, decimals, locale)}${period}`;
+  });
+  return words.join(', ') || 'no values';
+}
+
+/** A record's level bar in words. */
+export function sayBar({ values, ceiling, spec }: ResolvedOf<'spark'>, record: number, locale: Locale): string {
+  const value = values[record] ?? Number.NaN;
+  if (Number.isNaN(value)) return 'no value';
+  const write = (number: number) => formatNumber(number, Number.isInteger(number) ? 0 : 1, locale);
+  const target = spec.target === null ? '' : `, target ${write(spec.target)}`;
+  return `${write(value)} of ${write(ceiling)}${target}`;
+}
+
+const nameOf = ({ records }: SparkData, record: number) => records[record]?.name ?? '';
+
+function sayColumn(column: ResolvedColumn, data: SparkData, locale: Locale): string[] {
+  if (column.kind !== 'sparkline' && column.kind !== 'spark') return [];
+  const shown = data.rows.flatMap((row) => (row.kind === 'record' ? [row.index] : []));
+  const said = shown
+    .slice(0, MOST_SAID)
+    .map(
+      (record) =>
+        `${nameOf(data, record)} ${column.kind === 'sparkline' ? sayCell(column, record, locale) : sayBar(column, record, locale)}`,
+    );
+  const more = shown.length > MOST_SAID ? `; and ${shown.length - MOST_SAID} more rows` : '';
+  return [`${column.title || 'Level bars'}: ${said.join('; ')}${more}`];
+}
+
+/** The spark table in words. */
+export function saySparkTable({ data, columns }: ResolvedSparkTable, locale: Locale): string {
+  const rows = data.rows.filter(({ kind }) => kind === 'record').length;
+  const said = columns.filter(({ spec }) => !spec.tucked).flatMap((column) => sayColumn(column, data, locale));
+  return `A spark table of ${rows} ${rows === 1 ? 'row' : 'rows'}: ${said.join('. ') || 'no sparklines'}.`;
+}

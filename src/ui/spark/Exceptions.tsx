@@ -1,0 +1,54 @@
+import type { SparkRecord } from '../../core/spark/records.ts';
+import type { LevelBars, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import { useView } from '../report/view.ts';
+import { run } from '../state/store.ts';
+import { nameOfKey, sayException } from './setting.ts';
+
+interface ExceptionsProps {
+  spark: SparkTableSpec;
+  column: Sparkline | LevelBars;
+  records: readonly SparkRecord[];
+}
+
+const MOST = 6;
+
+/** Which rows have something of their own, each put back in line by one click. */
+export function Exceptions({ spark, column, records }: ExceptionsProps) {
+  const all =
+    column.kind === 'sparkline'
+      ? column.exceptions.map((exception) => ({ row: exception.row, own: sayException(exception) }))
+      : column.exceptions.map(({ row }) => ({ row, own: 'colour' }));
+  const putBack = (row: string | null) => run('spark.putBack', { spark: spark.id, column: column.id, row });
+  if (all.length === 0) return <p className="text-[13px] text-quiet">Every row is drawn as the column is.</p>;
+  return (
+    <div className="text-[13px]">
+      <ul aria-label="Rows that are exceptions">
+        {all.slice(0, MOST).map(({ row, own }) => {
+          const name = nameOfKey(records, row);
+          return (
+            <li key={row} className="flex flex-wrap items-baseline gap-x-1.5">
+              <button type="button" className="phrase !min-h-0" onClick={() => useView.setState({ sparkRow: row })}>
+                {name}
+              </button>
+              has its own {own},
+              <button
+                type="button"
+                className="phrase !min-h-0"
+                aria-label={`Put ${name} back in line`}
+                onClick={() => putBack(row)}
+              >
+                put back
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {all.length > MOST && <p className="text-quiet">and {all.length - MOST} more</p>}
+      {all.length > 1 && (
+        <button type="button" className="phrase !min-h-0" onClick={() => putBack(null)}>
+          put all {all.length} back
+        </button>
+      )}
+    </div>
+  );
+}

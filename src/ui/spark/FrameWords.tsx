@@ -1,0 +1,90 @@
+import { suggestedRowHeight } from '../../core/spark/banking.ts';
+import type { ResolvedSparkTable } from '../../core/spark/resolve.ts';
+import type { SparkTableSpec } from '../../core/spark/spec.ts';
+import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { sentence, YesNo } from '../controls/words.tsx';
+import { run } from '../state/store.ts';
+
+const FIELDS = [
+  { key: 'title', name: 'Title', hint: 'What the rows show, in a sentence' },
+  { key: 'source', name: 'Source', hint: 'Where the data is from' },
+] as const;
+
+/** Heights, rules and tints of a spark table. */
+export function FrameWords({ spark, resolved }: { spark: SparkTableSpec; resolved: ResolvedSparkTable }) {
+  const setHeight = (rowHeight: number) => run('spark.setRowHeight', { spark: spark.id, rowHeight });
+  const suggested = suggestedRowHeight(resolved);
+  return (
+    <div className="px-4 py-3">
+      <p className={sentence}>
+        Rows
+        <PhraseNumber
+          label="Height of the rows in millimetres"
+          value={spark.rowHeight}
+          className="w-12"
+          onCommit={(value) => setHeight(value ?? spark.rowHeight)}
+        />
+        mm high
+        {suggested !== null && suggested !== spark.rowHeight && (
+          <button type="button" className="phrase" onClick={() => setHeight(suggested)}>
+            make them {suggested} mm, for slopes of about 45°
+          </button>
+        )}
+        {suggested === spark.rowHeight && <span className="text-quiet">(slopes of about 45°)</span>}
+      </p>
+      <p className={sentence}>
+        Rules
+        <PhraseChoice
+          label="Rules between the rows"
+          value={spark.frame.rules}
+          options={[
+            { value: 'rows', name: 'below every row' },
+            { value: 'fives', name: 'below every fifth row' },
+            { value: 'groups', name: 'between groups only' },
+            { value: 'none', name: 'nowhere' },
+          ]}
+          onCommit={(rules) => run('spark.setFrame', { spark: spark.id, rules })}
+        />
+        , every second row
+        <YesNo
+          label="Tint of every second row"
+          value={spark.frame.zebra}
+          yes="on a tint"
+          no="as white as the others"
+          onCommit={(zebra) => run('spark.setFrame', { spark: spark.id, zebra })}
+        />
+      </p>
+    </div>
+  );
+}
+
+/** Title and source of a spark table. */
+export function SparkWords({ spark }: { spark: SparkTableSpec }) {
+  return (
+    <div className="flex max-w-5xl flex-col gap-1.5 px-4 py-3">
+      {FIELDS.map(({ key, name, hint }) => (
+        <p key={key} className="grid grid-cols-[7rem_1fr]">
+          <span className="pt-1 text-quiet">{name}</span>
+          <PhraseText
+            rows={1}
+            live
+            label={name}
+            value={spark.words[key]}
+            placeholder={hint}
+            className={key === 'title' ? 'font-semibold' : ''}
+            onCommit={(text) => run('spark.setWords', { spark: spark.id, words: { [key]: text } })}
+          />
+        </p>
+      ))}
+      <p className="grid grid-cols-[7rem_1fr]">
+        <span className="pt-1 text-quiet">Name in the list</span>
+        <PhraseText
+          label="Name in the list"
+          value={spark.name}
+          className="w-80"
+          onCommit={(text) => run('spark.rename', { spark: spark.id, name: text.trim() })}
+        />
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { X } from 'lucide-react';
+import { newSparkline } from '../../core/spark/draft.ts';
+import { lookOf, type SparkLook } from '../../core/spark/look.ts';
+import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import { PhraseText } from '../controls/Phrase.tsx';
+import { Popover } from '../controls/Popover.tsx';
+import { useView } from '../report/view.ts';
+import { run, useReport } from '../state/store.ts';
+
+/** A look picked up from sparklines and laid on others, kept under a name, or put back to the house's. */
+export function Looks({ spark, column }: { spark: SparkTableSpec; column: Sparkline }) {
+  const style = useReport((state) => state.report.style);
+  const picked = useView((view) => view.sparkLook);
+  const lay = (look: SparkLook) => run('spark.layLook', { spark: spark.id, columns: [column.id], look });
+  const button = 'phrase !min-h-0';
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-2.5 leading-7">
+      Look:
+      <button type="button" className={button} onClick={() => useView.setState({ sparkLook: lookOf(column) })}>
+        pick up
+      </button>
+      <button type="button" className={button} disabled={!picked} onClick={() => picked && lay(picked)}>
+        lay on
+      </button>
+      <Popover
+        label={`Looks of the house style: ${style.sparks.length}`}
+        face="kept looks"
+        className="phrase"
+        width="w-80"
+      >
+        {(close) => (
+          <div className="flex flex-col gap-1.5">
+            {style.sparks.map(({ name, look }) => (
+              <p key={name} className="flex items-center gap-2">
+                <button
+                  type="button"
+                  className="flex-1 rounded px-2 py-1 text-left hover:bg-base-200"
+                  onClick={() => {
+                    lay(look);
+                    close();
+                  }}
+                >
+                  {name} <span className="text-quiet">({look.draw})</span>
+                </button>
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-xs btn-square"
+                  aria-label={`Take look ${name} out of the house style`}
+                  onClick={() => run('style.dropLook', { name })}
+                >
+                  <X size={13} aria-hidden="true" />
+                </button>
+              </p>
+            ))}
+            <p className="flex items-baseline gap-1.5">
+              Keep this one as
+              <PhraseText
+                label="Name of the look"
+                value=""
+                placeholder="a name"
+                className="w-36"
+                onCommit={(name) => run('style.keepLook', { name: name.trim(), look: lookOf(column) })}
+              />
+            </p>
+          </div>
+        )}
+      </Popover>
+      <button
+        type="button"
+        className={button}
+        onClick={() => lay(lookOf(newSparkline(column.id, style, { column: column.column, draw: column.draw })))}
+      >
+        back to the house style
+      </button>
+    </p>
+  );
+}

@@ -1,0 +1,182 @@
+import type { SparkTableSpec } from '../../core/spark/spec.ts';
+import type { Table } from '../../core/table/column.ts';
+import { readTitle } from '../../core/table/titles.ts';
+import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { Popover } from '../controls/Popover.tsx';
+import { sentence, YesNo } from '../controls/words.tsx';
+import { run } from '../state/store.ts';
+import { nameOfColumn } from './ColumnsStrip.tsx';
+
+interface RowsWordsProps {
+  spark: SparkTableSpec;
+  table: Table;
+  /** rows that are shown */
+  count: number;
+}
+
+/** Of what there is a row. */
+function RowsOf({ spark, table, count }: RowsWordsProps) {
+  const { rows } = spark;
+  const set = (next: SparkTableSpec['rows']) => run('spark.setRows', { spark: spark.id, rows: next });
+  const texts = table.columns.filter(({ kind }) => kind === 'text');
+  const numbers = table.columns.filter(({ kind }) => kind === 'number');
+  if (rows.kind === 'rows') return <>{count} rows, one for each row of the table;</>;
+  if (rows.kind === 'categories')
+    return (
+      <>
+        {count} rows, one for each
+        <PhraseChoice
+          label="What there is a row for"
+          value={rows.category}
+          options={texts.map(({ key, title }) => ({ value: key, name: readTitle(title).name }))}
+          onCommit={(category) => set({ kind: 'categories', category })}
+        />
+        ;
+      </>
+    );
+  return (
+    <>
+      <Popover
+        label={`Columns that are rows: ${rows.columns.length} of ${numbers.length}`}
+        face={`${count} rows, each a column of the table`}
+        className="phrase"
+        width="w-72"
+      >
+        <ul>
+          {numbers.map(({ key, title }) => (
+            <li key={key}>
+              <label className="flex items-center gap-2 leading-7">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs rounded-sm checkbox-primary"
+                  checked={rows.columns.includes(key)}
+                  disabled={rows.columns.length === 1 && rows.columns[0] === key}
+                  onChange={({ target }) =>
+                    set({
+                      kind: 'columns',
+                      columns: numbers
+                        .map((other) => other.key)
+                        .filter((other) => (other === key ? target.checked : rows.columns.includes(other))),
+                    })
+                  }
+                />
+                {readTitle(title).name}
+              </label>
+            </li>
+          ))}
+        </ul>
+      </Popover>
+      ;
+    </>
+  );
+}
+
+/** Order, groups, sums and filter of the rows, as sentences. */
+export function RowsWords({ spark, table, count }: RowsWordsProps) {
+  const { order, rows } = spark;
+  const set = (change: Partial<SparkTableSpec['order']>) => run('spark.setOrder', { spark: spark.id, order: change });
+  const texts = table.columns.filter(
+    ({ kind, key }) => kind === 'text' && !(rows.kind === 'categories' && rows.category === key),
+  );
+  const group = order.group === null ? '' : order.group === 'unit' ? '\u001funit' : order.group.column;
+  const groups = [
+    { value: '', name: 'not put together' },
+    ...(rows.kind === 'columns' ? [{ value: '\u001funit', name: 'put together by unit' }] : []),
+    ...(rows.kind === 'columns'
+      ? []
+      : texts.map(({ key, title }) => ({ value: key, name: `put together by ${readTitle(title).name}` }))),
+  ];
+  return (
+    <div>
+      <p className={sentence}>
+        <RowsOf spark={spark} table={table} count={count} /> in the order of
+        <PhraseChoice
+          label="Order of the rows"
+          value={order.sort?.by ?? ''}
+          options={[
+            { value: '', name: 'the table' },
+            ...spark.columns.map((column) => ({ value: column.id, name: nameOfColumn(column, table) })),
+          ]}
+          onCommit={(by) => set({ sort: by === '' ? null : { by, descending: order.sort?.descending ?? true } })}
+        />
+        {order.sort && (
+          <YesNo
+            label="Direction of the order"
+            value={order.sort.descending}
+            yes="falling"
+            no="rising"
+            onCommit={(descending) => order.sort && set({ sort: { ...order.sort, descending } })}
+          />
+        )}
+        ; shown are rows called
+        <PhraseText
+          label="Rows that are shown"
+          value={order.filter}
+          placeholder="anything"
+          className="w-24"
+          onCommit={(filter) => set({ filter: filter.trim() })}
+        />
+      </p>
+      <p className={sentence}>
+        Rows are
+        <PhraseChoice
+          label="Groups of the rows"
+          value={group}
+          options={groups}
+          onCommit={(chosen) =>
+            set({ group: chosen === '' ? null : chosen === '\u001funit' ? 'unit' : { column: chosen } })
+          }
+        />
+        {order.group !== null && (
+          <>
+            <YesNo
+              label="Subtotals"
+              value={order.subtotals.shown}
+              yes="with a subtotal called"
+              no="without subtotals"
+              onCommit={(shown) => set({ subtotals: { ...order.subtotals, shown } })}
+            />
+            {order.subtotals.shown && (
+              <PhraseText
+                label="Name of the subtotals"
+                value={order.subtotals.name}
+                className="w-20"
+                onCommit={(name) => set({ subtotals: { ...order.subtotals, name: name.trim() } })}
+              />
+            )}
+          </>
+        )}
+        ,
+        <YesNo
+          label="Total row"
+          value={order.total.shown}
+          yes="with a last row called"
+          no="without a total"
+          onCommit={(shown) => set({ total: { ...order.total, shown } })}
+        />
+        {order.total.shown && (
+          <PhraseText
+            label="Name of the total"
+            value={order.total.name}
+            className="w-20"
+            onCommit={(name) => set({ total: { ...order.total, name: name.trim() } })}
+          />
+        )}
+        {(order.total.shown || order.subtotals.shown) && (
+          <>
+            that is their
+            <PhraseChoice
+              label="What sums are"
+              value={order.sums}
+              options={[
+                { value: 'sum', name: 'sum' },
+                { value: 'mean', name: 'mean' },
+              ]}
+              onCommit={(sums) => set({ sums })}
+            />
+          </>
+        )}
+      </p>
+    </div>
+  );
+}

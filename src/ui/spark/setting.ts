@@ -1,0 +1,47 @@
+/** What a change of a sparkline sets: its column, or one row as an exception to it. */
+import type { SparkRecord } from '../../core/spark/records.ts';
+import { TOTAL_KEY } from '../../core/spark/records.ts';
+import type { SparkException, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import { run } from '../state/store.ts';
+
+export type SetSparkline = (change: Partial<Sparkline>) => string | null;
+
+/** Sets the whole column. */
+export const settingColumn =
+  (spark: SparkTableSpec, column: Sparkline): SetSparkline =>
+  (change) =>
+    run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
+
+/** Sets one row alone: its look, window and scale. */
+export const settingRow =
+  (spark: SparkTableSpec, column: Sparkline, row: string): SetSparkline =>
+  (change) => {
+    const known = column.exceptions.find((exception) => exception.row === row);
+    return run('spark.except', { spark: spark.id, column: column.id, exception: { ...known, row, ...change } });
+  };
+
+const WORDS: Partial<Record<keyof SparkException, string>> = {
+  draw: 'kind',
+  colour: 'colour',
+  below: 'colour below zero',
+  weight: 'stroke',
+  emphasis: 'emphasis',
+  markers: 'markers',
+  zeroLine: 'zero line',
+  background: 'background',
+  window: 'window',
+  scale: 'scale',
+};
+
+/** What an exception has of its own, in words. */
+export const sayException = (exception: SparkException): string =>
+  Object.entries(WORDS)
+    .flatMap(([key, word]) => (exception[key as keyof SparkException] === undefined ? [] : [word]))
+    .join(', ');
+
+/** The name of the row with this key; of one that is no longer there, its key. */
+export function nameOfKey(records: readonly SparkRecord[], key: string): string {
+  const found = records.find((record) => record.key === key);
+  if (!found) return key === TOTAL_KEY ? 'the total' : key.replace('\u001f', '');
+  return found.kind === 'subtotal' ? `${found.name} of ${found.group}` : found.name || 'a row without a name';
+}
