@@ -57,12 +57,14 @@ ports and a database of their own, and ends with a line "N passed, N failed".
   },
   render: {
     help: `./rizo render --table FILE -o OUT.svg|OUT.png [options]
+./rizo render --spark SPEC --table FILE -o OUT.svg|png|html|docx|csv [options]
 
-Sets a table as a line figure, without a database.
+Sets a table as a line figure, or as a spark table, without a database.
 
   --table FILE       the table as received: delimited text, JSON, HTML or a workbook
   --sheet NAME       the sheet of a workbook
-  -o, --out FILE     where to write; the ending says SVG or PNG
+  -o, --out FILE     where to write; the ending says the format
+  --spark SPEC       a saved spark table (Hand off, "Spark table spec"), or “auto” to make one
   --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
   --across COLUMN    the column that runs across (key or title)
   --lines a,b        the columns to draw as lines
@@ -75,6 +77,7 @@ Sets a table as a line figure, without a database.
       sheet: { type: 'string' },
       out: { type: 'string', short: 'o' },
       spec: { type: 'string' },
+      spark: { type: 'string' },
       across: { type: 'string' },
       lines: { type: 'string' },
       title: { type: 'string' },
@@ -87,9 +90,23 @@ Sets a table as a line figure, without a database.
       const out = text(values['out']);
       if (!table || !out)
         throw new Trouble('render needs --table FILE and -o OUT.svg or OUT.png; see ./rizo render --help.');
+      const spark = text(values['spark']);
       const { render } = await import('../src/cli/render.ts');
       const dpi = Number(text(values['dpi']) ?? 300);
       if (!(dpi >= 30 && dpi <= 2400)) throw new Trouble('--dpi takes a number from 30 to 2400.');
+      if (spark !== undefined) {
+        const { renderSpark } = await import('../src/cli/render-spark.ts');
+        return renderSpark({
+          spark,
+          table,
+          out,
+          dpi,
+          sheet: text(values['sheet']),
+          title: text(values['title']),
+          locale: text(values['locale']),
+          outlines: values['outlines'] === true,
+        });
+      }
       return render({
         table,
         out,
@@ -129,7 +146,7 @@ const OVERVIEW = `Rizo: line figures and in-cell sparklines, set for print.
   ./rizo start     start it and print its address
   ./rizo stop      stop it
   ./rizo test      run all checks and tests
-  ./rizo render    set a table as a figure, to SVG or PNG
+  ./rizo render    set a table as a figure or a spark table, to a file
   ./rizo table     print what is understood of a table
   ./rizo bench     measure the heavy work
 

@@ -1,5 +1,6 @@
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { Refusal } from '../core/refusal.ts';
+import { LOCALES, type Locale, localeOf } from '../core/text/locale.ts';
 import { type Received, readTableFile } from '../formats/table-file.ts';
 import { tooLarge } from '../formats/text.ts';
 
@@ -20,6 +21,35 @@ export async function readTableAt(path: string, sheet?: string): Promise<Receive
     return await readTableFile(path, bytes, sheet === undefined ? {} : { sheet });
   } catch (error) {
     if (error instanceof Refusal) throw new Refusal(`${path}: ${error.message}`);
+    throw error;
+  }
+}
+
+/** Reads a JSON file; what is wrong with it is said in one sentence. */
+export function readJsonAt(path: string): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(readInput(path)));
+  } catch (error) {
+    if (error instanceof SyntaxError) throw new Refusal(`${path} is not valid JSON: ${error.message}.`);
+    throw error;
+  }
+}
+
+/** The locale with this id; the first one when none is named. */
+export function localeNamed(id: string = LOCALES[0]): Locale {
+  const found = LOCALES.find((candidate) => candidate.toLowerCase() === id.toLowerCase());
+  if (!found) throw new Refusal(`There is no locale “${id}”; there are ${LOCALES.join(', ')}.`);
+  return localeOf(found);
+}
+
+/** Writes a file; says in one sentence where that is not possible. */
+export function writeOut(path: string, body: string | Uint8Array): void {
+  try {
+    writeFileSync(path, body);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === 'ENOENT' || code === 'EACCES' || code === 'EISDIR')
+      throw new Refusal(`${path} cannot be written; check that the folder is there and may be written to.`);
     throw error;
   }
 }

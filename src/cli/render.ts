@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import { draftFigure } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
@@ -7,9 +6,8 @@ import { sayIssue } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
-import { LOCALES, type Locale, localeOf } from '../core/text/locale.ts';
 import { type FigureFormat, figureFile } from '../formats/figure-file.ts';
-import { readInput, readTableAt } from './files.ts';
+import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
 
 export interface RenderOptions {
   table: string;
@@ -25,22 +23,9 @@ export interface RenderOptions {
   locale?: string | undefined;
 }
 
-/** The locale with this id; the first one when none is named. */
-function localeNamed(id: string = LOCALES[0]): Locale {
-  const found = LOCALES.find((candidate) => candidate.toLowerCase() === id.toLowerCase());
-  if (!found) throw new Refusal(`There is no locale “${id}”; there are ${LOCALES.join(', ')}.`);
-  return localeOf(found);
-}
-
 /** Reads a saved figure and makes sure that the table has its columns. */
 function readSpec(path: string, table: Table): FigureSpec {
-  let value: unknown;
-  try {
-    value = JSON.parse(new TextDecoder().decode(readInput(path)));
-  } catch (error) {
-    if (error instanceof SyntaxError) throw new Refusal(`${path} is not valid JSON: ${error.message}.`);
-    throw error;
-  }
+  const value = readJsonAt(path);
   const parsed = FigureSpec.safeParse(value);
   if (!parsed.success) throw new Refusal(`${path} is not a figure spec: ${sayIssue(parsed.error)}`);
   const absent = [parsed.data.across, ...parsed.data.lines.map((line) => line.column)].find(
@@ -78,13 +63,6 @@ export async function render(options: RenderOptions): Promise<number> {
   if (options.title !== undefined) spec.words.title = options.title;
   const { scene } = drawFigure(spec, table, SKERRY_PLAIN, locale);
   const file = await figureFile(format, spec, scene, options.dpi);
-  try {
-    writeFileSync(options.out, file.body);
-  } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    if (code === 'ENOENT' || code === 'EACCES' || code === 'EISDIR')
-      throw new Refusal(`${options.out} cannot be written; check that the folder is there and may be written to.`);
-    throw error;
-  }
+  writeOut(options.out, file.body);
   return 0;
 }

@@ -6,16 +6,24 @@ import type { Locale } from '../core/text/locale.ts';
 
 type CsvCell = string | number | null;
 
-const plain = (value: number | undefined): CsvCell => (value === undefined || Number.isNaN(value) ? null : value);
+/** A number in full, without what a calculation left behind its fifteenth digit. */
+const plain = (value: number | undefined): CsvCell =>
+  value === undefined || Number.isNaN(value) ? null : Number(value.toPrecision(15));
 
 /** A column of the spark table as columns of the text: the header and the cell of each record. */
 function columnsOf(column: ResolvedColumn, locale: Locale): { head: string; cell(record: number): CsvCell }[] {
   switch (column.kind) {
     case 'text':
-      return [{ head: column.title, cell: (record) => column.cells[record] ?? '' }];
+      return [{ head: column.title || 'Name', cell: (record) => column.cells[record] ?? '' }];
     case 'number': {
       const { values, asides } = column.cells;
-      const number = { head: column.title, cell: (record: number) => plain(values[record]) };
+      const { spec, title } = column;
+      const isPercent = spec.kind === 'derived' && spec.what === 'change on the year';
+      const times = isPercent ? 100 : 1;
+      const number = {
+        head: isPercent ? `${title}, %` : title,
+        cell: (record: number) => plain((values[record] ?? Number.NaN) * times),
+      };
       return asides ? [number, { head: `${column.title}, at`, cell: (record) => asides[record] ?? '' }] : [number];
     }
     case 'spark':

@@ -43,6 +43,9 @@ const line = (points: number, colour: string) => ({
   color: hex(colour),
 });
 
+/** A reader without the report's font sets texts wider, so they get more room than in print. */
+const widthIn = (slot: Slot) => slot.width * (slot.kind === 'sparkline' || slot.kind === 'bars' ? 1 : 1.3);
+
 interface Cell {
   children: Paragraph[];
   isRight: boolean;
@@ -124,7 +127,7 @@ export async function sparkDocx(geometry: SparkGeometry): Promise<Buffer> {
     throw new Refusal(
       `“${spec.name}” has ${data.rows.length} rows, and a document holds up to ${MOST_ROWS} with their sparklines; show fewer rows, or hand it off as SVG, HTML or CSV.`,
     );
-  const widths = slots.map(({ width }) => Math.round((width + GAP) * TWIPS));
+  const widths = slots.map((slot) => Math.round((widthIn(slot) + GAP) * TWIPS));
   const rule = line(0.4, style.rule);
   const margins = { top: 20, bottom: 0, left: 0, right: GAP * TWIPS };
   const cell = (
@@ -177,7 +180,7 @@ export async function sparkDocx(geometry: SparkGeometry): Promise<Buffer> {
       children: slots.map((slot, index) => cell(cellOf(geometry, slot, row.index).children, index, bottom, 1, fill)),
     });
   });
-  const whole = slots.reduce((sum, { width }) => sum + width + GAP, 0);
+  const whole = slots.reduce((sum, slot) => sum + widthIn(slot) + GAP, 0);
   const isWide = whole > A4.width - 2 * MARGIN;
   // A table wider than a page on its side gets a page as wide as it needs.
   const length = Math.max(A4.height, whole + 2 * MARGIN);

@@ -8,6 +8,9 @@ import type { SparkCell } from './resolve.ts';
 
 /** A bar takes so much of its pitch. */
 const SHARE = 0.76;
+/** Height of the dash of a draw. */
+const DASH = 0.8;
+const THIN = 1;
 
 /** Where bars stand: on whole pixels and all as wide and as far apart as each other, where there is room for it. */
 function pitchOf(count: number, { left, width }: CellBox, pixel: number) {
@@ -51,6 +54,8 @@ export function columnNodes(
     const tall = Math.max(pixel, Math.abs(end - zero));
     const top = value < 0 ? zero : zero - tall;
     const colour = value < 0 ? spark.below : spark.colour;
+    // What is thinner than a screen's pixel would vanish if its edges had to fall on whole ones.
+    const crisp = tall > THIN;
     const rect = (fill: string): SceneNode => ({
       kind: 'rect',
       x,
@@ -58,7 +63,7 @@ export function columnNodes(
       width: bar,
       height: tall,
       fill,
-      crisp: true,
+      crisp,
     });
     if (index >= open && tall > 0.8 && bar > 0.8) {
       const [l, t, r, b] = [x + 0.2, top + 0.2, x + bar - 0.2, top + tall - 0.2];
@@ -108,8 +113,8 @@ export function winLossNodes({ spark, values, before, open }: SparkCell, box: Ce
   const tall = Math.max(pixel, Math.floor((box.height / 2 - clear) / pixel) * pixel);
   return signs(values, spark.sign, before).flatMap((sign, index): SceneNode[] => {
     if (sign === null || index >= open) return [];
-    const shared = { kind: 'rect', x: at(index), width: bar, crisp: true } as const;
-    if (sign === 0) return [{ ...shared, y: middle - pixel, height: 2 * pixel, fill: spark.colour }];
+    const shared = { kind: 'rect', x: at(index), width: bar, crisp: sign !== 0 } as const;
+    if (sign === 0) return [{ ...shared, y: middle - DASH / 2, height: DASH, fill: spark.colour }];
     return [
       sign > 0
         ? { ...shared, y: middle - clear - tall, height: tall, fill: spark.colour }

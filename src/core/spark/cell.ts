@@ -189,12 +189,18 @@ function lineNodes(
   return nodes;
 }
 
-/** A band between the values and its other edge, with both edges drawn thin. */
+/** A band between the values and its other edge, with both edges drawn thin; the values alone where there is no other. */
 function bandNodes({ spark, edge, values, ends: [low, high] }: SparkCell, { x, y, times }: Course): SceneNode[] {
   const held = (value: number) => y(Math.min(high, Math.max(low, value)));
   const both = values.map((value, index) => (value === null || edge[index] == null ? null : value));
   const stroke = { colour: spark.colour, width: spark.weight * times * 0.5 };
-  return runsOf(both).flatMap((run): SceneNode[] => {
+  const inside = values.map((value) => (value === null || value > high || value < low ? null : value));
+  const line = runsOf(inside).map((run): SceneNode => {
+    const points = run.map((index): XY => [x(index), y(inside[index] ?? 0)]);
+    const [only] = points;
+    return points.length === 1 && only ? dot(only, spark, times) : { kind: 'path', d: runOf(points), stroke };
+  });
+  const bands = runsOf(both).flatMap((run): SceneNode[] => {
     const upper = run.map((index): XY => [x(index), held(values[index] ?? 0)]);
     const lower = run.map((index): XY => [x(index), held(edge[index] ?? 0)]);
     const [a, b] = [upper[0], lower[0]];
@@ -202,10 +208,10 @@ function bandNodes({ spark, edge, values, ends: [low, high] }: SparkCell, { x, y
       return [{ kind: 'path', d: runOf([a, b]), stroke: { colour: spark.colour, width: spark.weight * times } }];
     return [
       { kind: 'path', d: `${runOf([...upper, ...lower.reverse()])}Z`, fill: spark.colour, strength: 0.28 },
-      { kind: 'path', d: runOf(upper), stroke },
       { kind: 'path', d: runOf(lower), stroke },
     ];
   });
+  return [...bands, ...line];
 }
 
 /** Heights of the points of the line that is drawn. */
@@ -214,9 +220,10 @@ let ys = new Float64Array(64);
 /** A line without gaps, cuts and an unfinished end, which most are, as one path. */
 function plainPath(values: Values, { left, top, height }: CellBox, step: number, [low, high]: Domain): string {
   if (ys.length < values.length) ys = new Float64Array(2 * values.length);
-  const times = high === low ? 0 : height / (high - low);
-  const from = high === low ? top + height / 2 : top;
-  for (let index = 0; index < values.length; index++) ys[index] = from + (high - (values[index] ?? 0)) * times;
+  // Divided first: the reciprocal of the smallest spans is more than a number holds.
+  const span = high - low;
+  for (let index = 0; index < values.length; index++)
+    ys[index] = top + height * (span === 0 ? 0.5 : (high - (values[index] ?? 0)) / span);
   return evenRun(left, step, ys, values.length);
 }
 

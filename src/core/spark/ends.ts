@@ -1,5 +1,7 @@
 /** From where to where sparklines reach: the ends of their cells. */
 
+import type { Locale } from '../text/locale.ts';
+import { decimalsOf, formatNumber } from '../text/number.ts';
 import type { SparkSeries } from './data.ts';
 import { placesOf } from './data.ts';
 import { isBars } from './look.ts';
@@ -100,13 +102,14 @@ export function allEnds(
 }
 
 /** How a header says the scale; empty where there is nothing to say. */
-export function sayScale({ scale, draw }: Pick<Sparkline, 'scale' | 'draw'>, hasSums: boolean): string {
+export function sayScale({ scale, draw }: Pick<Sparkline, 'scale' | 'draw'>, hasSums: boolean, locale: Locale): string {
+  const write = (value: number) =>
+    formatNumber(value, Number.isInteger(value) ? 0 : Math.min(6, decimalsOf(value)), locale);
   if (draw === 'win / loss') return '';
   const apart = hasSums && scale.of !== 'each row' && scale.of !== 'fixed' ? ', totals on their own' : '';
   const floor =
-    typeof scale.floor === 'number' ? String(scale.floor) : scale.floor === 'zero' || isBars(draw) ? '0' : 'lowest';
-  const ceiling =
-    typeof scale.ceiling === 'number' ? String(scale.ceiling) : scale.ceiling === 'zero' ? '0' : 'highest';
+    typeof scale.floor === 'number' ? write(scale.floor) : scale.floor === 'zero' || isBars(draw) ? '0' : 'lowest';
+  const ceiling = typeof scale.ceiling === 'number' ? write(scale.ceiling) : scale.ceiling === 'zero' ? '0' : 'highest';
   switch (scale.of) {
     case 'each row':
       return 'each row its own scale';

@@ -3,19 +3,29 @@
 import { coordinate } from '../scene/coordinates.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import { escapeXml, svgNodes } from '../scene/svg.ts';
+import type { Locale } from '../text/locale.ts';
 import { type Slot, type SparkGeometry, sparkGeometry } from './geometry.ts';
 import { dressSparkTable, type ResolvedSparkTable } from './resolve.ts';
 import { headNodes, slotNodes } from './row-nodes.ts';
 import { sayBar, sayCell } from './say.ts';
+import type { Sparkline } from './spec.ts';
 
 const FONT = "'Source Sans 3',sans-serif";
 
 /** A spark table with everything brought back that was tucked away, for a page whose reader can do so. */
-export function withAll({ spec, data }: ResolvedSparkTable): ResolvedSparkTable {
+function withAll({ spec, data }: ResolvedSparkTable, locale: Locale): ResolvedSparkTable {
+  const sources = new Set<string>();
+  const isFirst = (column: Sparkline) => {
+    // Sparklines that run through the same values have the same numbers behind them.
+    const of = JSON.stringify([column.column, column.over, column.window]);
+    return !sources.has(of) && sources.add(of);
+  };
   const columns = spec.columns.map((column) =>
-    column.kind === 'sparkline' ? { ...column, tucked: false, source: 'shown' as const } : { ...column, tucked: false },
+    column.kind === 'sparkline' && isFirst(column)
+      ? { ...column, tucked: false, source: 'shown' as const }
+      : { ...column, tucked: false },
   );
-  return dressSparkTable({ ...spec, columns }, data);
+  return dressSparkTable({ ...spec, columns }, data, locale);
 }
 
 /** Whether a slot of a table with everything is out of sight until its reader asks for it. */
@@ -25,13 +35,16 @@ function isTucked(slot: Slot, spec: ResolvedSparkTable['spec']): boolean {
   return slot.kind === 'source' ? column.kind === 'sparkline' && column.source === 'tucked' : column.tucked;
 }
 
+/** Names wider than this wrap, points. */
+const WRAPS = 150;
+
 const mm = (points: number) => `${coordinate(points / POINTS_PER_MM)}mm`;
 
 /** Styles that stay with the table when it is pasted into a document. */
 const cellStyle = (slot: Slot) =>
   slot.kind === 'number' || slot.kind === 'source'
     ? 'text-align:right;white-space:nowrap;font-variant-numeric:tabular-nums'
-    : 'text-align:left';
+    : `text-align:left${slot.kind === 'text' && slot.width < WRAPS ? ';white-space:nowrap' : ''}`;
 
 /** The drawing of one cell, as small as it is printed, with its words for readers who do not see it. */
 function cellSvg(geometry: SparkGeometry, slot: Slot, record: number, said: string): string {
@@ -74,7 +87,9 @@ function tableHtml(geometry: SparkGeometry, own: ResolvedSparkTable['spec'], { p
   const { rows, records } = resolved.data;
   const { frame, words } = resolved.spec;
   const tuck = slots.map((slot) => isTucked(slot, own));
-  const shown = page ? slots : slots.filter((_, index) => !tuck[index]);
+  const seen = slots.filter((_, index) => !tuck[index]);
+  // What a reader brings back stands behind, so that texts over headers keep their columns.
+  const shown = page ? [...seen, ...slots.filter((_, index) => tuck[index])] : seen;
   const classOf = (slot: Slot) => (page && tuck[slots.indexOf(slot)] ? ' class="tucked"' : '');
   const pad = 'padding:0 7pt 0 0;vertical-align:middle';
   const head = shown
@@ -86,7 +101,7 @@ function tableHtml(geometry: SparkGeometry, own: ResolvedSparkTable['spec'], { p
     })
     .join('');
   const isName = (slot: Slot) => slot === shown.find(({ kind }) => kind === 'text');
-  const tops = headTextRow(geometry, shown, pad);
+  const tops = headTextRow(geometry, shown, seen.length, pad);
   let inGroup = 0;
   const body = rows.map((row) => {
     if (row.kind === 'heading') {
@@ -115,7 +130,7 @@ function tableHtml(geometry: SparkGeometry, own: ResolvedSparkTable['spec'], { p
 }
 
 /** A row of texts over the headers of neighbouring columns; columns that a page hides stand outside of them. */
-function headTextRow({ resolved, style }: SparkGeometry, shown: readonly Slot[], pad: string): string {
+function headTextRow({ resolved, style }: SparkGeometry, shown: readonly Slot[], seen: number, pad: string): string {
   const { heads, columns } = resolved.spec;
   if (heads.length === 0) return '';
   const order = columns.map(({ id }) => id);
@@ -131,7 +146,7 @@ function headTextRow({ resolved, style }: SparkGeometry, shown: readonly Slot[],
     const head = slot && headOf(slot);
     let span = 1;
     while (head && index + span < shown.length && headOf(shown[index + span] as Slot) === head) span++;
-    const hidden = slot?.kind === 'source' ? ' class="tucked"' : '';
+    const hidden = index >= seen ? ' class="tucked"' : '';
     cells += head
       ? `<th scope="colgroup" colspan="${span}" style="${pad};font-weight:400;text-align:center;border-bottom:0.4pt solid ${style.axis}">${escapeXml(head.text)}</th>`
       : `<td${hidden}></td>`;
@@ -152,13 +167,13 @@ export const sparkTableHtml = (geometry: SparkGeometry): string =>
 export function sparkPage(geometry: SparkGeometry, lang: string, fontFaces = ''): string {
   const { resolved, style, locale, pixel } = geometry;
   const { words, name } = resolved.spec;
-  const whole = sparkGeometry(withAll(resolved), style, locale, pixel);
+  const whole = sparkGeometry(withAll(resolved, locale), style, locale, pixel);
   const hasTucked = whole.slots.some((slot) => isTucked(slot, resolved.spec));
   const source = words.source.trim() ? `<p class="source">${escapeXml(words.source)}</p>` : '';
   const numbers = hasTucked
     ? '<input type="checkbox" id="numbers"><label for="numbers">Show the numbers behind</label>'
     : '';
-  const css = `${fontFaces}body{margin:2rem;font:16px ${FONT};color:${style.ink};background:#ffffff}label{margin:0 1.5rem 0 .4rem}.source{font-size:${style.sizes.source}pt;color:${style.quiet}}.sheet{overflow-x:auto;margin-top:1rem}#numbers:not(:checked)~.sheet .tucked{display:none}#emphasis:not(:checked)~.sheet [data-of="emphasis"]{display:none}@media print{input,label{display:none}}`;
+  const css = `${fontFaces}body{margin:2rem;font:16px ${FONT};color:${style.ink};background:#ffffff}label{margin:0 1.5rem 0 .4rem}.source{font-size:${style.sizes.source}pt;color:${style.quiet}}.sheet{overflow-x:auto;margin-top:1rem}#numbers:not(:checked)~.sheet .tucked{display:none}#emphasis:not(:checked)~.sheet [data-of="emphasis"]{display:none}@media screen{.sheet{zoom:1.4}}@media print{input,label{display:none}}`;
   return `<!doctype html>
 <html lang="${escapeXml(lang)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src data:"><title>${escapeXml(words.title || name)}</title><style>${css}</style></head><body>
 ${numbers}<input type="checkbox" id="emphasis" checked><label for="emphasis">Mark highs, lows and other points</label>

@@ -98,12 +98,12 @@ export function cellOf(
   };
 }
 
-function sparkTitle(spec: Sparkline, { places }: SparkSeries, hasSums: boolean): string {
+function sparkTitle(spec: Sparkline, { places }: SparkSeries, hasSums: boolean, locale: Locale): string {
   const count = countOf(places);
   const noun = places.course.interval === null ? 'values' : `${places.course.interval}s`;
   if (spec.title !== null) return spec.title;
   const name = spec.draw === 'win / loss' ? 'Up or down' : `${count} ${noun}`;
-  const scaled = sayScale(spec, hasSums);
+  const scaled = sayScale(spec, hasSums, locale);
   return scaled === '' ? name : `${name} · ${scaled}`;
 }
 
@@ -112,6 +112,7 @@ function resolveColumn(
   data: ColumnData,
   all: SparkData,
   sums: 'sum' | 'mean',
+  locale: Locale,
 ): ResolvedColumn | null {
   if (data.kind === 'text') return { kind: 'text', spec, title: spec.title ?? data.name, cells: data.cells };
   if (data.kind === 'number') {
@@ -142,23 +143,23 @@ function resolveColumn(
   if (data.kind !== 'sparkline' || spec.kind !== 'sparkline') return null;
   const exceptions = byKey(spec.exceptions);
   const ends = allEnds(data, spec, all.records, exceptions, sums);
-  const title = sparkTitle(spec, data, all.records.length > all.own && sums === 'sum');
+  const title = sparkTitle(spec, data, all.records.length > all.own && sums === 'sum', locale);
   return { kind: 'sparkline', spec, title, series: data, ends, exceptions };
 }
 
 /** Joins the look of a spark table with its data; a column whose data are not there yet is left out. */
-export function dressSparkTable(spec: SparkTableSpec, data: SparkData): ResolvedSparkTable {
+export function dressSparkTable(spec: SparkTableSpec, data: SparkData, locale: Locale): ResolvedSparkTable {
   const byId = new Map(data.columns.map((column) => [column.id, column]));
   const columns = spec.columns.flatMap((column) => {
     const found = byId.get(column.id);
-    return (found && resolveColumn(column, found, data, spec.order.sums)) ?? [];
+    return (found && resolveColumn(column, found, data, spec.order.sums, locale)) ?? [];
   });
   return { spec, data, columns };
 }
 
 /** Puts the values of a table to the columns of a spark table. */
 export const resolveSparkTable = (spec: SparkTableSpec, table: Table, locale: Locale): ResolvedSparkTable =>
-  dressSparkTable(spec, sparkData(spec, table, locale));
+  dressSparkTable(spec, sparkData(spec, table, locale), locale);
 
 /** Whether a look has marks of emphasis that are drawn. */
 export const hasMarks = ({ emphasis, draw }: Sparkline) =>

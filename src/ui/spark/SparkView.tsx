@@ -75,7 +75,7 @@ export function SparkView({ spark }: { spark: SparkTableSpec }) {
   const state = useSparkData(spark, table, locale);
   const data = 'data' in state ? state.data : null;
   const sized = useMemo(() => withSizes(spark, sizes), [spark, sizes]);
-  const resolved = useMemo(() => data && dressSparkTable(sized, data), [sized, data]);
+  const resolved = useMemo(() => data && dressSparkTable(sized, data, localeOf(locale)), [sized, data, locale]);
   const plain = useMemo(
     () => resolved && sparkGeometry(resolved, style, localeOf(locale), 0.24),
     [resolved, style, locale],
