@@ -52,6 +52,14 @@ describe('a glance at columns', () => {
     expect(glance({ ...piers, ordered: true }, values, []).type).toBe('line');
   });
 
+  it('draws no more names than have room, and says how many are left', () => {
+    const names = Array.from({ length: 250 }, (_, row) => `p${row}`);
+    const piers = { key: 'p', title: 'pier', kind: 'text', ordered: false, cells: names } as const;
+    const drawn = glance(piers, [numbers('x', new Array(250).fill(1))], []);
+    expect(drawn.series[0]?.data).toHaveLength(100);
+    expect(drawn.left).toBe(150);
+  });
+
   it('thins long columns and keeps their extremes', () => {
     const values = Array.from({ length: 50_000 }, (_, index) => Math.sin(index) * (index === 31_234 ? 9 : 1));
     const { series } = glance(date(values.map((_, index) => index)), [numbers('x', values)], []);

@@ -130,7 +130,7 @@ describe('a spark table on its sheet', () => {
   });
   it('grows with its rows, and has a small picture', () => {
     expect(draw({ ...draft(), rowHeight: 10 }).heightMm - draw(draft()).heightMm).toBeCloseTo(16, 6);
-    const small = sparkMiniature(resolveSparkTable(draft(), table, ENGLISH), 38, 9);
+    const small = sparkMiniature(draft(), table, ENGLISH, 38, 9);
     expect(small.nodes).toHaveLength(4);
   });
 });

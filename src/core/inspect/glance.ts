@@ -12,6 +12,8 @@ import type { Interval } from '../time/interval.ts';
 
 /** A screen shows no more points of a line than this. */
 const MOST_POINTS = 800;
+/** Names that have room beside each other; more would be drawn for minutes and read by nobody. */
+const MOST_NAMES = 100;
 
 export interface Glance {
   /** points as [across, value]; over names only values, in the order of the axis's categories */
@@ -19,6 +21,8 @@ export interface Glance {
   /** bars over names without an order, where a line would mislead */
   type: 'line' | 'bar';
   options: ApexOptions;
+  /** names that are not drawn, for want of room */
+  left: number;
 }
 
 /** The chart library writes names into the page as markup, so marks of markup are taken out of them. */
@@ -77,10 +81,12 @@ export function glance(
   totals: readonly number[] = [],
 ): Glance {
   const kinds = { date: 'datetime', number: 'numeric', text: 'category' } as const;
-  const rows = orderOf(across, totals);
+  const all = orderOf(across, totals);
+  const rows = across.kind === 'text' ? all.slice(0, MOST_NAMES) : all;
   const type = across.kind === 'text' && !across.ordered ? 'bar' : 'line';
   return {
     type,
+    left: all.length - rows.length,
     series: columns.map((column) => ({
       name: plainName(readTitle(column.title).name),
       data: pointsOf(across, column, rows),

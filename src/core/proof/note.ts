@@ -3,6 +3,7 @@ import type { FigureLayout } from '../figure/layout.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
 import type { Call } from '../report/commands.ts';
 import type { Part } from '../scene/scene.ts';
+import type { ResolvedSparkTable } from '../spark/resolve.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 
@@ -32,6 +33,12 @@ export interface Finding {
 export interface Check {
   id: string;
   find(proofed: Proofed): Finding | null;
+}
+
+/** A check of a spark table: a pure function; one finding for each column that a reader would stumble over. */
+export interface SparkCheck {
+  id: string;
+  find(resolved: ResolvedSparkTable, locale: Locale): Finding[];
 }
 
 export interface ProofNote extends Finding {

@@ -1,5 +1,5 @@
 import { cellOf } from '../spark/resolve.ts';
-import type { SparkCheck } from './spark-proof.ts';
+import type { SparkCheck } from './note.ts';
 
 /** Values that lie beyond a given scale and are cut off. */
 export const sparkBeyond: SparkCheck = {

@@ -1,9 +1,20 @@
 import { decimalsFor } from '../figure/fields.ts';
-import { derivedOf } from '../spark/data.ts';
+import { placesOf, type SparkSeries } from '../spark/data.ts';
 import { isBars } from '../spark/look.ts';
 import { formatNumber } from '../text/number.ts';
-import type { Mend } from './note.ts';
-import type { SparkCheck } from './spark-proof.ts';
+import type { Mend, SparkCheck } from './note.ts';
+
+/** The highest finished value of a record; below all numbers where it has none. */
+function highOf(series: SparkSeries, record: number): number {
+  const { data, stride } = series.grid;
+  const { course, from, to } = placesOf(series, record);
+  let high = -Infinity;
+  for (let place = from; place < Math.min(to, course.unfinished); place++) {
+    const value = data[record * stride + place] ?? Number.NaN;
+    if (value > high) high = value;
+  }
+  return high;
+}
 
 /** Rows on scales of their own: peaks that look as high as each other and are not. */
 export const sparkHeights: SparkCheck = {
@@ -19,10 +30,10 @@ export const sparkHeights: SparkCheck = {
       for (const row of data.rows) {
         const record = row.kind === 'record' ? data.records[row.index] : undefined;
         if (row.kind !== 'record' || !record || record.members) continue;
-        const high = derivedOf(column.series, row.index, 'high');
-        if (!high) continue;
-        if (!lowest || high.value < lowest.value) lowest = { name: record.name, value: high.value };
-        if (!highest || high.value > highest.value) highest = { name: record.name, value: high.value };
+        const value = highOf(column.series, row.index);
+        if (value === -Infinity) continue;
+        if (!lowest || value < lowest.value) lowest = { name: record.name, value };
+        if (!highest || value > highest.value) highest = { name: record.name, value };
       }
       if (!lowest || !highest || highest.value === lowest.value) return [];
       const decimals = decimalsFor({ values: [lowest.value, highest.value], decimals: null });

@@ -1,8 +1,23 @@
-import { placesOf } from '../spark/data.ts';
+import { placesOf, type SparkSeries } from '../spark/data.ts';
 import { isBars } from '../spark/look.ts';
-import { openOf, valuesAt } from '../spark/series.ts';
 import { listed } from '../table/words.ts';
-import type { SparkCheck } from './spark-proof.ts';
+import type { SparkCheck } from './note.ts';
+
+/** How many values a record lacks between its first and its last. */
+function gapsOf(series: SparkSeries, record: number): number {
+  const { data, stride } = series.grid;
+  const { course, from, to } = placesOf(series, record);
+  let [gaps, since, begun] = [0, 0, false];
+  for (let place = from; place < Math.min(to, course.unfinished); place++) {
+    if (Number.isNaN(data[record * stride + place] ?? Number.NaN)) {
+      if (begun) since++;
+      continue;
+    }
+    gaps += since;
+    [since, begun] = [0, true];
+  }
+  return gaps;
+}
 
 /** Missing values between known ones, at which lines break. */
 export const sparkMissing: SparkCheck = {
@@ -16,11 +31,7 @@ export const sparkMissing: SparkCheck = {
       for (const row of data.rows) {
         const record = row.kind === 'record' ? data.records[row.index] : undefined;
         if (row.kind !== 'record' || !record || record.members) continue;
-        const places = placesOf(column.series, row.index);
-        const values = valuesAt(column.series.grid, row.index, places).slice(0, openOf(places));
-        const first = values.findIndex((value) => value !== null);
-        const last = values.findLastIndex((value) => value !== null);
-        const gaps = first < 0 ? 0 : values.slice(first, last).filter((value) => value === null).length;
+        const gaps = gapsOf(column.series, row.index);
         missing += gaps;
         if (gaps > 0) names.push(record.name);
       }

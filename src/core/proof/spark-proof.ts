@@ -1,17 +1,11 @@
 /** Proof notes on spark tables. */
 import type { ResolvedSparkTable } from '../spark/resolve.ts';
 import type { Locale } from '../text/locale.ts';
-import type { Finding, ProofNote } from './note.ts';
+import type { ProofNote, SparkCheck } from './note.ts';
 import { sparkBeyond } from './spark-beyond.ts';
 import { sparkHeights } from './spark-heights.ts';
 import { sparkMissing } from './spark-missing.ts';
 import { sparkUnits } from './spark-units.ts';
-
-/** A check of a spark table: a pure function; one finding for each column that a reader would stumble over. */
-export interface SparkCheck {
-  id: string;
-  find(resolved: ResolvedSparkTable, locale: Locale): Finding[];
-}
 
 const CHECKS: readonly SparkCheck[] = [sparkUnits, sparkHeights, sparkBeyond, sparkMissing];
 

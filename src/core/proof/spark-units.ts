@@ -1,5 +1,5 @@
 import { listed } from '../table/words.ts';
-import type { SparkCheck } from './spark-proof.ts';
+import type { SparkCheck } from './note.ts';
 
 /** Rows in different units that share one scale. */
 export const sparkUnits: SparkCheck = {

@@ -75,7 +75,7 @@ interface RectNode {
 }
 
 /** Nodes that are drawn together, moved by (x, y). A part of a sparkline is told by its name. */
-export interface ClusterNode {
+interface ClusterNode {
   kind: 'cluster';
   x: number;
   y: number;

@@ -2,7 +2,7 @@
 import type { XY } from '../place/box.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
-import type { CellBox, Marked } from './cell.ts';
+import type { CellBox, Marked } from './cell-box.ts';
 import { signs } from './derive.ts';
 import type { SparkCell } from './resolve.ts';
 

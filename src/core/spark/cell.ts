@@ -8,20 +8,11 @@ import { evenRun, runOf } from '../scene/coordinates.ts';
 import { isClosed, markerPath, markerReach } from '../scene/markers.ts';
 import { type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import { columnNodes, winLossNodes } from './cell-bars.ts';
+import type { CellBox, Marked } from './cell-box.ts';
 import type { Domain } from './ends.ts';
 import { isBars } from './look.ts';
 import type { SparkCell } from './resolve.ts';
 import type { Sparkline } from './spec.ts';
-
-export interface CellBox {
-  left: number;
-  top: number;
-  width: number;
-  height: number;
-}
-
-/** The first rule that holds at each emphasised index. */
-export type Marked = ReadonlyMap<number, Emphasis>;
 
 /** The nodes of a sparkline by the part they show, from the back to the front. */
 export interface SparkParts {
@@ -46,7 +37,7 @@ export const PRINT_PIXEL = 72 / 300;
 type Values = readonly (number | null)[];
 
 /** The points of a sparkline that stand out. */
-export function markedPoints(values: Values, emphasis: readonly Emphasis[], open: number): Marked {
+function markedPoints(values: Values, emphasis: readonly Emphasis[], open: number): Marked {
   const found = new Map<number, Emphasis>();
   for (const rule of emphasis) {
     const seen = rule.of === 'first' || rule.of === 'last' || open >= values.length ? values : values.slice(0, open);

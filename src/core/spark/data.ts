@@ -276,15 +276,20 @@ function comparing(data: ColumnData, descending: boolean, locale: Locale): ((a: 
   };
 }
 
+/** The same data with its rows in the order that a spark table asks for. */
+export function inOrder(data: SparkData, spec: SparkTableSpec, locale: Locale): SparkData {
+  const { sort } = spec.order;
+  const by = sort && data.columns.find(({ id }) => id === sort.by);
+  const compare = by ? comparing(by, sort.descending, locale) : null;
+  return { ...data, rows: shownRows(spec, data, compare) };
+}
+
 /** Puts a table's values to the rows and columns of a spark table. A column that the table lacks stays empty. */
 export function sparkData(spec: SparkTableSpec, table: Table, locale: Locale): SparkData {
   const reader = new Reader(spec, table, locale);
   const columns = spec.columns.map((column) => reader.column(column));
-  const { sort } = spec.order;
-  const by = sort && columns.find(({ id }) => id === sort.by);
-  const compare = by ? comparing(by, sort.descending, locale) : null;
   const { records, own } = reader.all;
-  return { records, own, rows: shownRows(spec, reader.all, compare), columns };
+  return inOrder({ records, own, rows: [], columns }, spec, locale);
 }
 
 /** What of a column decides about its data. */
@@ -299,6 +304,6 @@ function dataPart(column: SparkColumn): unknown {
   return { id, key, over, window, edge, gaps: gaps === 'zero', beside, windows };
 }
 
-/** Two spark tables with the same key show the same data of one table, however they look. */
+/** Two spark tables with the same key show the same data of one table, however they look and whatever the order of their rows. */
 export const dataKey = ({ rows, order, columns }: SparkTableSpec): string =>
-  JSON.stringify([rows, order, columns.map(dataPart)]);
+  JSON.stringify([rows, { ...order, sort: null }, columns.map(dataPart)]);

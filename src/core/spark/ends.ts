@@ -13,39 +13,58 @@ import type { SparkException, Sparkline, SparkScale } from './spec.ts';
 export type Domain = readonly [low: number, high: number];
 
 const NOTHING: Domain = [Infinity, -Infinity];
-const isSomething = ([low, high]: Domain) => low <= high;
-const pooled = (a: Domain, b: Domain): Domain => [Math.min(a[0], b[0]), Math.max(a[1], b[1])];
 
-/** Lowest and highest of a record's values in a window; low is above high where there is none. */
-function domainAt({ data, stride }: Grid, record: number, { from, to }: Places): Domain {
-  let [low, high] = NOTHING;
+/** Lowest and highest of each record's values, as two rows of numbers; low is above high where it has none. */
+interface Domains {
+  lows: Float64Array;
+  highs: Float64Array;
+}
+
+/** Widens a record's domain by what a grid holds in a window. */
+function widen({ lows, highs }: Domains, { data, stride }: Grid, record: number, { from, to }: Places): void {
+  let [low, high] = [lows[record] ?? Infinity, highs[record] ?? -Infinity];
   for (let at = record * stride + from; at < record * stride + to; at++) {
     const value = data[at] ?? Number.NaN;
     if (value < low) low = value;
     if (value > high) high = value;
   }
-  return [low, high];
+  lows[record] = low;
+  highs[record] = high;
 }
 
-/** Lowest and highest of what a record's sparkline draws. */
-function drawnDomain(series: SparkSeries, spark: Pick<Sparkline, 'draw' | 'gaps'>, record: number): Domain {
+function widenBy({ lows, highs }: Domains, record: number, value: number): void {
+  lows[record] = Math.min(lows[record] ?? Infinity, value);
+  highs[record] = Math.max(highs[record] ?? -Infinity, value);
+}
+
+/** Widens a record's domain by what its sparkline draws. */
+function widenByDrawn(
+  all: Domains,
+  series: SparkSeries,
+  spark: Pick<Sparkline, 'draw' | 'gaps'>,
+  record: number,
+): void {
   const places = placesOf(series, record);
   const { grid, edge } = series;
-  let domain = domainAt(grid, record, places);
+  const { data, stride } = grid;
+  widen(all, grid, record, places);
   if (spark.draw === 'range band') {
-    if (edge) domain = pooled(domain, domainAt(edge, record, places));
+    if (edge) widen(all, edge, record, places);
     else
       for (let place = places.from; place < places.to; place++) {
-        const value = grid.data[record * grid.stride + (places.course.yearBefore[place] ?? -1)] ?? Number.NaN;
-        if ((places.course.yearBefore[place] ?? -1) >= 0 && !Number.isNaN(value))
-          domain = pooled(domain, [value, value]);
+        const before = places.course.yearBefore[place] ?? -1;
+        const value = before < 0 ? Number.NaN : (data[record * stride + before] ?? Number.NaN);
+        if (!Number.isNaN(value)) widenBy(all, record, value);
       }
   }
   // A missing value that counts as zero is drawn there.
-  if (spark.gaps === 'zero' && isSomething(domain))
-    for (let place = places.from; place < places.to; place++)
-      if (Number.isNaN(grid.data[record * grid.stride + place] ?? Number.NaN)) return pooled(domain, [0, 0]);
-  return domain;
+  const isSomething = (all.lows[record] ?? 0) <= (all.highs[record] ?? -1);
+  if (spark.gaps !== 'zero' || !isSomething) return;
+  for (let place = places.from; place < places.to; place++)
+    if (Number.isNaN(data[record * stride + place] ?? Number.NaN)) {
+      widenBy(all, record, 0);
+      return;
+    }
 }
 
 /** The ends of a cell for a domain, as a scale asks; columns always stand on zero. */
@@ -75,26 +94,36 @@ export function allEnds(
   sums: 'sum' | 'mean',
 ): Float64Array {
   const ends = new Float64Array(records.length * 2).fill(Number.NaN);
-  const domains = records.map((_, record) => {
+  const domains: Domains = {
+    lows: new Float64Array(records.length).fill(Infinity),
+    highs: new Float64Array(records.length).fill(-Infinity),
+  };
+  for (let record = 0; record < records.length; record++) {
     const draw = exceptions.get(record)?.draw ?? spark.draw;
-    return drawnDomain(series, { draw, gaps: spark.gaps }, record);
-  });
-  const shares = (record: number) => !records[record]?.members && !exceptions.get(record)?.scale;
-  const poolOf = (members: readonly number[]) =>
-    members.filter(shares).reduce<Domain>((pool, record) => pooled(pool, domains[record] ?? NOTHING), NOTHING);
-  let all: Domain = NOTHING;
+    widenByDrawn(domains, series, draw === spark.draw ? spark : { draw, gaps: spark.gaps }, record);
+  }
+  const { lows, highs } = domains;
+  const poolOf = (members: Iterable<number>): Domain => {
+    let [low, high] = [Infinity, -Infinity];
+    for (const record of members) {
+      if (records[record]?.members || exceptions.get(record)?.scale) continue;
+      low = Math.min(low, lows[record] ?? Infinity);
+      high = Math.max(high, highs[record] ?? -Infinity);
+    }
+    return [low, high];
+  };
+  const isAsked = (of: SparkScale['of']) =>
+    spark.scale.of === of || [...exceptions.values()].some(({ scale }) => scale?.of === of);
+  const all = isAsked('all rows') ? poolOf(records.keys()) : NOTHING;
   const byGroup = new Map<string | null, Domain>();
-  if (spark.scale.of === 'all rows' || [...exceptions.values()].some(({ scale }) => scale?.of === 'all rows'))
-    all = poolOf(records.map((_, record) => record));
-  if (spark.scale.of === 'group' || [...exceptions.values()].some(({ scale }) => scale?.of === 'group'))
-    for (const [group, members] of groupsOf(records)) byGroup.set(group, poolOf(members));
+  if (isAsked('group')) for (const [group, members] of groupsOf(records)) byGroup.set(group, poolOf(members));
   records.forEach(({ members, group }, record) => {
-    const own = domains[record] ?? NOTHING;
-    if (!isSomething(own)) return;
+    const own: Domain = [lows[record] ?? Infinity, highs[record] ?? -Infinity];
+    if (own[0] > own[1]) return;
     const exception = exceptions.get(record);
     const scale = exception?.scale ?? (members ? ofSum(spark.scale, sums) : spark.scale);
     const shared = scale.of === 'all rows' ? all : scale.of === 'group' ? (byGroup.get(group) ?? NOTHING) : own;
-    const [low, high] = endsOf(isSomething(shared) ? shared : own, scale, exception?.draw ?? spark.draw);
+    const [low, high] = endsOf(shared[0] <= shared[1] ? shared : own, scale, exception?.draw ?? spark.draw);
     ends[2 * record] = low;
     ends[2 * record + 1] = high;
   });

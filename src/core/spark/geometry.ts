@@ -25,7 +25,7 @@ export const ASIDE = 3;
 const CLEAR = 0.1;
 
 /** A value that is written beside each sparkline. */
-export interface Beside {
+interface Beside {
   of: 'first' | 'high' | 'low' | 'last';
   left: number;
   width: number;
@@ -203,16 +203,33 @@ function slotsOf(column: ResolvedColumn, isFirst: boolean, style: HouseStyle, lo
 /** True for what a spark table shows: not tucked away. */
 const isShown = ({ spec }: ResolvedColumn) => !spec.tucked;
 
+/** The same spark table on the pixels of a device, each `pixel` points wide, so that bars are sharp. */
+export function onPixels(geometry: SparkGeometry, pixel: number): SparkGeometry {
+  const snap = (value: number) => Math.round(value / pixel) * pixel;
+  const headBottom = snap(geometry.headBottom);
+  const down = headBottom - geometry.headBottom;
+  return {
+    ...geometry,
+    pixel,
+    slots: geometry.slots.map((slot) => ({ ...slot, left: snap(slot.left) })),
+    headBottom,
+    bottom: geometry.bottom + down,
+    height: geometry.height + down,
+  };
+}
+
 /** Sets a spark table: as wide as its columns need, as high as its rows. `pixel` is the edge of a device's pixel. */
-export function sparkGeometry(
+export const sparkGeometry = (
   resolved: ResolvedSparkTable,
   style: HouseStyle,
   locale: Locale,
   pixel: number,
-): SparkGeometry {
+): SparkGeometry => onPixels(freeGeometry(resolved, style, locale), pixel);
+
+/** Sets a spark table, on no pixels yet. */
+export function freeGeometry(resolved: ResolvedSparkTable, style: HouseStyle, locale: Locale): SparkGeometry {
   const { spec, columns, data } = resolved;
   const size = style.sizes.label;
-  const snap = (value: number) => Math.round(value / pixel) * pixel;
   const shown = columns.filter(isShown);
   let left = INSET;
   const slots = shown
@@ -221,7 +238,7 @@ export function sparkGeometry(
     )
     .map((slot): Slot => {
       const head = slot.title === '' ? [] : wrap(slot.title, PLAIN, size, slot.width, 3);
-      const here = { ...slot, left: snap(left), head } as Slot;
+      const here = { ...slot, left, head } as Slot;
       left += slot.width + (slot.kind === 'source' ? GAP / 2 : GAP);
       return here;
     });
@@ -233,7 +250,7 @@ export function sparkGeometry(
   const titleBottom = INSET + title.length * style.sizes.title * LEADING;
   const headsBottom = titleBottom + (spec.heads.length > 0 ? size * LEADING + 8 : 0);
   const headLines = Math.max(1, ...slots.map(({ head }) => head.length));
-  const headBottom = snap(headsBottom + 6 + headLines * size * LEADING + 4);
+  const headBottom = headsBottom + 6 + headLines * size * LEADING + 4;
   const pitch = spec.rowHeight * POINTS_PER_MM;
   const bottom = headBottom + data.rows.length * pitch;
   const foot = source.length > 0 ? 6 + source.length * style.sizes.source * LEADING : 0;
@@ -241,7 +258,7 @@ export function sparkGeometry(
     resolved,
     style,
     locale,
-    pixel,
+    pixel: 0.01,
     slots,
     width,
     title,

@@ -1,6 +1,15 @@
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
+import type { Table } from '../table/column.ts';
+import type { Locale } from '../text/locale.ts';
 import { PRINT_PIXEL, sparklineNodes } from './cell.ts';
-import { cellOf, type ResolvedOf, type ResolvedSparkline, type ResolvedSparkTable } from './resolve.ts';
+import {
+  cellOf,
+  type ResolvedOf,
+  type ResolvedSparkline,
+  type ResolvedSparkTable,
+  resolveSparkTable,
+} from './resolve.ts';
+import type { SparkTableSpec } from './spec.ts';
 
 const MOST = 7;
 const MOST_LINES = 3;
@@ -40,8 +49,8 @@ function lineNodes(
   });
 }
 
-/** The first sparklines of a spark table, drawn small, for lists. Sizes in millimetres. */
-export function sparkMiniature(resolved: ResolvedSparkTable, widthMm: number, heightMm: number): Scene {
+/** The sparklines of rows that are worked out already, drawn small. Sizes in millimetres. */
+function sketch(resolved: ResolvedSparkTable, widthMm: number, heightMm: number): Scene {
   const { spec, columns, data } = resolved;
   const [width, height] = [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM];
   const records = data.rows.flatMap((row) => (row.kind === 'record' ? [row.index] : []));
@@ -53,4 +62,39 @@ export function sparkMiniature(resolved: ResolvedSparkTable, widthMm: number, he
         ? lineNodes(found, resolved, records, width, height)
         : [];
   return { widthMm, heightMm, title: spec.name, description: `The sparklines of ${spec.name}, small.`, nodes };
+}
+
+/** Rows of a long table that are looked at for a picture of a few. */
+const MOST_LOOKED_AT = 20_000;
+
+/** The little of a spark table and its table that a small picture is drawn from. */
+function little(spec: SparkTableSpec, table: Table): [SparkTableSpec, Table] {
+  const { rows, order, columns } = spec;
+  const drawn = columns.find((column) => column.kind === 'sparkline' || column.kind === 'spark');
+  // Level bars of series are the latest values of the first sparklines.
+  const own = columns.filter((column) => column === drawn || (drawn?.kind === 'spark' && column.kind === 'sparkline'));
+  const kept = rows.kind === 'columns' ? { ...rows, columns: rows.columns.slice(0, MOST) } : rows;
+  const count = Math.min(table.rows, rows.kind === 'rows' ? 2 * MOST + table.totals.length : MOST_LOOKED_AT);
+  const totals = table.totals.filter((row) => row < count);
+  return [
+    {
+      ...spec,
+      rows: kept,
+      columns: own,
+      order: { ...order, sort: null, group: null, total: { ...order.total, shown: false } },
+    },
+    { ...table, rows: count, totals },
+  ];
+}
+
+/** The first sparklines of a spark table, drawn small, for lists. Sizes in millimetres. */
+export function sparkMiniature(
+  spec: SparkTableSpec,
+  table: Table,
+  locale: Locale,
+  width: number,
+  height: number,
+): Scene {
+  const [few, part] = little(spec, table);
+  return sketch(resolveSparkTable(few, part, locale), width, height);
 }

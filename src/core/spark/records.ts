@@ -49,7 +49,7 @@ function keyed() {
 }
 
 /** The column whose texts tell the rows of a table apart. */
-export function namesOf({ rows, columns }: SparkTableSpec, table: Table): Column | undefined {
+function namesOf({ rows, columns }: SparkTableSpec, table: Table): Column | undefined {
   const first = columns.find(({ kind }) => kind === 'text');
   const key = (rows.kind === 'rows' && rows.names) || (first?.kind === 'text' ? first.column : null);
   return (key === null ? undefined : columnOf(table, key)) ?? table.columns.find(({ kind }) => kind === 'text');
@@ -144,7 +144,7 @@ export function recordsOf(spec: SparkTableSpec, table: Table): Records {
  */
 export function shownRows(
   { order }: SparkTableSpec,
-  { records, own }: Records,
+  { records, own }: Pick<Records, 'records' | 'own'>,
   compare: ((a: number, b: number) => number) | null,
 ): ShownRow[] {
   const isShown = (index: number) => order.filter === '' || isCalled(records[index]?.name ?? '', order.filter);

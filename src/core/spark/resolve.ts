@@ -4,7 +4,6 @@ import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
 import { type ColumnData, placesOf, type SparkData, type SparkSeries, sparkData } from './data.ts';
 import { allEnds, type Domain, sayScale } from './ends.ts';
-import { isBars } from './look.ts';
 import type { NumberCells } from './number-cells.ts';
 import { countOf, openOf, type Places, valuesAt, yearBeforeAt } from './series.ts';
 import type { LevelBars, SparkColumn, SparkException, Sparkline, SparkTableSpec } from './spec.ts';
@@ -147,12 +146,28 @@ function resolveColumn(
   return { kind: 'sparkline', spec, title, series: data, ends, exceptions };
 }
 
+interface Dressed {
+  data: ColumnData;
+  records: SparkData['records'];
+  key: string;
+  resolved: ResolvedColumn | never[];
+}
+
+const dressed = new WeakMap<SparkColumn, Dressed>();
+
 /** Joins the look of a spark table with its data; a column whose data are not there yet is left out. */
 export function dressSparkTable(spec: SparkTableSpec, data: SparkData, locale: Locale): ResolvedSparkTable {
   const byId = new Map(data.columns.map((column) => [column.id, column]));
   const columns = spec.columns.flatMap((column) => {
     const found = byId.get(column.id);
-    return (found && resolveColumn(column, found, data, spec.order.sums, locale)) ?? [];
+    if (!found) return [];
+    // A column that neither looks nor shows otherwise than before is as it was.
+    const key = `${spec.order.sums} ${locale.id}`;
+    const known = dressed.get(column);
+    if (known?.data === found && known.records === data.records && known.key === key) return known.resolved;
+    const resolved = resolveColumn(column, found, data, spec.order.sums, locale) ?? [];
+    dressed.set(column, { data: found, records: data.records, key, resolved });
+    return resolved;
   });
   return { spec, data, columns };
 }
@@ -160,7 +175,3 @@ export function dressSparkTable(spec: SparkTableSpec, data: SparkData, locale: L
 /** Puts the values of a table to the columns of a spark table. */
 export const resolveSparkTable = (spec: SparkTableSpec, table: Table, locale: Locale): ResolvedSparkTable =>
   dressSparkTable(spec, sparkData(spec, table, locale), locale);
-
-/** Whether a look has marks of emphasis that are drawn. */
-export const hasMarks = ({ emphasis, draw }: Sparkline) =>
-  draw !== 'win / loss' && emphasis.some(({ shape, colour }) => shape !== 'none' || (isBars(draw) && colour !== null));

@@ -6,7 +6,8 @@ import type { FaceId } from '../text/faces.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
 import { shorten } from '../text/wrap.ts';
-import { type CellBox, sparklineNodes } from './cell.ts';
+import { sparklineNodes } from './cell.ts';
+import type { CellBox } from './cell-box.ts';
 import {
   ASIDE,
   cellBox,

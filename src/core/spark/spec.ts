@@ -142,7 +142,7 @@ export const orderParts = {
   /** rows whose names hold this are shown, where * stands for any letters; empty for all */
   filter: z.string().max(200),
 };
-export const SparkOrder = z.strictObject({
+const SparkOrder = z.strictObject({
   sort: orderParts.sort.default(null),
   group: orderParts.group.default(null),
   subtotals: SumRow.default({ shown: false, name: 'Subtotal' }),
@@ -160,7 +160,7 @@ export const SparkFrame = z.strictObject({
 export type SparkFrame = z.infer<typeof SparkFrame>;
 
 /** A text over the headers of neighbouring columns. */
-export const HeadText = z.strictObject({
+const HeadText = z.strictObject({
   text: z.string().min(1, 'Give the header a text.').max(200),
   from: Id,
   to: Id,

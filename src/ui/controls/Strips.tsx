@@ -34,7 +34,12 @@ export function Strips<Id extends string>(props: StripsProps<Id>) {
       className={`flex shrink-0 flex-col border-t border-rule bg-base-100 ${folded ? '' : height}`}
     >
       <div className="flex h-9 shrink-0 items-end border-b border-rule bg-base-200 pr-3 pl-3.5">
-        <div role="tablist" aria-label="Strips" className="flex min-w-0 items-end gap-0.5" onKeyDown={onKeyDown}>
+        <div
+          role="tablist"
+          aria-label="Strips"
+          className="flex min-w-0 shrink-[0.2] items-end gap-0.5 overflow-x-auto overflow-y-hidden"
+          onKeyDown={onKeyDown}
+        >
           {strips.map((entry) => (
             <button
               key={entry.id}
@@ -45,15 +50,13 @@ export function Strips<Id extends string>(props: StripsProps<Id>) {
               aria-controls="strip"
               tabIndex={entry.id === open ? 0 : -1}
               onClick={() => onOpen(entry.id)}
-              className="-mb-px max-w-48 truncate rounded-t-lg border border-b-0 border-transparent px-3.5 py-1.5 font-semibold whitespace-nowrap text-quiet aria-selected:border-rule aria-selected:bg-base-100 aria-selected:text-primary"
+              className="-mb-px max-w-44 shrink-0 truncate rounded-t-lg border border-b-0 border-transparent px-3.5 py-1.5 font-semibold whitespace-nowrap text-quiet aria-selected:border-rule aria-selected:bg-base-100 aria-selected:text-primary"
             >
               {entry.name}
             </button>
           ))}
         </div>
-        <span className="ml-auto min-w-24 shrink-[6] truncate pb-1.5 text-[13px] whitespace-nowrap text-quiet">
-          {aside}
-        </span>
+        <span className="ml-auto min-w-16 pl-3 truncate pb-1.5 text-[13px] whitespace-nowrap text-quiet">{aside}</span>
         <button
           type="button"
           className="btn btn-ghost btn-xs btn-square mb-1 ml-2"

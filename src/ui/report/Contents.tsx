@@ -7,7 +7,6 @@ import { isTable, type Report, type TableItem, tableIn } from '../../core/report
 import type { Scene } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { sparkMiniature } from '../../core/spark/miniature.ts';
-import { resolveSparkTable } from '../../core/spark/resolve.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
@@ -22,7 +21,7 @@ const MINI_HEIGHT = 34 / 3.78;
 function drawSmall(thing: FigureSpec | SparkTableSpec, table: Table): Scene {
   return thing.type === 'figure'
     ? miniature(resolveFigure(thing, table), MINI_WIDTH, MINI_HEIGHT)
-    : sparkMiniature(resolveSparkTable(thing, table, ENGLISH), MINI_WIDTH, MINI_HEIGHT);
+    : sparkMiniature(thing, table, ENGLISH, MINI_WIDTH, MINI_HEIGHT);
 }
 
 function Miniature({ thing: now }: { thing: FigureSpec | SparkTableSpec }) {

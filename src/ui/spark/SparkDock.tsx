@@ -35,9 +35,11 @@ function sayTucked({ columns }: ResolvedSparkTable): string {
   // Sparklines that run through the same values are drawn from the same columns.
   const sources = new Map<string, number>();
   for (const column of columns) {
-    if (column.kind !== 'sparkline' || column.spec.source === 'shown') continue;
+    if (column.kind !== 'sparkline') continue;
     const of = `${column.spec.column} ${column.spec.over.join()}`;
-    sources.set(of, Math.max(sources.get(of) ?? 0, countOf(column.series.places)));
+    const places = column.spec.source === 'shown' ? 0 : countOf(column.series.places);
+    const known = sources.get(of);
+    sources.set(of, known === 0 || places === 0 ? 0 : Math.max(known ?? 0, places));
   }
   for (const places of sources.values()) count += places;
   if (count === 0) return '';
@@ -104,7 +106,7 @@ export function SparkDock({ spark, table, resolved, geometry, record }: SparkDoc
           <RowsWords
             spark={spark}
             table={table}
-            count={resolved.data.rows.filter(({ kind }) => kind === 'record').length}
+            count={resolved.data.rows.filter((row) => row.kind === 'record' && row.index < resolved.data.own).length}
           />
         </div>
       )}

@@ -2,7 +2,7 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'rea
 import { sparkNotes } from '../../core/proof/spark-proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { POINTS_PER_MM } from '../../core/scene/scene.ts';
-import { sparkGeometry } from '../../core/spark/geometry.ts';
+import { freeGeometry, onPixels } from '../../core/spark/geometry.ts';
 import { dressSparkTable } from '../../core/spark/resolve.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { localeOf } from '../../core/text/locale.ts';
@@ -76,18 +76,12 @@ export function SparkView({ spark }: { spark: SparkTableSpec }) {
   const data = 'data' in state ? state.data : null;
   const sized = useMemo(() => withSizes(spark, sizes), [spark, sizes]);
   const resolved = useMemo(() => data && dressSparkTable(sized, data, localeOf(locale)), [sized, data, locale]);
-  const plain = useMemo(
-    () => resolved && sparkGeometry(resolved, style, localeOf(locale), 0.24),
-    [resolved, style, locale],
-  );
+  const plain = useMemo(() => resolved && freeGeometry(resolved, style, localeOf(locale)), [resolved, style, locale]);
   const fit = room === null || !plain ? null : (room * POINTS_PER_MM) / plain.width;
   const scale = fit === null ? null : Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));
   // Bars stand on whole pixels of this screen.
   const pixel = scale === null ? null : POINTS_PER_MM / scale / (globalThis.devicePixelRatio || 1);
-  const geometry = useMemo(
-    () => (resolved && pixel !== null ? sparkGeometry(resolved, style, localeOf(locale), pixel) : plain),
-    [resolved, style, locale, pixel, plain],
-  );
+  const geometry = useMemo(() => (plain && pixel !== null ? onPixels(plain, pixel) : plain), [plain, pixel]);
   const proofed = useDeferredValue(resolved);
   const notes = useMemo(() => (proofed ? sparkNotes(proofed, localeOf(locale)) : []), [proofed, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;

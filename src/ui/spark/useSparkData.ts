@@ -1,6 +1,6 @@
 /** The data of a spark table on the screen: worked out at once where it is small, in a worker where it is not. */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { dataKey, type SparkData, sparkData } from '../../core/spark/data.ts';
+import { dataKey, inOrder, type SparkData, sparkData } from '../../core/spark/data.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { type LocaleId, localeOf } from '../../core/text/locale.ts';
@@ -73,5 +73,10 @@ export function useSparkData(spec: SparkTableSpec, table: Table | null, locale: 
     },
     [],
   );
-  return atOnce ?? answer;
+  const state = atOnce ?? answer;
+  const known = 'data' in state ? state.data : null;
+  const { order } = spec;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the spec, only the order of the rows
+  const data = useMemo(() => known && inOrder(known, spec, localeOf(locale)), [known, order.sort, locale]);
+  return data ? { data } : state;
 }

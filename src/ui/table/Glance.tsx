@@ -43,7 +43,7 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
   // Typing in the grid goes before drawing.
   const drawn = useDeferredValue(columns);
   const colours = useMemo(() => drawn.map((_, index) => paletteColour(style, index)), [drawn, style]);
-  const { series, options, type } = useMemo(
+  const { series, options, type, left } = useMemo(
     () => glance(across, drawn, colours, totals),
     [across, drawn, colours, totals],
   );
@@ -80,7 +80,7 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
       <p className="text-[13px] text-[#6e6574]">
         {drawn.length === 0
           ? 'Tick a column of numbers to look at it.'
-          : `Over ${across.title}. Point at the ${type === 'bar' ? 'bars' : 'lines'} for values${across.kind === 'text' ? '' : '; drag to zoom'}.`}
+          : `Over ${across.title}. Point at the ${type === 'bar' ? 'bars' : 'lines'} for values${across.kind === 'text' ? '' : '; drag to zoom'}.${left > 0 ? ` The first names are drawn; ${left} more stand in the table.` : ''}`}
       </p>
       {drawn.length > 0 && (
         <>
