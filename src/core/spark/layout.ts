@@ -64,7 +64,7 @@ function words(
 }
 
 /** Rows of one piece on the screen. */
-const PIECE = 24;
+const PIECE = 12;
 
 /** Where the nth piece of a spark table stands, points from its top. */
 export function pieceSpan(
@@ -89,7 +89,7 @@ export const piecesOf = ({ resolved }: SparkGeometry, rows = PIECE) =>
 
 /** The nth piece of a spark table as a scene of its own: the first has the headers, the last the source. */
 export function sparkPiece(geometry: SparkGeometry, piece: number, rows = PIECE): Scene {
-  const { resolved, style, width, slots, headBottom, bottom, locale } = geometry;
+  const { resolved, style, width, slots, headBottom, bottom } = geometry;
   const { spec } = resolved;
   const span = pieceSpan(geometry, piece, rows);
   const isFirst = piece === 0;
@@ -138,7 +138,7 @@ export function sparkPiece(geometry: SparkGeometry, piece: number, rows = PIECE)
     widthMm: width / POINTS_PER_MM,
     heightMm: (span.bottom - span.top) / POINTS_PER_MM,
     title: spec.words.title || spec.name,
-    description: isFirst ? saySparkTable(resolved, locale) : '',
+    description: '',
     nodes,
   };
 }
@@ -149,7 +149,10 @@ export const layoutSparkTable = (
   style: HouseStyle,
   locale: Locale,
   pixel = PRINT_PIXEL,
-): Scene => sparkPiece(sparkGeometry(resolved, style, locale, pixel), 0, Math.max(1, resolved.data.rows.length));
+): Scene => ({
+  ...sparkPiece(sparkGeometry(resolved, style, locale, pixel), 0, Math.max(1, resolved.data.rows.length)),
+  description: saySparkTable(resolved, locale),
+});
 
 /** From a spark table's spec and its table to the scene. */
 export const drawSparkTable = (

@@ -4,11 +4,13 @@ import { svgPieces } from '../../core/scene/svg.ts';
 import { rowTop, type SparkGeometry } from '../../core/spark/geometry.ts';
 import { pieceSpan, piecesOf, sparkPiece } from '../../core/spark/layout.ts';
 import { draw } from '../report/drawing.ts';
-import { Ruler } from '../report/Ruler.tsx';
+import { RULER, Ruler } from '../report/Ruler.tsx';
 import { openPart, useView } from '../report/view.ts';
 import { Handle } from './resizing.tsx';
 
 const MARGIN = 24;
+/** Height of what stands above the sheet: the room at the top, and the ruler. */
+const ABOVE = 16 + RULER;
 /** Pieces drawn above and below what is seen. */
 const SPARE = 1;
 
@@ -29,7 +31,7 @@ const Piece = memo(function Piece({ geometry, index, times }: PieceProps) {
   return (
     <div
       ref={host}
-      className="absolute left-0 [&>svg]:block [&>svg]:h-full [&>svg]:w-full"
+      className="absolute left-0 contain-strict [&>svg]:block [&>svg]:h-full [&>svg]:w-full"
       style={{ top: top * times, width: geometry.width * times, height: (bottom - top) * times }}
     />
   );
@@ -51,14 +53,14 @@ interface SparkSheetProps {
 export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, onRowHeight }: SparkSheetProps) {
   const desk = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
+  // Remembered, for asking the page would make it lay everything out in the midst of a redraw.
+  const room = useRef({ scrolled: 0, height: 0 });
   const [seen, setSeen] = useState({ from: 0, to: 0 });
   const times = (scale ?? 4) / POINTS_PER_MM;
   const count = piecesOf(geometry);
   const look = useCallback(() => {
-    const [outer, inner] = [desk.current, sheet.current];
-    if (!outer || !inner) return;
-    const above = inner.offsetTop - outer.offsetTop;
-    const [top, bottom] = [outer.scrollTop - above, outer.scrollTop - above + outer.clientHeight].map((y) => y / times);
+    const { scrolled, height } = room.current;
+    const [top, bottom] = [scrolled - ABOVE, scrolled - ABOVE + height].map((y) => y / times);
     const isSeen = (index: number) => {
       const span = pieceSpan(geometry, index);
       return span.bottom >= (top ?? 0) && span.top <= (bottom ?? 0);
@@ -78,6 +80,7 @@ export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, 
     const element = desk.current;
     if (!element) return;
     const observer = new ResizeObserver(() => {
+      room.current.height = element.clientHeight;
       onRoom(element.clientWidth - 2 * MARGIN);
       look();
     });
@@ -104,7 +107,15 @@ export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, 
   const [first, last] = [own[0], own.at(-1)];
   const firstRow = { top: geometry.headBottom * times, height: geometry.pitch * times };
   return (
-    <div ref={desk} className="relative min-h-0 flex-1 overflow-auto bg-desk" data-testid="desk" onScroll={look}>
+    <div
+      ref={desk}
+      className="relative min-h-0 flex-1 overflow-auto bg-desk"
+      data-testid="desk"
+      onScroll={(event) => {
+        room.current.scrolled = event.currentTarget.scrollTop;
+        look();
+      }}
+    >
       <div className="mx-auto w-fit px-6 pt-4 pb-6">
         {scale !== null && <Ruler width={geometry.width / POINTS_PER_MM} scale={scale} />}
         {/* biome-ignore lint/a11y/noStaticElementInteractions: the parts inside are the buttons; this listens for all of them */}

@@ -82,7 +82,7 @@ export function Specimen(props: SpecimenProps) {
     return { svg: toSvg(scene, { idPrefix: 'specimen' }), marks };
   }, [cell, spark, rowHeight, rowName, style]);
   const onClick = (event: MouseEvent) => {
-    const part = event.target instanceof Element ? event.target.closest('[data-of]')?.getAttribute('data-of') : null;
+    const part = partNear(event.clientX, event.clientY);
     const box = event.currentTarget.getBoundingClientRect();
     const times = (TIMES * PX_PER_MM) / POINTS_PER_MM;
     const near =
@@ -134,6 +134,24 @@ export function Specimen(props: SpecimenProps) {
       </p>
     </div>
   );
+}
+
+/** A thin stroke is hard to hit, so its near surroundings count as well, in pixels. */
+const REACH = [0, -3, 3, -6, 6];
+
+/** The part of the specimen at a place in the window, or the one just above or below it. */
+function partNear(x: number, y: number): string | null {
+  let found: string | null = null;
+  for (const dy of REACH) {
+    const part =
+      document
+        .elementFromPoint(x, y + dy)
+        ?.closest('[data-of]')
+        ?.getAttribute('data-of') ?? null;
+    if (part && part !== 'background') return part;
+    found ??= part;
+  }
+  return found;
 }
 
 /** The kind of emphasis with a mark nearest to a point. */
