@@ -218,7 +218,7 @@ export function demoReport(): Demo {
   routes.columns = [routeNames, latest].flatMap((column) => column ?? []);
   routes.columns.push(
     newSparkline('spark-1', style, run24),
-    ...(onYear ? [onYear] : []),
+    ...(onYear?.kind === 'derived' ? [{ ...onYear, coloured: true }] : []),
     newSparkline('spark-2', style, {
       ...run24,
       draw: 'win / loss',
@@ -231,12 +231,12 @@ export function demoReport(): Demo {
       ...run24,
       draw: 'columns',
       window: { last: 12 },
-      title: '12 months',
       width: 24,
       colour: '#66707d',
     }),
     { ...newLevelBars('bar-1', across, '#c2811a'), title: 'Latest, thousands', width: 24 },
   );
+  routes.heads = [{ text: 'Two years to October', from: 'spark-1', to: 'spark-2' }];
   report = runCommand(report, 'spark.add', { spark: routes }).report;
 
   const yearly = add('years', 'Traffic by year', yearlyTraffic());

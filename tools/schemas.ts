@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FigureSpec } from '../src/core/figure/spec.ts';
 import { Report } from '../src/core/report/report.ts';
+import { SparkTableSpec } from '../src/core/spark/spec.ts';
 
 const textOf = (schema: z.ZodType, title: string) =>
   `${JSON.stringify({ title, ...z.toJSONSchema(schema) }, null, 2)}\n`;
@@ -8,5 +9,6 @@ const textOf = (schema: z.ZodType, title: string) =>
 /** The text of each published schema file by its name. */
 export const SCHEMAS: Record<string, string> = {
   figure: textOf(FigureSpec, 'A Rizo figure spec'),
+  spark: textOf(SparkTableSpec, 'A Rizo spark table spec'),
   report: textOf(Report, 'A Rizo report document'),
 };

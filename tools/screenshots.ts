@@ -80,6 +80,21 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .click();
     await page.getByRole('tab', { name: 'Sparklines' }).click();
   },
+  'spark-rows': async (page) => {
+    await page.getByRole('tab', { name: 'Columns & rows' }).click();
+    await page.getByRole('button', { name: 'Hand off' }).click();
+  },
+  'spark-page': async (page) => {
+    const address = page.url();
+    const report = /reports\/([^#]+)/.exec(address)?.[1] ?? '';
+    const file = await page.request.get(new URL(`/api/reports/${report}/figures/glance/file?as=html`, address).href);
+    const reader = await page.context().newPage();
+    await reader.setViewportSize({ width: 1280, height: 800 });
+    await reader.setContent(await file.text());
+    await reader.getByLabel('Show the numbers behind').check();
+    await reader.screenshot({ path: join(folder, 'spark-page.png') });
+    await reader.close();
+  },
   'bring-in-a-table': async (page) => {
     await page.getByRole('button', { name: 'Bring in a table' }).click();
     await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
@@ -99,6 +114,8 @@ try {
     await page.evaluate(() => document.fonts.ready);
     await page.waitForTimeout(300);
     const file = join(folder, `${name}.png`);
+    // A view that is no page of the application takes its picture itself.
+    if (name === 'spark-page') continue;
     await page.screenshot({ path: file });
     console.log(`${name}.png, ${Math.round(readFileSync(file).length / 1024)} kB`);
   }

@@ -7,6 +7,12 @@ import { drawFigure } from '../core/figure/draw.ts';
 import { thin } from '../core/scale/thin.ts';
 import { tieTicks } from '../core/scale/tied.ts';
 import { toSvg } from '../core/scene/svg.ts';
+import { PRINT_PIXEL } from '../core/spark/cell.ts';
+import { inOrder, sparkData } from '../core/spark/data.ts';
+import { draftSparkTable, newSparkline } from '../core/spark/draft.ts';
+import { sparkGeometry } from '../core/spark/geometry.ts';
+import { dressSparkTable } from '../core/spark/resolve.ts';
+import { sparkSvg } from '../core/spark/svg.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { calculate } from '../core/table/calc/calculate.ts';
 import type { Rule } from '../core/table/calc/calculation.ts';
@@ -78,6 +84,25 @@ function millionPoints(): { xs: number[]; ys: number[]; days: Column; values: Co
   };
 }
 
+/** A spark table of 10,000 rows over 24 columns; with `more`, four columns of sparklines. */
+function sparkRows(more: boolean) {
+  const rows = 10_000;
+  const numbers = Array.from({ length: 24 }, (_, month): Column => {
+    const cells = Array.from({ length: rows }, (_row, row) => wave(row, month) / 10);
+    return { key: `m${month}`, title: `M${month}`, kind: 'number', unit: null, whole: false, total: false, cells };
+  });
+  const cells = Array.from({ length: rows }, (_, row) => `Stop ${row}`);
+  const names: Column = { key: 'stop', title: 'Stop', kind: 'text', ordered: false, cells };
+  const table = { title: 'Bench', rows, columns: [names, ...numbers], totals: [], remarks: [] };
+  const spec = draftSparkTable(table, { id: 's', tableId: 't', style: SKERRY_PLAIN });
+  const drawn = spec.columns.filter((column) => column.kind === 'sparkline');
+  const [first] = drawn;
+  if (more && first)
+    for (const draw of ['area', 'columns', 'win / loss'] as const)
+      spec.columns.push(newSparkline(draw, SKERRY_PLAIN, { ...first, draw, sign: 'previous' }));
+  return { table, spec: more ? spec : { ...spec, columns: drawn } };
+}
+
 const DECADE = { from: Date.UTC(2016, 0, 1), to: Date.UTC(2026, 0, 1), unit: 'month' } as const;
 const wish = (low: number, high: number) => ({
   low,
@@ -107,6 +132,13 @@ export async function bench(json: boolean): Promise<number> {
   const many = millionPoints();
   const long1m = { ...twelve, rows: many.ys.length, columns: [many.days, many.values] };
   const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  const oneSpark = sparkRows(false);
+  const fourSparks = sparkRows(true);
+  const sparks = sparkData(fourSparks.spec, fourSparks.table, locale);
+  const byChange = {
+    ...fourSparks.spec,
+    order: { ...fourSparks.spec.order, sort: { by: 'derived-2', descending: true } },
+  };
   const raw = readDelimited(plain);
   const long = understand(raw, 'Bench');
   const pivot: Step = {
@@ -145,6 +177,28 @@ export async function bench(json: boolean): Promise<number> {
     measure('draw a figure of 1,000,000 points: resolve, layout, SVG', 1000, 5, 1, () =>
       toSvg(drawFigure(longFigure, long1m, SKERRY_PLAIN, locale).scene),
     ),
+    measure('spark table of 10,000 rows × 24 values: resolve, layout, SVG', 120, 20, 5, () =>
+      sparkSvg(
+        sparkGeometry(
+          dressSparkTable(oneSpark.spec, sparkData(oneSpark.spec, oneSpark.table, locale), locale),
+          SKERRY_PLAIN,
+          locale,
+          PRINT_PIXEL,
+        ),
+      ),
+    ),
+    measure('data of a spark table of 10,000 rows × 4 columns of sparklines', 300, 15, 3, () =>
+      sparkData(fourSparks.spec, fourSparks.table, locale),
+    ),
+    measure('sort its rows by their change', 100, 15, 3, () => inOrder(sparks, byChange, locale)),
+    measure('put another scale to one of its columns', 50, 15, 3, () => {
+      const columns = fourSparks.spec.columns.map((column) =>
+        column.kind === 'sparkline' && column.draw === 'line'
+          ? { ...column, scale: { ...column.scale, of: 'all rows' as const } }
+          : column,
+      );
+      return dressSparkTable({ ...fourSparks.spec, columns }, sparks, locale);
+    }),
     measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readText(plain)),
     measure('the same with a quoted cell in each row', 400, 15, 3, () => readText(quoted)),
     measure('of that, inferring kinds and reading cells', 300, 15, 3, () => understand(raw, 'Bench')),

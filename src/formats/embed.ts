@@ -1,14 +1,19 @@
 /** The fonts a picture uses, cut down to its letters and written as @font-face rules (Node only). */
 import subsetFont from 'subset-font';
-import { type Scene, textsOf } from '../core/scene/scene.ts';
+import type { TextNode } from '../core/scene/scene.ts';
 import { type FaceId, faceOf } from '../core/text/faces.ts';
 import { faceBytes } from './fonts.ts';
 
-/** CSS rules that carry just the letters that a scene uses, as WOFF2 data. */
-export async function fontFacesOf(scene: Scene): Promise<string> {
-  const letters = new Map<FaceId, string>();
-  for (const node of textsOf(scene.nodes)) letters.set(node.face, (letters.get(node.face) ?? '') + node.text);
-  const rules = [...letters].map(async ([id, text]) => {
+/** CSS rules that carry just the letters that some texts use, as WOFF2 data. */
+export async function fontFacesOf(texts: Iterable<Pick<TextNode, 'face' | 'text'>>): Promise<string> {
+  const used = new Map<FaceId, Set<string>>();
+  for (const { face, text } of texts) {
+    const letters = used.get(face) ?? new Set<string>();
+    used.set(face, letters);
+    for (const letter of text) letters.add(letter);
+  }
+  const rules = [...used].map(async ([id, letters]) => {
+    const text = [...letters].join('');
     const face = faceOf(id);
     const bytes = await subsetFont(faceBytes(id), text, { targetFormat: 'woff2' });
     const data = Buffer.from(bytes).toString('base64');

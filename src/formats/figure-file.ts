@@ -1,6 +1,6 @@
 /** A figure as a file to hand off (Node only). */
 import type { FigureSpec } from '../core/figure/spec.ts';
-import type { Scene } from '../core/scene/scene.ts';
+import { type Scene, textsOf } from '../core/scene/scene.ts';
 import { toSvg } from '../core/scene/svg.ts';
 import { fontFacesOf } from './embed.ts';
 import { outlineText } from './outlines.ts';
@@ -19,7 +19,11 @@ export interface FigureFile {
 export async function figureFile(format: FigureFormat, spec: FigureSpec, scene: Scene, dpi = 300): Promise<FigureFile> {
   switch (format) {
     case 'svg':
-      return { body: toSvg(scene, { fontFaces: await fontFacesOf(scene) }), mime: 'image/svg+xml', extension: 'svg' };
+      return {
+        body: toSvg(scene, { fontFaces: await fontFacesOf(textsOf(scene.nodes)) }),
+        mime: 'image/svg+xml',
+        extension: 'svg',
+      };
     case 'svg-outlines':
       return { body: toSvg(scene, { outline: outlineText }), mime: 'image/svg+xml', extension: 'svg' };
     case 'png':

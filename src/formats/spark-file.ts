@@ -8,6 +8,7 @@ import { layoutSparkTable } from '../core/spark/layout.ts';
 import { resolveSparkTable } from '../core/spark/resolve.ts';
 import { singleScene, wordSparkline } from '../core/spark/single.ts';
 import type { SparkTableSpec } from '../core/spark/spec.ts';
+import { sparkSvg, sparkTexts } from '../core/spark/svg.ts';
 import type { HouseStyle } from '../core/style/style.ts';
 import type { Table } from '../core/table/column.ts';
 import type { Locale } from '../core/text/locale.ts';
@@ -48,20 +49,18 @@ export async function sparkFile(format: SparkFormat, source: SparkSource): Promi
     return { body: `${JSON.stringify(spec, null, 2)}\n`, mime: 'application/json', extension: 'json' };
   const geometry = geometryOf(source);
   const { resolved } = geometry;
-  const scene = () => layoutSparkTable(resolved, style, locale, 72 / dpi);
   switch (format) {
-    case 'svg': {
-      const whole = scene();
-      return svg(toSvg(whole, { fontFaces: await fontFacesOf(whole) }));
-    }
+    case 'svg':
+      return svg(sparkSvg(geometry, { fontFaces: await fontFacesOf(sparkTexts(geometry)) }));
     case 'svg-outlines':
-      return svg(toSvg(scene(), { outline: outlineText }));
+      return svg(sparkSvg(geometry, { outline: outlineText }));
     case 'png': {
       if ((geometry.width * geometry.height * dpi * dpi) / 72 ** 2 > MOST_PIXELS)
         throw new Refusal(
           `“${spec.name}” would be a picture of more than ${MOST_PIXELS / 1e6} million pixels; show fewer rows, or hand it off as SVG.`,
         );
-      return { body: toPng(scene(), dpi), mime: 'image/png', extension: 'png' };
+      const scene = layoutSparkTable(resolved, style, locale, 72 / dpi);
+      return { body: toPng(scene, dpi), mime: 'image/png', extension: 'png' };
     }
     case 'html': {
       const bare = sparkPage(geometry, locale.id);

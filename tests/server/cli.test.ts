@@ -32,6 +32,28 @@ describe('./rizo render', () => {
     }
   });
 
+  it('sets a table as a spark table in each of its formats, from a saved one or its own', () => {
+    const table = received('passengers-series-in-rows.csv');
+    const starts = { svg: '<svg', png: '\u0089PNG', html: '<!doctype html>', docx: 'PK', csv: 'Name,' };
+    for (const [ending, start] of Object.entries(starts)) {
+      const out = join(folder, `spark.${ending}`);
+      expect(run('render', '--spark', 'auto', '--table', table, '-o', out)).toEqual({
+        status: 0,
+        stdout: '',
+        stderr: '',
+      });
+      expect(readFileSync(out, 'latin1').startsWith(start)).toBe(true);
+    }
+    const saved = join(folder, 'spark.json');
+    expect(run('render', '--spark', 'auto', '--table', table, '-o', join(folder, 'spark.spec')).stderr).toMatch(
+      /format is not known/,
+    );
+    writeFileSync(saved, '{"type":"spark"}');
+    expect(run('render', '--spark', saved, '--table', table, '-o', join(folder, 'x.svg')).stderr).toMatch(
+      /is not a spark table spec/,
+    );
+  });
+
   it('takes the columns, the title and the resolution that are named', () => {
     const out = join(folder, 'chosen.svg');
     run(

@@ -159,7 +159,7 @@ describe('SVG', () => {
 
   it('embeds just the letters that are used', async () => {
     const { scene } = draw(draft(table), table);
-    const rules = await fontFacesOf(scene);
+    const rules = await fontFacesOf(textsOf(scene.nodes));
     expect(rules).toMatch(/@font-face\{font-family:'Source Sans 3';font-weight:600/);
     expect(rules.length).toBeLessThan(60_000);
   });

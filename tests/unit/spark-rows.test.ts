@@ -6,6 +6,7 @@ import { runCommand } from '../../src/core/report/commands.ts';
 import { newReport, type Report, sparkTableIn } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
+import { toSvg } from '../../src/core/scene/svg.ts';
 import { suggestedRowHeight } from '../../src/core/spark/banking.ts';
 import { sparkData } from '../../src/core/spark/data.ts';
 import { draftSparkTable, newColumn, newSparkline } from '../../src/core/spark/draft.ts';
@@ -16,6 +17,7 @@ import { tailOf } from '../../src/core/spark/number-cells.ts';
 import { TOTAL_KEY } from '../../src/core/spark/records.ts';
 import { cellOf, type ResolvedSparkline, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
+import { sparkSvg } from '../../src/core/spark/svg.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
@@ -409,6 +411,23 @@ describe('a large spark table', () => {
     const whole = [...textsOf(drawSparkTable(spec, many, SKERRY_PLAIN, english).nodes)].map(({ text }) => text);
     expect(words.sort()).toEqual(whole.sort());
     expect(words.filter((word) => /^p\d+$/.test(word))).toHaveLength(100);
+  });
+  it('is written as SVG some rows at a time, with all that the whole has', () => {
+    const spec = draftSparkTable(many, choices);
+    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), SKERRY_PLAIN, english, 0.24);
+    const paths = (svg: string) => svg.split('<path').length;
+    const whole = toSvg(drawSparkTable(spec, many, SKERRY_PLAIN, english));
+    expect(sparkSvg(geometry)).toBe(whole);
+    const twice = {
+      ...many,
+      rows: 200,
+      columns: many.columns.map((column) => ({ ...column, cells: [...column.cells, ...column.cells] })),
+    };
+    const long = sparkGeometry(resolveSparkTable(spec, twice as Table, english), SKERRY_PLAIN, english, 0.24);
+    const written = sparkSvg(long);
+    expect(written.match(/<g transform="translate\(0 [\d.]+\)"><g data-part="frame"/g)).toHaveLength(1);
+    // The rules of each hundred rows are one path.
+    expect(paths(written)).toBe(paths(toSvg(drawSparkTable(spec, twice as Table, SKERRY_PLAIN, english))) + 1);
   });
   it('has rows whose height banks their slopes to 45 degrees', () => {
     const spec = draftSparkTable(many, choices);

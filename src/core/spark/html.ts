@@ -1,8 +1,9 @@
 /** A spark table as HTML: one table with inline SVG. Everything a user typed is escaped; nothing in it runs. */
 
 import { coordinate } from '../scene/coordinates.ts';
-import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
+import { POINTS_PER_MM } from '../scene/scene.ts';
 import { escapeXml, svgNodes } from '../scene/svg.ts';
+import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { type Slot, type SparkGeometry, sparkGeometry } from './geometry.ts';
 import { dressSparkTable, type ResolvedSparkTable } from './resolve.ts';
@@ -182,20 +183,8 @@ ${numbers}<input type="checkbox" id="emphasis" checked><label for="emphasis">Mar
 `;
 }
 
-/** All texts of the page as a scene, by which `formats` finds the letters that its fonts need. */
-export function lettersOf(page: string): Scene {
-  const plain = page.replace(/<[^>]*>/g, '');
-  const nodes = (['sans-400', 'sans-600'] as const).map(
-    (face): SceneNode => ({
-      kind: 'text',
-      x: 0,
-      y: 0,
-      text: [...new Set(plain)].join(''),
-      face,
-      size: 7,
-      colour: '#000000',
-      anchor: 'start',
-    }),
-  );
-  return { widthMm: 1, heightMm: 1, title: '', description: '', nodes };
+/** All letters of the page in the faces it is set in, by which `formats` finds what its fonts need. */
+export function lettersOf(page: string): { face: FaceId; text: string }[] {
+  const text = page.replace(/<[^>]*>/g, '');
+  return (['sans-400', 'sans-600'] as const).map((face) => ({ face, text }));
 }

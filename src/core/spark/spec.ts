@@ -150,7 +150,6 @@ const SparkOrder = z.strictObject({
   sums: orderParts.sums.default('sum'),
   filter: orderParts.filter.default(''),
 });
-export type SparkOrder = z.infer<typeof SparkOrder>;
 
 export const SparkFrame = z.strictObject({
   /** every second row on a tint */
@@ -165,7 +164,6 @@ const HeadText = z.strictObject({
   from: Id,
   to: Id,
 });
-export type HeadText = z.infer<typeof HeadText>;
 
 /** A printed table with sparklines in its cells. */
 export const SparkTableSpec = z.strictObject({
