@@ -107,7 +107,8 @@ const state = mkdtempSync(join(tmpdir(), 'rizo-pictures-'));
 const running = await bringUp(state, await freePort());
 const browser = await launchBrowser();
 try {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
   for (const [name, visit] of Object.entries(VIEWS)) {
     await visit(page, running.url);
     await page.waitForLoadState('networkidle');

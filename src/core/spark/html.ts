@@ -65,7 +65,11 @@ function cellHtml(geometry: SparkGeometry, slot: Slot, record: number): string {
     case 'number': {
       const { texts, asides } = slot.column.cells;
       const aside = asides?.[record];
-      return escapeXml(texts[record] ?? '') + (aside ? ` <span style="color:#6e6574">${escapeXml(aside)}</span>` : '');
+      const [node] = slotNodes({ ...slot, left: 0 }, { geometry, record, isSum: false });
+      const colour = node?.kind === 'text' ? node.colour : geometry.style.ink;
+      const number = escapeXml(texts[record] ?? '');
+      const told = colour === geometry.style.ink ? number : `<span style="color:${colour}">${number}</span>`;
+      return told + (aside ? ` <span style="color:#6e6574">${escapeXml(aside)}</span>` : '');
     }
     case 'source': {
       const [node] = slotNodes({ ...slot, left: 0 }, { geometry, record, isSum: false });

@@ -37,7 +37,7 @@ export function Strips<Id extends string>(props: StripsProps<Id>) {
         <div
           role="tablist"
           aria-label="Strips"
-          className="flex min-w-0 shrink-[0.2] items-end gap-0.5 overflow-x-auto overflow-y-hidden"
+          className="flex max-w-[86%] shrink-0 items-end gap-0.5 overflow-x-auto overflow-y-hidden"
           onKeyDown={onKeyDown}
         >
           {strips.map((entry) => (
@@ -56,7 +56,7 @@ export function Strips<Id extends string>(props: StripsProps<Id>) {
             </button>
           ))}
         </div>
-        <span className="ml-auto min-w-16 pl-3 truncate pb-1.5 text-[13px] whitespace-nowrap text-quiet">{aside}</span>
+        <span className="ml-auto min-w-0 truncate pl-3 pb-1.5 text-[13px] whitespace-nowrap text-quiet">{aside}</span>
         <button
           type="button"
           className="btn btn-ghost btn-xs btn-square mb-1 ml-2"
