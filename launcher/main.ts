@@ -57,7 +57,7 @@ ports and a database of their own, and ends with a line "N passed, N failed".
   },
   render: {
     help: `./rizo render --table FILE -o OUT.svg|OUT.png [options]
-./rizo render --spark SPEC --table FILE -o OUT.svg|png|html|docx|csv [options]
+./rizo render --spark SPEC --table FILE -o OUT.svg|png|html|docx|csv|json [options]
 
 Sets a table as a line figure, or as a spark table, without a database.
 
@@ -66,6 +66,7 @@ Sets a table as a line figure, or as a spark table, without a database.
   -o, --out FILE     where to write; the ending says the format
   --spark SPEC       a saved spark table (Hand off, "Spark table spec"), or “auto” to make one
   --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
+  --each COLUMN      one figure for each category of a column; {value} in -o and --title stands for it
   --across COLUMN    the column that runs across (key or title)
   --lines a,b        the columns to draw as lines
   --title TEXT       the figure's title
@@ -78,6 +79,7 @@ Sets a table as a line figure, or as a spark table, without a database.
       out: { type: 'string', short: 'o' },
       spec: { type: 'string' },
       spark: { type: 'string' },
+      each: { type: 'string' },
       across: { type: 'string' },
       lines: { type: 'string' },
       title: { type: 'string' },
@@ -91,7 +93,7 @@ Sets a table as a line figure, or as a spark table, without a database.
       if (!table || !out)
         throw new Trouble('render needs --table FILE and -o OUT.svg or OUT.png; see ./rizo render --help.');
       const spark = text(values['spark']);
-      const { render } = await import('../src/cli/render.ts');
+      const { render, renderEach } = await import('../src/cli/render.ts');
       const dpi = Number(text(values['dpi']) ?? 300);
       if (!(dpi >= 30 && dpi <= 2400)) throw new Trouble('--dpi takes a number from 30 to 2400.');
       if (spark !== undefined) {
@@ -107,7 +109,8 @@ Sets a table as a line figure, or as a spark table, without a database.
           outlines: values['outlines'] === true,
         });
       }
-      return render({
+      const each = text(values['each']);
+      const options = {
         table,
         out,
         dpi,
@@ -118,7 +121,8 @@ Sets a table as a line figure, or as a spark table, without a database.
         title: text(values['title']),
         locale: text(values['locale']),
         outlines: values['outlines'] === true,
-      });
+      };
+      return each === undefined ? render(options) : renderEach(options, each);
     },
   },
   table: {

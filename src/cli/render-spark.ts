@@ -37,9 +37,11 @@ function readSpec(path: string, table: Table): SparkTableSpec {
 function formatOf(out: string, outlines: boolean): SparkFormat {
   const ending = extname(out).toLowerCase().slice(1);
   if (ending === 'svg' && outlines) return 'svg-outlines';
-  const format = SPARK_FORMATS.find((candidate) => candidate === ending);
+  // The settings themselves, to be changed and drawn again.
+  if (ending === 'json') return 'spec';
+  const format = SPARK_FORMATS.find((candidate) => candidate === ending && candidate !== 'spec');
   if (!format)
-    throw new Refusal(`${out} does not end in .svg, .png, .html, .docx or .csv, so its format is not known.`);
+    throw new Refusal(`${out} does not end in .svg, .png, .html, .docx, .csv or .json, so its format is not known.`);
   return format;
 }
 

@@ -6,7 +6,9 @@ import { sayIssue } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
+import { applyStep } from '../core/table/shape/shape.ts';
 import { type FigureFormat, figureFile } from '../formats/figure-file.ts';
+import { safeNames } from '../formats/file-name.ts';
 import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
 
 export interface RenderOptions {
@@ -45,11 +47,56 @@ function formatOf(out: string, outlines: boolean): FigureFormat {
   throw new Refusal(`${out} does not end in .svg or .png, so its format is not known.`);
 }
 
+/** What stands for a category in the names of files and in a title. */
+const VALUE = '{value}';
+
+/** The categories of a column, in the order in which they come first. Throws a Refusal where there are none. */
+function categoriesOf(table: Table, wanted: string): { key: string; values: string[] } {
+  const named = wanted.trim().toLowerCase();
+  const column = columnOf(table, wanted) ?? table.columns.find(({ title }) => title.toLowerCase() === named);
+  if (column?.kind !== 'text')
+    throw new Refusal(
+      `There is no column of names “${wanted}” in the table; it has ${
+        table.columns
+          .map(({ key, kind }) => (kind === 'text' ? key : ''))
+          .filter(Boolean)
+          .join(', ') || 'none'
+      }.`,
+    );
+  const totals = new Set(table.totals);
+  const values = column.cells.flatMap((cell, row) => (cell === null || totals.has(row) ? [] : [String(cell)]));
+  return { key: column.key, values: [...new Set(values)] };
+}
+
+/** Sets one figure for each category of a column; `{value}` in the name of the file and in the title stands for it. */
+export async function renderEach(options: RenderOptions, wanted: string): Promise<number> {
+  if (!options.out.includes(VALUE))
+    throw new Refusal(
+      `With --each, the name of the file needs ${VALUE}, which stands for each category: -o 'out/${VALUE}.svg'.`,
+    );
+  const { table } = await readTableAt(options.table, options.sheet);
+  const { key, values } = categoriesOf(table, wanted);
+  const names = safeNames(values, 'blank');
+  for (const [index, value] of values.entries()) {
+    const own = applyStep(table, { kind: 'keep', column: key, test: { kind: 'categories', keep: [value] } });
+    const title = options.title?.replaceAll(VALUE, value) ?? null;
+    const file = { ...options, out: options.out.replaceAll(VALUE, names[index] ?? 'blank') };
+    await renderTable(file, own, title ?? (options.spec ? null : value));
+  }
+  console.log(`${values.length} ${values.length === 1 ? 'file' : 'files'} written.`);
+  return 0;
+}
+
 /** Sets a table file as a figure file, without a database. */
 export async function render(options: RenderOptions): Promise<number> {
+  const { table } = await readTableAt(options.table, options.sheet);
+  await renderTable(options, table, options.title ?? null);
+  return 0;
+}
+
+async function renderTable(options: RenderOptions, table: Table, title: string | null): Promise<void> {
   const format = formatOf(options.out, options.outlines);
   const locale = localeNamed(options.locale);
-  const { table } = await readTableAt(options.table, options.sheet);
   const spec = options.spec
     ? readSpec(options.spec, table)
     : draftFigure(table, {
@@ -60,9 +107,8 @@ export async function render(options: RenderOptions): Promise<number> {
         across: options.across,
         lines: options.lines?.split(','),
       });
-  if (options.title !== undefined) spec.words.title = options.title;
+  if (title !== null) spec.words.title = title;
   const { scene } = drawFigure(spec, table, SKERRY_PLAIN, locale);
   const file = await figureFile(format, spec, scene, options.dpi);
   writeOut(options.out, file.body);
-  return 0;
 }

@@ -12,7 +12,7 @@ import {
   TableLayoutType,
   TableRow,
   TextRun,
-  VerticalAlign,
+  VerticalAlignTable,
   WidthType,
 } from 'docx';
 import { Refusal } from '../core/refusal.ts';
@@ -141,7 +141,7 @@ export async function sparkDocx(geometry: SparkGeometry): Promise<Buffer> {
       children,
       columnSpan: span,
       margins,
-      verticalAlign: VerticalAlign.CENTER,
+      verticalAlign: VerticalAlignTable.CENTER,
       width: { size: widths[index] ?? 600, type: WidthType.DXA },
       borders: { top: NO_BORDER, left: NO_BORDER, right: NO_BORDER, bottom },
       ...(fill && { shading: { fill: hex(fill) } }),

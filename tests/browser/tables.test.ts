@@ -352,7 +352,11 @@ describe('from a table to a figure', () => {
     await page.locator('.sheet [data-part="title"] text').click();
     expect(await page.getByRole('tab', { selected: true }).textContent()).toBe('Words');
     await page.getByRole('tab', { name: 'Columns & rows' }).click();
-    await page.getByRole('button', { name: 'Move load, % as level bars to the left' }).click();
+    await page.getByRole('button', { name: 'Move Load as level bars' }).focus();
+    for (const key of ['Space', 'ArrowLeft', 'Space']) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(300);
+    }
     await page.getByRole('button', { name: 'Hand off' }).click();
     const arriving = page.waitForEvent('download');
     await page.getByRole('button', { name: /SVG, text as text/ }).click();

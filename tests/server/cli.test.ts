@@ -45,12 +45,37 @@ describe('./rizo render', () => {
       expect(readFileSync(out, 'latin1').startsWith(start)).toBe(true);
     }
     const saved = join(folder, 'spark.json');
-    expect(run('render', '--spark', 'auto', '--table', table, '-o', join(folder, 'spark.spec')).stderr).toMatch(
-      /format is not known/,
+    const refusal = run('render', '--spark', 'auto', '--table', table, '-o', join(folder, 'spark.gif')).stderr;
+    expect(refusal).toMatch(/format is not known/);
+    expect(run('render', '--spark', 'auto', '--table', table, '-o', saved).status).toBe(0);
+    const out = join(folder, 'again.svg');
+    expect(run('render', '--spark', saved, '--table', table, '-o', out).status).toBe(0);
+    expect(readFileSync(out, 'utf8')).toBe(readFileSync(join(folder, 'spark.svg'), 'utf8'));
+    expect(run('render', '--spark', saved, '--table', received('by-year.csv'), '-o', out).stderr).toMatch(
+      /needs a column “.+”, which the table lacks/,
     );
     writeFileSync(saved, '{"type":"spark"}');
-    expect(run('render', '--spark', saved, '--table', table, '-o', join(folder, 'x.svg')).stderr).toMatch(
-      /is not a spark table spec/,
+    expect(run('render', '--spark', saved, '--table', table, '-o', out).stderr).toMatch(/is not a spark table spec/);
+  });
+
+  it('sets one figure for each category of a column, with safe names', () => {
+    const table = join(folder, 'piers.csv');
+    const piers = ['Ness', 'Ness / north', '../up', 'CON', 'Ness-north'];
+    const rows = piers.flatMap((pier, index) =>
+      ['2026-01', '2026-02', '2026-03'].map((month, at) => `${month},"${pier}",${index * 10 + at}`),
+    );
+    writeFileSync(table, ['month,pier,passengers', ...rows].join('\n'));
+    const each = (out: string) => run('render', '--table', table, '--each', 'pier', '-o', join(folder, out));
+    expect(each('each-{value}.svg')).toEqual({ status: 0, stdout: '5 files written.\n', stderr: '' });
+    for (const name of ['ness', 'ness-north', 'up', 'con-blank', 'ness-north-2']) {
+      const svg = readFileSync(join(folder, `each-${name}.svg`), 'utf8');
+      expect(svg.startsWith('<svg')).toBe(true);
+      expect(svg.match(/data-value="/g)?.length ?? 0).toBeGreaterThan(2);
+    }
+    expect(readFileSync(join(folder, 'each-up.svg'), 'utf8')).toContain('../up');
+    expect(each('one.svg').stderr).toMatch(/needs \{value\}/);
+    expect(run('render', '--table', table, '--each', 'month', '-o', join(folder, '{value}.svg')).stderr).toMatch(
+      /no column of names “month”.*pier/,
     );
   });
 

@@ -26,7 +26,7 @@ export interface Glance {
 }
 
 /** The chart library writes names into the page as markup, so marks of markup are taken out of them. */
-const plainName = (name: string) => name.replace(/[<>&"'`]/g, ' ');
+export const plainName = (name: string) => name.replace(/[<>&"'`]/g, ' ');
 
 /** Decimals for an axis that columns share: no more than four digits of the largest value. */
 function decimalsOfAxis(columns: readonly Column[]): number {
@@ -63,7 +63,7 @@ function pointsOf(across: Column, column: Column, rows: readonly number[]): Glan
 }
 
 /** How a date is written when pointed at, in the chart library's own marks. */
-const DATE_FORMATS: Record<Interval, string> = {
+export const DATE_FORMATS: Record<Interval, string> = {
   hour: 'd MMM yyyy HH:mm',
   day: 'd MMM yyyy',
   'business day': 'd MMM yyyy',

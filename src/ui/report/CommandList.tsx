@@ -90,6 +90,8 @@ export function CommandList() {
             {entry('Chosen lines in the house style', () => resetLook(report.style)(figure, chosen))}
           </>
         )}
+        {figure && entry('Look into the values', () => useView.setState({ face: 'inspect' }), 'I')}
+        {figure && entry('Back to the set figure', () => useView.setState({ face: 'set' }))}
         {figure && entry('Hand off this figure', () => useView.setState({ handOff: true }))}
         {report.items.map((item) => (
           <Command.Item

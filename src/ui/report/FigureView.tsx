@@ -9,10 +9,38 @@ import { Dock } from '../dock/Dock.tsx';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { HandOff } from './HandOff.tsx';
+import { InspectFace } from './InspectFace.tsx';
 import { useFigureKeys } from './keys.ts';
 import { ProofMargin } from './ProofMargin.tsx';
 import { Sheet } from './Sheet.tsx';
 import { useView } from './view.ts';
+
+const FACES = [
+  { face: 'set', name: 'Set', says: 'The figure as it is typeset' },
+  { face: 'inspect', name: 'Inspect', says: 'Look into its values (I)' },
+] as const;
+
+/** Turns a figure from one face to the other. */
+function Faces() {
+  const now = useView((view) => view.face);
+  return (
+    <fieldset className="absolute top-3 right-4 z-20 flex overflow-hidden rounded-full border border-rule bg-base-100 text-[13px]">
+      <legend className="sr-only">Face of the figure</legend>
+      {FACES.map(({ face, name, says }) => (
+        <button
+          key={face}
+          type="button"
+          aria-pressed={now === face}
+          title={says}
+          className="px-3 py-1 font-semibold text-quiet aria-pressed:bg-primary aria-pressed:text-primary-content"
+          onClick={() => useView.setState({ face })}
+        >
+          {name}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
 
 /** A figure on its sheet, with the dock below it. */
 export function FigureView({ figure }: { figure: FigureSpec }) {
@@ -23,6 +51,7 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   const handOff = useView((view) => view.handOff);
   const proof = useView((view) => view.proof);
   const noted = useView((view) => view.noted);
+  const face = useView((view) => view.face);
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
   const drawn = useMemo(() => {
@@ -49,15 +78,22 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   return (
     <section aria-label={`Figure ${figure.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1">
-        <Sheet
-          scene={layout.scene}
-          part={noted ?? part}
-          movable={drawn}
-          onDelete={(gone) =>
-            gone.startsWith('mark:') &&
-            run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] })
-          }
-        />
+        <div className="relative flex min-h-0 min-w-0 flex-1">
+          <Faces />
+          {face === 'inspect' && drawn ? (
+            <InspectFace figure={drawn.figure} layout={drawn.layout} style={style} locale={localeOf(locale)} />
+          ) : (
+            <Sheet
+              scene={layout.scene}
+              part={noted ?? part}
+              movable={drawn}
+              onDelete={(gone) =>
+                gone.startsWith('mark:') &&
+                run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] })
+              }
+            />
+          )}
+        </div>
         {proof && !handOff && notes.length > 0 && (
           <ProofMargin
             notes={notes}

@@ -28,6 +28,7 @@ export const KEYS = [
   { keys: ['E'], does: 'next emphasis' },
   { keys: ['Arrows'], does: 'move the label, level, event, band or note that has the focus' },
   { keys: ['T'], does: 'tuck the source columns away or bring them back (in a spark table)' },
+  { keys: ['I'], does: 'look into the values of a figure, and back' },
   { keys: ['N'], does: 'next proof note (Enter mends)' },
   { keys: ['['], does: 'coarser date labels, or ticks of the value axis that is set' },
   { keys: [']'], does: 'finer ones' },
@@ -110,6 +111,10 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
     const key = event.key.toLowerCase();
     if (key === 'j' || key === 'k') return chooseNext(figure, key === 'j' ? 1 : -1, event.shiftKey);
     if (key === 'n') return focusNextNote();
+    if (key === 'i') {
+      useView.setState({ face: useView.getState().face === 'set' ? 'inspect' : 'set' });
+      return true;
+    }
     const act = LINE_KEYS[key];
     if (act) {
       const chosen = chosenLines(figure);

@@ -33,6 +33,8 @@ interface View {
   sparkLook: SparkLook | null;
   /** whether the glance stands beside the grid */
   glance: boolean;
+  /** the face of a figure: as it is typeset, or to look into its values */
+  face: 'set' | 'inspect';
   handOff: boolean;
   /** whether the proof notes stand beside the sheet, how many are open, and the part of the one that is pointed at */
   proof: boolean;
@@ -55,6 +57,7 @@ export const useView = create<View>(() => ({
   sparkRow: null,
   sparkLook: null,
   glance: true,
+  face: 'set',
   handOff: false,
   proof: true,
   notes: 0,
@@ -72,6 +75,7 @@ export const show = (shown: Shown) =>
     notes: 0,
     sparkStrip: null,
     sparkRow: null,
+    face: 'set',
     handOff: false,
   });
 export const openSparkStrip = (sparkStrip: string) => useView.setState({ sparkStrip, part: null, dockFolded: false });

@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { isBars, SPARK_KINDS } from '../../core/spark/look.ts';
 import { cellOf, type ResolvedSparkTable } from '../../core/spark/resolve.ts';
+import { sayCell } from '../../core/spark/say.ts';
 import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
+import { localeOf } from '../../core/text/locale.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { same, sentence, YesNo } from '../controls/words.tsx';
@@ -27,6 +29,7 @@ interface SparklineStripProps {
 /** A column of sparklines: its specimen, and sentences to change, for all rows or for one alone. */
 export function SparklineStrip({ spark, column, table, resolved, record }: SparklineStripProps) {
   const style = useReport((state) => state.report.style);
+  const locale = useReport((state) => state.report.locale);
   const [alone, setAlone] = useState(false);
   const { data } = resolved;
   const found = resolved.columns.find((candidate) => candidate.spec.id === column.id);
@@ -48,6 +51,7 @@ export function SparklineStrip({ spark, column, table, resolved, record }: Spark
           spark={shown}
           rowHeight={spark.rowHeight}
           rowName={rowName}
+          said={found?.kind === 'sparkline' ? sayCell(found, record, localeOf(locale)) : ''}
           style={style}
           table={table}
           isRow={alone}

@@ -44,6 +44,8 @@ interface SpecimenProps {
   spark: Sparkline;
   rowHeight: number;
   rowName: string;
+  /** the sparkline in words */
+  said: string;
   style: HouseStyle;
   table: Table;
   isRow: boolean;
@@ -52,7 +54,7 @@ interface SpecimenProps {
 
 /** The sparkline of one row, three times as large, whose parts are clicked and set beside it. */
 export function Specimen(props: SpecimenProps) {
-  const { cell, spark, rowHeight, rowName, style } = props;
+  const { cell, spark, rowHeight, rowName, said, style } = props;
   const picture = useMemo(() => {
     const width = spark.width * POINTS_PER_MM;
     const pitch = rowHeight * POINTS_PER_MM;
@@ -74,13 +76,13 @@ export function Specimen(props: SpecimenProps) {
     const scene: Scene = {
       widthMm: spark.width,
       heightMm: rowHeight,
-      title: `Specimen: the sparkline of ${rowName}`,
+      title: `Specimen: the sparkline of ${rowName}: ${said}`,
       description: '',
       nodes,
     };
     const marks = cell ? marksApart(cell, box, pen) : [];
     return { svg: toSvg(scene, { idPrefix: 'specimen' }), marks };
-  }, [cell, spark, rowHeight, rowName, style]);
+  }, [cell, spark, rowHeight, rowName, said, style]);
   const onClick = (event: MouseEvent) => {
     const part = partNear(event.clientX, event.clientY);
     const box = event.currentTarget.getBoundingClientRect();
@@ -187,7 +189,8 @@ function EmphasisPart({ of, spark, style, set }: SpecimenProps & { of: (typeof E
       emphasis: rule ? spark.emphasis.map((other) => (other.of === of ? next : other)) : [...spark.emphasis, next],
     });
   const shape = rule && (rule.shape === 'none' ? 'no shape' : rule.filled ? 'filled' : 'hollow');
-  const label = `${EMPHASIS_NAMES[of]}: ${rule ? `${shape}, ${mm(rule.size)}` : 'off'}`;
+  const said = rule && (isBars(spark.draw) ? 'marked' : `${shape}, ${mm(rule.size)}`);
+  const label = `${EMPHASIS_NAMES[of]}: ${said ?? 'off'}`;
   return (
     <Part id={of} label={label} off={!rule}>
       <ul>
@@ -198,6 +201,8 @@ function EmphasisPart({ of, spark, style, set }: SpecimenProps & { of: (typeof E
           colour={spark.colour}
           style={style}
           inMm
+          onBars={isBars(spark.draw)}
+          valued={of === 'first' || of === 'last' || of === 'high' || of === 'low'}
           set={(next) => put(rule ? next : { ...next, size: 3.2, ties: 'first', value: false })}
           drop={() => set({ emphasis: spark.emphasis.filter((other) => other.of !== of) })}
         />

@@ -23,6 +23,10 @@ interface EmphasisRuleProps {
   drop(): unknown;
   /** sizes in millimetres instead of points */
   inMm?: boolean;
+  /** on bars, where a mark is a notch without a shape and size of its own */
+  onBars?: boolean;
+  /** whether its value can be written */
+  valued?: boolean;
   children?: ReactNode;
 }
 
@@ -37,6 +41,8 @@ export function EmphasisRule({
   set,
   drop,
   inMm = false,
+  onBars = false,
+  valued = true,
   children,
 }: EmphasisRuleProps) {
   const said = `${EMPHASIS_NAMES[of]} of ${name}`;
@@ -55,53 +61,71 @@ export function EmphasisRule({
       </label>
       {rule && (
         <div className="pl-6">
-          <p className={sentence}>
-            <ShapeChoice
-              label={`Shape at ${said}`}
-              value={rule.shape}
-              filled={rule.filled}
-              colour={rule.colour ?? colour}
-              onCommit={(shape) => change({ shape })}
-            />
-            <button
-              type="button"
-              className="phrase"
-              aria-pressed={rule.shape === 'none'}
-              onClick={() => change({ shape: 'none' })}
-            >
-              {rule.shape === 'none' ? 'no shape' : 'take the shape off'}
-            </button>
-          </p>
-          <p className={sentence}>
-            {rule.shape !== 'none' && isClosed(rule.shape) && rule.shape !== 'ring' && (
+          {onBars ? (
+            <p className={sentence}>
               <YesNo
-                label={`Filling at ${said}`}
-                value={rule.filled}
-                yes="filled"
-                no="hollow"
-                onCommit={(filled) => change({ filled })}
+                label={`Notch at ${said}`}
+                value={rule.shape !== 'none'}
+                yes="with a notch in its bar"
+                no="without a notch"
+                onCommit={(notched) => change({ shape: notched ? newEmphasis(of).shape : 'none' })}
+              />
+            </p>
+          ) : (
+            <p className={sentence}>
+              <ShapeChoice
+                label={`Shape at ${said}`}
+                value={rule.shape}
+                filled={rule.filled}
+                colour={rule.colour ?? colour}
+                onCommit={(shape) => change({ shape })}
+              />
+              <button
+                type="button"
+                className="phrase"
+                aria-pressed={rule.shape === 'none'}
+                onClick={() => change({ shape: 'none' })}
+              >
+                {rule.shape === 'none' ? 'no shape' : 'take the shape off'}
+              </button>
+            </p>
+          )}
+          <p className={sentence}>
+            {!onBars && (
+              <>
+                {rule.shape !== 'none' && isClosed(rule.shape) && rule.shape !== 'ring' && (
+                  <YesNo
+                    label={`Filling at ${said}`}
+                    value={rule.filled}
+                    yes="filled"
+                    no="hollow"
+                    onCommit={(filled) => change({ filled })}
+                  />
+                )}
+                <PhraseNumber
+                  label={`Size at ${said}, ${inMm ? 'millimetres' : 'points'}`}
+                  value={inMm ? Math.round((rule.size / POINTS_PER_MM) * 100) / 100 : rule.size}
+                  className="w-10"
+                  onCommit={(size) => change({ size: size === null ? rule.size : size * (inMm ? POINTS_PER_MM : 1) })}
+                />
+                {inMm ? 'mm' : 'pt'},
+              </>
+            )}
+            {valued && (
+              <YesNo
+                label={`Value at ${said}`}
+                value={rule.value}
+                yes="with its value"
+                no="without its value"
+                onCommit={(value) => change({ value })}
               />
             )}
-            <PhraseNumber
-              label={`Size at ${said}, ${inMm ? 'millimetres' : 'points'}`}
-              value={inMm ? Math.round((rule.size / POINTS_PER_MM) * 100) / 100 : rule.size}
-              className="w-10"
-              onCommit={(size) => change({ size: size === null ? rule.size : size * (inMm ? POINTS_PER_MM : 1) })}
-            />
-            {inMm ? 'mm' : 'pt'},
-            <YesNo
-              label={`Value at ${said}`}
-              value={rule.value}
-              yes="with its value"
-              no="without its value"
-              onCommit={(value) => change({ value })}
-            />
-            in
+            {onBars && !valued ? 'In' : 'in'}
             <PhraseChoice
               label={`Colour at ${said}`}
               value={rule.colour === null ? 'line' : 'own'}
               options={[
-                { value: 'line', name: 'the line’s colour' },
+                { value: 'line', name: onBars ? 'the colour of the bars' : 'the line’s colour' },
                 { value: 'own', name: 'its own colour' },
               ]}
               onCommit={(chosen) => change({ colour: chosen === 'line' ? null : style.ink })}

@@ -1,17 +1,9 @@
 import type { APIRoute } from 'astro';
+import { safeName } from '../../../../../../formats/file-name.ts';
 import type { CellWish } from '../../../../../../formats/spark-file.ts';
 import { database } from '../../../../../../server/database.ts';
 import { answer, notFound, refuse } from '../../../../../../server/http.ts';
 import { drawStored } from '../../../../../../server/pictures.ts';
-
-/** A file name made of the figure's name, safe on every system. */
-const fileName = (name: string, extension: string) =>
-  `${
-    name
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-|-$/g, '')
-      .toLowerCase() || 'figure'
-  }.${extension}`;
 
 /** The cell of a spark table that is asked for, or null for the whole. */
 function cellIn(query: URLSearchParams): CellWish | null {
@@ -31,7 +23,7 @@ export const GET: APIRoute = ({ params, url }) =>
       return refuse(400, `Say which format with “as”: ${drawn.formats.join(', ')}.`, 'as');
     if (drawn.kind === 'absent') return notFound(wish.cell ? 'sparkline' : 'figure');
     const { file } = drawn;
-    const name = encodeURIComponent(fileName(drawn.name, file.extension));
+    const name = encodeURIComponent(`${safeName(drawn.name, 'figure')}.${file.extension}`);
     const disposition = query.has('show') ? 'inline' : `attachment; filename*=UTF-8''${name}`;
     return new Response(typeof file.body === 'string' ? file.body : new Uint8Array(file.body), {
       headers: {

@@ -1,0 +1,286 @@
+/**
+ * The Inspect face of a figure: the lines, colours, patterns, axes and window
+ * of the set figure as options for ApexCharts, as plain data. How numbers are
+ * written is said as data, too; the page makes functions of it.
+ */
+import type { ApexOptions } from 'apexcharts';
+import type { FigureLayout } from '../figure/layout.ts';
+import { dashesOf } from '../figure/look.ts';
+import type { Mark } from '../figure/marks.ts';
+import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';
+import type { SetAxis } from '../figure/value-axis.ts';
+import { thin } from '../scale/thin.ts';
+import type { HouseStyle } from '../style/style.ts';
+import { decimalsOf } from '../text/number.ts';
+import { DATE_FORMATS, plainName } from './glance.ts';
+
+/** A screen shows no more points of a line than this. */
+const MOST_POINTS = 1500;
+/** Dots in print are dashes of no length, which a screen would not show. */
+const SHORTEST_DASH = 2;
+
+export interface InspectSeries {
+  name: string;
+  /** points as [across, value] over dates and numbers; over categories the value of each */
+  data: ([number, number | null] | number | null)[];
+}
+
+/** How the values of a series are written when it is pointed at. */
+export interface Writing {
+  decimals: number;
+  unit: string | null;
+}
+
+export interface Inspect {
+  series: InspectSeries[];
+  options: ApexOptions;
+  /** for each series */
+  writing: Writing[];
+  /** how the numbers of each value axis are written, left before right; they are divided by ten to the exponent */
+  axes: { side: 'left' | 'right'; decimals: number; exponent: number }[];
+}
+
+/** Names that differ from each other, for the chart knows its series by them. */
+function distinct(names: readonly string[]): string[] {
+  const seen = new Map<string, number>();
+  return names.map((name) => {
+    const count = (seen.get(name) ?? 0) + 1;
+    seen.set(name, count);
+    return count === 1 ? name : `${name} (${count})`;
+  });
+}
+
+/** The entries of a line that one series draws. */
+interface Part {
+  from: number;
+  to: number;
+}
+
+/** A line's values as they are drawn: missing ones count as zero, are passed over, or break it. */
+function pointsOf({ line, values }: ResolvedLine, keys: ResolvedFigure['keys'], part: Part): InspectSeries['data'] {
+  const isIn = (index: number) => index >= part.from && index < part.to;
+  const value = (index: number) => (isIn(index) ? (values[index] ?? (line.gaps === 'zero' ? 0 : null)) : null);
+  if (typeof keys[0] === 'string') return values.map((_, index) => value(index));
+  const bridged = line.gaps === 'bridge' || line.gaps === 'dotted bridge';
+  const points = values.flatMap((_, index): [number, number | null][] => {
+    const drawn = value(index);
+    return drawn === null && bridged ? [] : [[Number(keys[index]), drawn]];
+  });
+  if (points.length <= MOST_POINTS) return points;
+  const known = points.filter((point): point is [number, number] => point[1] !== null);
+  const kept = thin(
+    known.map((_, index) => index),
+    known.map(([, at]) => at),
+    (4 * known.length) / MOST_POINTS,
+  );
+  return kept.flatMap((index) => {
+    const point = known[index];
+    return point ? [point] : [];
+  });
+}
+
+const CURVES = {
+  straight: 'straight',
+  smooth: 'monotoneCubic',
+  'step before': 'stepline',
+  'step middle': 'stepline',
+  'step after': 'stepline',
+} as const;
+
+/** Decimals of an axis's numbers, which may stand for thousands or millions. */
+function decimalsOfAxis({ scale, numbers }: SetAxis): number {
+  return scale.kind === 'log' ? 0 : Math.min(6, decimalsOf(scale.step / 10 ** numbers.exponent));
+}
+
+/** The words of an axis's caption; what follows the data is left to the set face. */
+function captionOf({ numbers: { caption } }: SetAxis): string {
+  return typeof caption === 'string' ? caption : caption.map((run) => ('text' in run ? run.text : '')).join('');
+}
+
+/** One entry for each series, as the library wants it; those of one side share the first one's axis. */
+function valueAxes(
+  sides: readonly ('left' | 'right')[],
+  names: readonly string[],
+  { left, right }: FigureLayout,
+  style: HouseStyle,
+): NonNullable<ApexOptions['yaxis']> {
+  const firstOf = { left: sides.indexOf('left'), right: sides.indexOf('right') };
+  return sides.map((side, index) => {
+    const axis = side === 'right' && right ? right : left;
+    const first = firstOf[side];
+    const { scale } = axis;
+    return {
+      seriesName: names[first] ?? '',
+      show: index === first,
+      opposite: side === 'right',
+      min: scale.low,
+      max: scale.high,
+      logarithmic: scale.kind === 'log',
+      reversed: axis.axis.direction === 'down',
+      tickAmount: Math.max(1, scale.ticks.length - 1),
+      labels: { style: { colors: axis.ink } },
+      title: {
+        text: plainName(captionOf(axis)),
+        style: { color: axis.ink, fontWeight: 400, fontFamily: "'Source Sans 3', sans-serif" },
+      },
+      axisBorder: { show: false },
+      axisTicks: { color: style.axis },
+    };
+  });
+}
+
+const label = (text: string, colour: string) => ({
+  text: plainName(text),
+  borderColor: 'transparent',
+  style: { color: colour, background: 'transparent' },
+});
+
+/** Levels, bands and events as marks of the chart; notes stay with the set face, where they have their place. */
+function annotations(marks: readonly Mark[], figure: ResolvedFigure): NonNullable<ApexOptions['annotations']> {
+  const yaxis: YAxisAnnotations[] = [];
+  const xaxis: XAxisAnnotations[] = [];
+  const indexOn = (side: 'left' | 'right') =>
+    Math.max(
+      0,
+      figure.lines.findIndex(({ line }) => line.axis === side),
+    );
+  for (const mark of marks) {
+    const { name, colour } = mark;
+    if (mark.kind === 'level') {
+      const at = figure.levels.get(mark.id);
+      if (typeof at === 'number')
+        yaxis.push({
+          y: at,
+          yAxisIndex: indexOn(mark.axis),
+          borderColor: colour,
+          strokeDashArray: 3,
+          label: label(name, colour),
+        });
+    } else if (mark.kind === 'event') xaxis.push({ x: mark.at, borderColor: colour, label: label(name, colour) });
+    else if (mark.kind === 'band' && mark.over.kind === 'values') {
+      const { from, to, axis } = mark.over;
+      if (from !== null && to !== null)
+        yaxis.push({
+          y: from,
+          y2: to,
+          yAxisIndex: indexOn(axis),
+          fillColor: colour,
+          opacity: mark.strength,
+          label: label(name, colour),
+        });
+    } else if (mark.kind === 'band' && mark.over.kind === 'across') {
+      const { from, to } = mark.over;
+      if (from !== null && to !== null)
+        xaxis.push({ x: from, x2: to, fillColor: colour, opacity: mark.strength, label: label(name, colour) });
+    }
+  }
+  return { yaxis, xaxis };
+}
+
+/** What one series draws: a line, or its finished or unfinished part. */
+interface Drawn {
+  resolved: ResolvedLine;
+  part: Part;
+  isOpen: boolean;
+}
+
+/**
+ * The series of a figure. What is not finished is dotted: by the chart itself
+ * where it is the same last entries of all lines, else as a series of its own.
+ */
+function drawnOf(lines: readonly ResolvedLine[]): { drawn: Drawn[]; shared: number } {
+  const open = lines.map(({ values, unfinished }) => values.length - unfinished);
+  const whole = lines.map(
+    (resolved): Drawn => ({ resolved, part: { from: 0, to: resolved.values.length }, isOpen: false }),
+  );
+  if (open.every((count) => count === open[0])) return { drawn: whole, shared: open[0] ?? 0 };
+  const drawn = whole.flatMap((one): Drawn[] => {
+    const { unfinished, values } = one.resolved;
+    const last = values.findLastIndex((value) => value !== null);
+    if (last < unfinished) return [one];
+    return [
+      { ...one, part: { from: 0, to: unfinished } },
+      { ...one, part: { from: Math.max(0, unfinished - 1), to: values.length }, isOpen: true },
+    ];
+  });
+  return { drawn, shared: 0 };
+}
+
+/** The Inspect face of a laid-out figure. */
+export function inspectFigure(figure: ResolvedFigure, layout: FigureLayout, style: HouseStyle): Inspect {
+  const { across, keys, spec } = figure;
+  const { drawn, shared } = drawnOf(figure.lines);
+  const lines = drawn.map(({ resolved }) => resolved);
+  const names = distinct(
+    drawn.map(({ resolved, isOpen }) => plainName(resolved.name) + (isOpen ? ', unfinished' : '')),
+  );
+  const sides = lines.map(({ line }) => (line.axis === 'right' && layout.right ? 'right' : 'left'));
+  const dashes = drawn.map(({ resolved: { line }, isOpen }) => {
+    if (isOpen) return 3;
+    const [dash] = dashesOf(line.pattern, line.weight) ?? [0];
+    return line.pattern === 'solid' ? 0 : Math.max(SHORTEST_DASH, Math.round(dash ?? 0));
+  });
+  const kinds = { date: 'datetime', number: 'numeric', category: 'category' } as const;
+  const marks = figure.marks.filter(({ id }) => layout.marks.includes(id));
+  const axes = [layout.left, ...(layout.right ? [layout.right] : [])];
+  return {
+    series: drawn.map(({ resolved, part }, index) => ({
+      name: names[index] ?? '',
+      data: pointsOf(resolved, keys, part),
+    })),
+    writing: lines.map(({ unit, decimals, values }) => ({
+      unit,
+      decimals:
+        decimals ??
+        values.reduce<number>(
+          (most, value) => (value === null ? most : Math.max(most, Math.min(4, decimalsOf(value)))),
+          0,
+        ),
+    })),
+    axes: axes.map((axis) => ({
+      side: axis.side,
+      decimals: decimalsOfAxis(axis),
+      exponent: axis.numbers.exponent,
+    })),
+    options: {
+      chart: {
+        id: `inspect-${spec.id}`,
+        type: 'line',
+        animations: { enabled: false },
+        fontFamily: "'Source Sans 3', sans-serif",
+        foreColor: style.ink,
+        toolbar: { show: true, tools: { download: false, selection: false, pan: true, reset: true } },
+        zoom: { enabled: across.kind !== 'category', type: 'x' },
+      },
+      colors: lines.map(({ line }) => line.colour),
+      stroke: {
+        width: lines.map(({ line }) => Math.max(1, line.weight * 1.5)),
+        dashArray: dashes,
+        curve: lines.map(({ line }) => CURVES[line.curve]),
+      },
+      forecastDataPoints: { count: shared, dashArray: 3 },
+      markers: {
+        size: lines.map(({ line }) => (line.markers.on === 'all' ? 3 : 0)),
+        strokeWidth: 1,
+        hover: { size: 5 },
+      },
+      dataLabels: { enabled: false },
+      legend: { show: true, position: 'top', horizontalAlign: 'left', onItemClick: { toggleDataSeries: true } },
+      grid: { borderColor: style.rule },
+      annotations: annotations(marks, figure),
+      xaxis: {
+        type: kinds[across.kind],
+        categories: across.kind === 'category' ? keys.map((key) => plainName(String(key))) : [],
+        labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
+        tooltip: { enabled: false },
+      },
+      yaxis: valueAxes(sides, names, layout, style),
+      tooltip: {
+        shared: true,
+        intersect: false,
+        x: { format: across.kind === 'date' ? DATE_FORMATS[across.interval] : undefined },
+      },
+      noData: { text: 'No line is shown' },
+    },
+  };
+}

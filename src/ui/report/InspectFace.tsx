@@ -1,0 +1,72 @@
+import type { ApexOptions } from 'apexcharts';
+import { lazy, Suspense, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { ResolvedFigure } from '../../core/figure/resolve.ts';
+import { type Inspect, inspectFigure } from '../../core/inspect/inspect.ts';
+import type { HouseStyle } from '../../core/style/style.ts';
+import type { Locale } from '../../core/text/locale.ts';
+import { formatNumber } from '../../core/text/number.ts';
+
+const Chart = lazy(() => import('react-apexcharts'));
+
+/** The options with the functions that write numbers, made of what they say of themselves. */
+function withWriting({ options, writing, axes }: Inspect, locale: Locale): ApexOptions {
+  const yaxis = [options.yaxis ?? []].flat().map((axis) => {
+    const { decimals, exponent } = axes.find(({ side }) => (side === 'right') === axis.opposite) ?? {
+      decimals: 0,
+      exponent: 0,
+    };
+    return {
+      ...axis,
+      labels: { ...axis.labels, formatter: (value: number) => formatNumber(value / 10 ** exponent, decimals, locale) },
+    };
+  });
+  const y = writing.map(({ decimals, unit }) => ({
+    formatter: (value: number | null | undefined) =>
+      value === null || value === undefined
+        ? '–'
+        : `${formatNumber(value, decimals, locale)}${unit ? ` ${unit.replace(/[<>&"'`]/g, ' ')}` : ''}`,
+  }));
+  return { ...options, yaxis, tooltip: { ...options.tooltip, y } };
+}
+
+interface InspectFaceProps {
+  figure: ResolvedFigure;
+  layout: FigureLayout;
+  style: HouseStyle;
+  locale: Locale;
+}
+
+/** The figure as a chart to look into: values under the pointer, zoom, and lines turned on and off. Nothing here changes the set figure. */
+export function InspectFace({ figure, layout, style, locale }: InspectFaceProps) {
+  const room = useRef<HTMLDivElement>(null);
+  const [height, setHeight] = useState(0);
+  useLayoutEffect(() => {
+    const element = room.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setHeight(Math.max(220, element.clientHeight - 8)));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const inspect = useMemo(() => inspectFigure(figure, layout, style), [figure, layout, style]);
+  const options = useMemo(() => withWriting(inspect, locale), [inspect, locale]);
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk p-6 pt-14">
+      <section
+        aria-label={`Inspect ${figure.spec.name}`}
+        className="flex min-h-0 flex-1 flex-col rounded-box border border-rule bg-white p-3 text-[#2b2530]"
+      >
+        <p className="text-[13px] text-[#6e6574]">
+          Point at the lines for values, drag to zoom, click a name to turn its line off. The set figure stays as it is.
+        </p>
+        <div ref={room} className="min-h-0 flex-1 overflow-hidden">
+          <Suspense fallback={<p role="status">Drawing …</p>}>
+            {height > 0 && (
+              <Chart type="line" height={height} series={inspect.series as ApexAxisChartSeries} options={options} />
+            )}
+          </Suspense>
+        </div>
+      </section>
+    </div>
+  );
+}
