@@ -45,7 +45,14 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.getByRole('tab', { name: 'Lines' }).click();
     await page.getByRole('button', { name: /^Emphasis of Outer isles/ }).click();
   },
+  inspect: async (page) => {
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Inspect', exact: true }).click();
+    await page.waitForTimeout(800);
+    await page.mouse.move(600, 300, { steps: 3 });
+  },
   levels: async (page) => {
+    await page.getByRole('button', { name: 'Set', exact: true }).click();
     await page.keyboard.press('Escape');
     await page.locator('.sheet [data-part="mark:target"] text').click();
   },

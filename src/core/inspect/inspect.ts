@@ -19,14 +19,14 @@ const MOST_POINTS = 1500;
 /** Dots in print are dashes of no length, which a screen would not show. */
 const SHORTEST_DASH = 2;
 
-export interface InspectSeries {
+interface InspectSeries {
   name: string;
   /** points as [across, value] over dates and numbers; over categories the value of each */
   data: ([number, number | null] | number | null)[];
 }
 
 /** How the values of a series are written when it is pointed at. */
-export interface Writing {
+interface Writing {
   decimals: number;
   unit: string | null;
 }

@@ -1,5 +1,6 @@
 import { Command } from 'cmdk';
-import { figureIn, isTable } from '../../core/report/report.ts';
+import { figureIn, isTable, sparkTableIn } from '../../core/report/report.ts';
+import { toggleSource } from '../spark/setting.ts';
 import { redo, undo, useReport } from '../state/store.ts';
 import {
   chosenLines,
@@ -14,7 +15,7 @@ import {
   showOrHide,
   swapAxis,
 } from './lines.ts';
-import { openStrip, type Strip, show, useView } from './view.ts';
+import { openSparkStrip, openStrip, type Strip, show, useView } from './view.ts';
 
 const STRIPS: readonly { strip: Strip; name: string }[] = [
   { strip: 'lines', name: 'the lines' },
@@ -49,6 +50,7 @@ export function CommandList() {
     does();
   };
   const figure = shown?.kind === 'item' ? figureIn(report, shown.id) : undefined;
+  const spark = shown?.kind === 'item' ? sparkTableIn(report, shown.id) : undefined;
   const chosen = figure ? chosenLines(figure) : [];
   const [first] = chosen;
   const entry = (does: string, run: () => unknown, key?: string) => (
@@ -93,6 +95,14 @@ export function CommandList() {
         {figure && entry('Look into the values', () => useView.setState({ face: 'inspect' }), 'I')}
         {figure && entry('Back to the set figure', () => useView.setState({ face: 'set' }))}
         {figure && entry('Hand off this figure', () => useView.setState({ handOff: true }))}
+        {spark && (
+          <>
+            {entry('Hand off this spark table', () => useView.setState({ handOff: true }))}
+            {entry('Tuck the source columns away, or bring them back', () => toggleSource(spark), 'T')}
+            {entry('Set the columns and rows', () => openSparkStrip('columns'))}
+            {entry('Set the frame of the spark table', () => openSparkStrip('frame'))}
+          </>
+        )}
         {report.items.map((item) => (
           <Command.Item
             key={item.id}

@@ -13,10 +13,10 @@ import { Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
 import { paletteColour } from '../../core/figure/draft.ts';
 import { newColumn, newLevelBars, newSparkline } from '../../core/spark/draft.ts';
 import { SPARK_KINDS } from '../../core/spark/look.ts';
-import { DERIVED, type SparkColumn, type SparkTableSpec } from '../../core/spark/spec.ts';
+import { DERIVED, type SparkColumn, type Sparkline, type SparkTableSpec } from '../../core/spark/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
-import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { sentence, YesNo } from '../controls/words.tsx';
 import { run, useReport } from '../state/store.ts';
@@ -83,7 +83,18 @@ function Choices({
 }
 
 /** How one column of texts or numbers is headed and written. */
-function ColumnWords({ spark, column, name }: { spark: SparkTableSpec; column: SparkColumn; name: string }) {
+function ColumnWords({
+  spark,
+  column,
+  name,
+  table,
+}: {
+  spark: SparkTableSpec;
+  column: SparkColumn;
+  name: string;
+  table: Table;
+}) {
+  const sparklines = spark.columns.filter((other) => other.kind === 'sparkline');
   const set = (change: object) => run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
   return (
     <div className="flex flex-col">
@@ -124,6 +135,17 @@ function ColumnWords({ spark, column, name }: { spark: SparkTableSpec; column: S
           )}
         </p>
       )}
+      {column.kind === 'derived' && sparklines.length > 1 && (
+        <p className={sentence}>
+          Taken from
+          <PhraseChoice
+            label={`Sparklines of ${name}`}
+            value={column.of}
+            options={sparklines.map((other) => ({ value: other.id, name: nameOfColumn(other, table) }))}
+            onCommit={(of) => set({ of })}
+          />
+        </p>
+      )}
       {column.kind === 'derived' && (
         <p className={sentence}>
           Rises and falls
@@ -161,7 +183,7 @@ function ColumnEntry({ spark, column, table }: { spark: SparkTableSpec; column: 
         <GripVertical size={13} aria-hidden="true" />
       </button>
       <Popover label={`Set ${name}`} face={name} className="phrase" width="w-80">
-        <ColumnWords spark={spark} column={column} name={name} />
+        <ColumnWords spark={spark} column={column} name={name} table={table} />
       </Popover>
       <button
         type="button"
@@ -184,12 +206,21 @@ function ColumnEntry({ spark, column, table }: { spark: SparkTableSpec; column: 
   );
 }
 
+/** What the first sparklines of a spark table can run through; null where there is nothing. */
+function dataFor({ rows }: SparkTableSpec, table: Table): Pick<Sparkline, 'column' | 'over' | 'window'> | null {
+  const over = table.columns.flatMap(({ key, kind }) => (kind === 'number' ? [key] : []));
+  const [column] = over;
+  if (column === undefined || (rows.kind === 'rows' && over.length < 2)) return null;
+  return { column, over: rows.kind === 'rows' ? over : [], window: 'all' };
+}
+
 /** What can be added to a spark table. */
 function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
   const style = useReport((state) => state.report.style);
   const add = (column: SparkColumn) => run('spark.addColumn', { spark: spark.id, column });
   const bars = spark.columns.filter(({ kind }) => kind === 'spark').length;
   const [first] = spark.columns.filter((column) => column.kind === 'sparkline');
+  const data = first ?? dataFor(spark, table);
   const measures = table.columns.filter(({ kind }) => kind === 'number');
   const isRows = spark.rows.kind === 'rows';
   const latest = first && {
@@ -200,30 +231,30 @@ function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
   return (
     <p className="mt-2 flex flex-wrap items-baseline gap-x-2 text-quiet">
       Add:
+      {data && (
+        <Choices
+          label="More sparklines"
+          face="sparklines"
+          choices={SPARK_KINDS.map((draw) => ({
+            name: draw,
+            add: () => {
+              const { column, over, window } = data;
+              const sign = draw === 'win / loss' ? (isRows ? 'previous' : 'year') : 'value';
+              add(newSparkline(freeId(spark, 'spark'), style, { column, over, window, draw, sign }));
+            },
+          }))}
+        />
+      )}
       {first && (
-        <>
-          <Choices
-            label="More sparklines"
-            face="sparklines"
-            choices={SPARK_KINDS.map((draw) => ({
-              name: draw,
-              add: () => {
-                const { column, over, window } = first;
-                const sign = draw === 'win / loss' ? (isRows ? 'previous' : 'year') : 'value';
-                add(newSparkline(freeId(spark, 'spark'), style, { column, over, window, draw, sign }));
-              },
-            }))}
-          />
-          <Choices
-            label="A number taken from the sparklines"
-            face="a number taken from them"
-            choices={DERIVED.map((what) => ({
-              name: DERIVED_WORDS[what],
-              add: () =>
-                add(newColumn({ kind: 'derived', id: freeId(spark, 'derived'), title: null, of: first.id, what })),
-            }))}
-          />
-        </>
+        <Choices
+          label="A number taken from the sparklines"
+          face="a number taken from them"
+          choices={DERIVED.map((what) => ({
+            name: DERIVED_WORDS[what],
+            add: () =>
+              add(newColumn({ kind: 'derived', id: freeId(spark, 'derived'), title: null, of: first.id, what })),
+          }))}
+        />
       )}
       {isRows && (
         <Choices

@@ -14,6 +14,7 @@ import { useTable } from '../state/tables.ts';
 import { SparkDock } from './SparkDock.tsx';
 import { SparkHandOff } from './SparkHandOff.tsx';
 import { SparkSheet } from './SparkSheet.tsx';
+import { toggleSource } from './setting.ts';
 import { useSparkData } from './useSparkData.ts';
 
 const LEAST_PX_PER_MM = 3;
@@ -48,13 +49,7 @@ function useSparkKeys(spark: SparkTableSpec, records: readonly { key: string }[]
       if (next) useView.setState({ sparkRow: next.key });
       return next !== undefined;
     }
-    if (key !== 't') return false;
-    const strip = useView.getState().sparkStrip;
-    const sparklines = spark.columns.filter((column) => column.kind === 'sparkline');
-    const chosen = sparklines.find(({ id }) => id === strip) ?? sparklines[0];
-    if (!chosen) return false;
-    run('spark.showSource', { spark: spark.id, columns: [chosen.id], shown: chosen.source === 'tucked' });
-    return true;
+    return key === 't' && toggleSource(spark);
   });
 }
 

@@ -2,6 +2,7 @@
 import type { SparkRecord } from '../../core/spark/records.ts';
 import { TOTAL_KEY } from '../../core/spark/records.ts';
 import type { SparkException, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import { useView } from '../report/view.ts';
 import { run } from '../state/store.ts';
 
 export type SetSparkline = (change: Partial<Sparkline>) => string | null;
@@ -19,6 +20,16 @@ export const settingRow =
     const known = column.exceptions.find((exception) => exception.row === row);
     return run('spark.except', { spark: spark.id, column: column.id, exception: { ...known, row, ...change } });
   };
+
+/** Brings the source columns of the sparklines that are set back, or tucks them away; false where there are none. */
+export function toggleSource(spark: SparkTableSpec): boolean {
+  const strip = useView.getState().sparkStrip;
+  const sparklines = spark.columns.filter((column) => column.kind === 'sparkline');
+  const chosen = sparklines.find(({ id }) => id === strip) ?? sparklines[0];
+  if (!chosen) return false;
+  run('spark.showSource', { spark: spark.id, columns: [chosen.id], shown: chosen.source === 'tucked' });
+  return true;
+}
 
 const WORDS: Partial<Record<keyof SparkException, string>> = {
   draw: 'kind',
