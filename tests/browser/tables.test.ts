@@ -352,7 +352,7 @@ describe('from a table to a figure', () => {
     await page.locator('.sheet [data-part="title"] text').click();
     expect(await page.getByRole('tab', { selected: true }).textContent()).toBe('Words');
     await page.getByRole('tab', { name: 'Columns & rows' }).click();
-    await page.getByRole('button', { name: 'Move Load as level bars' }).focus();
+    await page.getByRole('button', { name: 'Move Load as level bars', exact: true }).focus();
     for (const key of ['Space', 'ArrowLeft', 'Space']) {
       await page.keyboard.press(key);
       await page.waitForTimeout(300);

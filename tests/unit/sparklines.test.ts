@@ -234,6 +234,16 @@ describe('a sparkline', () => {
     box = { left: 10, top: 20, width: 90, height: 14 };
   });
 
+  it('is the same whether it is drawn the quick way or not', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 9, noNaN: true }), { minLength: 2, maxLength: 30 }), (values) => {
+        const emphasis = (['high', 'low', 'last', 'turns'] as const).map((of) => newEmphasis(of));
+        // A zero line that is not crossed is not drawn, but is no business of the quick way.
+        expect(draw(values, { emphasis })).toEqual(draw(values, { emphasis, zeroLine: true }));
+      }),
+    );
+  });
+
   it('stands its columns on whole pixels, all as wide and as far apart as each other', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: -50, max: 50 }), { minLength: 2, maxLength: 60 }), (values) => {
