@@ -24,7 +24,7 @@ const FACES = [
 function Faces() {
   const now = useView((view) => view.face);
   return (
-    <fieldset className="absolute top-3 right-4 z-20 flex overflow-hidden rounded-full border border-rule bg-base-100 text-[13px]">
+    <fieldset className="absolute right-4 bottom-2.5 z-20 flex overflow-hidden rounded-full border border-rule bg-base-100 text-[13px]">
       <legend className="sr-only">Face of the figure</legend>
       {FACES.map(({ face, name, says }) => (
         <button

@@ -51,7 +51,7 @@ export function InspectFace({ figure, layout, style, locale }: InspectFaceProps)
   const inspect = useMemo(() => inspectFigure(figure, layout, style), [figure, layout, style]);
   const options = useMemo(() => withWriting(inspect, locale), [inspect, locale]);
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk p-6 pt-14">
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk p-6 pb-12">
       <section
         aria-label={`Inspect ${figure.spec.name}`}
         className="flex min-h-0 flex-1 flex-col rounded-box border border-rule bg-white p-3 text-[#2b2530]"
