@@ -1,4 +1,5 @@
 /** File names made of what users wrote, safe on every system. */
+import { distinct } from '../core/text/distinct.ts';
 
 /** Names that some systems keep for themselves. */
 const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)$/i;
@@ -17,13 +18,8 @@ export function safeName(text: string, fallback: string): string {
 }
 
 /** Safe names of several texts, told apart by a number where two would be the same. */
-export function safeNames(texts: readonly string[], fallback: string): string[] {
-  const used = new Set<string>();
-  return texts.map((text) => {
-    const base = safeName(text, fallback);
-    let name = base;
-    for (let count = 2; used.has(name); count++) name = `${base}-${count}`;
-    used.add(name);
-    return name;
-  });
-}
+export const safeNames = (texts: readonly string[], fallback: string): string[] =>
+  distinct(
+    texts.map((text) => safeName(text, fallback)),
+    (name, count) => `${name}-${count}`,
+  );

@@ -120,6 +120,16 @@ describe('the Inspect face', () => {
     expect(JSON.stringify(made)).not.toMatch(/<img/);
     expect(new Set(made.series.map(({ name }) => name)).size).toBe(2);
   });
+  it('tells lines apart even where a name is that of a count', () => {
+    const three = tableOf([...table.columns, { ...numbers('third', [1, 2, 3, 4, 5, 6], '%'), title: 'Third' }]);
+    const { series } = inspect((spec) => {
+      spec.lines.forEach((line, index) => {
+        line.name = ['A', 'A (2)', 'A'][index] ?? '';
+        line.unfinished = 'none';
+      });
+    }, three);
+    expect(series.map(({ name }) => name)).toEqual(['A', 'A (2)', 'A (3)']);
+  });
   it('thins long lines and keeps their extremes', () => {
     const values = Array.from({ length: 40_000 }, (_, index) => Math.sin(index) * (index === 31_234 ? 9 : 1));
     const long = tableOf([

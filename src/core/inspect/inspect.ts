@@ -11,6 +11,7 @@ import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';
 import type { SetAxis } from '../figure/value-axis.ts';
 import { thin } from '../scale/thin.ts';
 import type { HouseStyle } from '../style/style.ts';
+import { distinct } from '../text/distinct.ts';
 import { decimalsOf } from '../text/number.ts';
 import { DATE_FORMATS, plainName } from './glance.ts';
 
@@ -38,16 +39,6 @@ export interface Inspect {
   writing: Writing[];
   /** how the numbers of each value axis are written, left before right; they are divided by ten to the exponent */
   axes: { side: 'left' | 'right'; decimals: number; exponent: number }[];
-}
-
-/** Names that differ from each other, for the chart knows its series by them. */
-function distinct(names: readonly string[]): string[] {
-  const seen = new Map<string, number>();
-  return names.map((name) => {
-    const count = (seen.get(name) ?? 0) + 1;
-    seen.set(name, count);
-    return count === 1 ? name : `${name} (${count})`;
-  });
 }
 
 /** The entries of a line that one series draws. */
@@ -211,8 +202,10 @@ export function inspectFigure(figure: ResolvedFigure, layout: FigureLayout, styl
   const { across, keys, spec } = figure;
   const { drawn, shared } = drawnOf(figure.lines);
   const lines = drawn.map(({ resolved }) => resolved);
+  // The chart knows its series by their names.
   const names = distinct(
     drawn.map(({ resolved, isOpen }) => plainName(resolved.name) + (isOpen ? ', unfinished' : '')),
+    (name, count) => `${name} (${count})`,
   );
   const sides = lines.map(({ line }) => (line.axis === 'right' && layout.right ? 'right' : 'left'));
   const dashes = drawn.map(({ resolved: { line }, isOpen }) => {

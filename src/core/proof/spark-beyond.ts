@@ -1,3 +1,4 @@
+import { shownRecords } from '../spark/data.ts';
 import { cellOf } from '../spark/resolve.ts';
 import type { SparkCheck } from './note.ts';
 
@@ -10,8 +11,8 @@ export const sparkBeyond: SparkCheck = {
       const { floor, ceiling } = column.spec.scale;
       if (typeof floor !== 'number' && typeof ceiling !== 'number') return [];
       let [values, rows] = [0, 0];
-      for (const row of data.rows) {
-        const cell = row.kind === 'record' ? cellOf({ ...column, series: column.series }, data, row.index) : null;
+      for (const index of shownRecords(data)) {
+        const cell = cellOf(column, data, index);
         if (!cell) continue;
         const [low, high] = cell.ends;
         const cut = cell.values.filter((value) => value !== null && (value < low || value > high)).length;

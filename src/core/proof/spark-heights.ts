@@ -1,5 +1,5 @@
 import { decimalsFor } from '../figure/fields.ts';
-import { placesOf, type SparkSeries } from '../spark/data.ts';
+import { placesOf, type SparkSeries, shownRecords } from '../spark/data.ts';
 import { isBars } from '../spark/look.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Mend, SparkCheck } from './note.ts';
@@ -27,13 +27,12 @@ export const sparkHeights: SparkCheck = {
         null,
         null,
       ];
-      for (const row of data.rows) {
-        const record = row.kind === 'record' ? data.records[row.index] : undefined;
-        if (row.kind !== 'record' || !record || record.members) continue;
-        const value = highOf(column.series, row.index);
+      for (const index of shownRecords(data, true)) {
+        const value = highOf(column.series, index);
         if (value === -Infinity) continue;
-        if (!lowest || value < lowest.value) lowest = { name: record.name, value };
-        if (!highest || value > highest.value) highest = { name: record.name, value };
+        const name = data.records[index]?.name ?? '';
+        if (!lowest || value < lowest.value) lowest = { name, value };
+        if (!highest || value > highest.value) highest = { name, value };
       }
       if (!lowest || !highest || highest.value === lowest.value) return [];
       const decimals = decimalsFor({ values: [lowest.value, highest.value], decimals: null });

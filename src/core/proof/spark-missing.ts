@@ -1,4 +1,4 @@
-import { placesOf, type SparkSeries } from '../spark/data.ts';
+import { placesOf, type SparkSeries, shownRecords } from '../spark/data.ts';
 import { isBars } from '../spark/look.ts';
 import { listed } from '../table/words.ts';
 import type { SparkCheck } from './note.ts';
@@ -28,12 +28,10 @@ export const sparkMissing: SparkCheck = {
       if (column.spec.gaps !== 'break' || isBars(column.spec.draw)) return [];
       const names: string[] = [];
       let missing = 0;
-      for (const row of data.rows) {
-        const record = row.kind === 'record' ? data.records[row.index] : undefined;
-        if (row.kind !== 'record' || !record || record.members) continue;
-        const gaps = gapsOf(column.series, row.index);
+      for (const index of shownRecords(data, true)) {
+        const gaps = gapsOf(column.series, index);
         missing += gaps;
-        if (gaps > 0) names.push(record.name);
+        if (gaps > 0) names.push(data.records[index]?.name ?? '');
       }
       if (missing === 0) return [];
       const { interval } = column.series.places.course;

@@ -1,3 +1,4 @@
+import { shownRecords } from '../spark/data.ts';
 import { listed } from '../table/words.ts';
 import type { SparkCheck } from './note.ts';
 
@@ -11,8 +12,8 @@ export const sparkUnits: SparkCheck = {
       const own = column.spec;
       if (own.scale.of !== 'all rows') return [];
       const units = new Set(
-        data.rows.flatMap((row) => {
-          const of = row.kind === 'record' ? data.records[row.index]?.column : null;
+        shownRecords(data).flatMap((index) => {
+          const of = data.records[index]?.column;
           return of?.kind === 'number' ? [of.unit ?? 'plain numbers'] : [];
         }),
       );

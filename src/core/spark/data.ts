@@ -63,6 +63,10 @@ const DERIVED_NAMES: Record<SparkColumnOf<'derived'>['what'], string> = {
 };
 const SIGNED = new Set(['change', 'change on the year', 'slope']);
 
+/** Indices of the records that are shown, from the top; with `own`, without sums. */
+export const shownRecords = ({ rows, records }: SparkData, own = false): number[] =>
+  rows.flatMap((row) => (row.kind === 'record' && !(own && records[row.index]?.members) ? [row.index] : []));
+
 /** The places of a record: its own window, or that of its column. */
 export const placesOf = ({ places, own }: SparkSeries, record: number): Places => own.get(record) ?? places;
 

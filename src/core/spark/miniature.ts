@@ -2,6 +2,7 @@ import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
 import { PRINT_PIXEL, sparklineNodes } from './cell.ts';
+import { shownRecords } from './data.ts';
 import {
   cellOf,
   type ResolvedOf,
@@ -53,7 +54,7 @@ function lineNodes(
 function sketch(resolved: ResolvedSparkTable, widthMm: number, heightMm: number): Scene {
   const { spec, columns, data } = resolved;
   const [width, height] = [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM];
-  const records = data.rows.flatMap((row) => (row.kind === 'record' ? [row.index] : []));
+  const records = shownRecords(data);
   const found = columns.find((column) => column.kind === 'spark' || column.kind === 'sparkline');
   const nodes =
     found?.kind === 'spark'

@@ -1,7 +1,7 @@
 /** Sparklines and spark tables in words, for readers who do not see them. */
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
-import { derivedOf, placesOf, type SparkData, sayPlace } from './data.ts';
+import { derivedOf, placesOf, type SparkData, sayPlace, shownRecords } from './data.ts';
 import { decimalsOfSeries } from './geometry.ts';
 import type { ResolvedColumn, ResolvedOf, ResolvedSparkline, ResolvedSparkTable } from './resolve.ts';
 
@@ -35,7 +35,7 @@ const nameOf = ({ records }: SparkData, record: number) => records[record]?.name
 
 function sayColumn(column: ResolvedColumn, data: SparkData, locale: Locale): string[] {
   if (column.kind !== 'sparkline' && column.kind !== 'spark') return [];
-  const shown = data.rows.flatMap((row) => (row.kind === 'record' ? [row.index] : []));
+  const shown = shownRecords(data);
   const said = shown
     .slice(0, MOST_SAID)
     .map(
@@ -48,7 +48,7 @@ function sayColumn(column: ResolvedColumn, data: SparkData, locale: Locale): str
 
 /** The spark table in words. */
 export function saySparkTable({ data, columns }: ResolvedSparkTable, locale: Locale): string {
-  const rows = data.rows.filter(({ kind }) => kind === 'record').length;
+  const rows = shownRecords(data).length;
   const said = columns.filter(({ spec }) => !spec.tucked).flatMap((column) => sayColumn(column, data, locale));
   return `A spark table of ${rows} ${rows === 1 ? 'row' : 'rows'}: ${said.join('. ') || 'no sparklines'}.`;
 }

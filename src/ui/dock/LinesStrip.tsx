@@ -1,19 +1,12 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { memo, useState } from 'react';
 import type { FigureLayout } from '../../core/figure/layout.ts';
 import { nameOfLine } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { isCalled } from '../../core/table/called.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
+import { useSorting } from '../controls/sorting.ts';
 import { targetsOf } from '../report/lines.ts';
 import { lineOfPart, useView } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
@@ -50,10 +43,7 @@ export const LinesStrip = memo(
     const picked = useView((view) => view.picked);
     const style = useReport((state) => state.report.style);
     const [filter, setFilter] = useState('');
-    const sensors = useSensors(
-      useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-      useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-    );
+    const sensors = useSorting();
     const named = figure.lines.map((line) => ({ line, name: nameOfLine(line, columnOf(table, line.column)) }));
     const wanted = filter.trim();
     const rows = named.filter(({ name }) => isCalled(name, wanted));

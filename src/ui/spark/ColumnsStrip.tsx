@@ -1,13 +1,5 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import { rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
 import { paletteColour } from '../../core/figure/draft.ts';
@@ -18,6 +10,7 @@ import { columnOf, type Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
+import { useSorting } from '../controls/sorting.ts';
 import { sentence, YesNo } from '../controls/words.tsx';
 import { run, useReport } from '../state/store.ts';
 
@@ -354,10 +347,7 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
 
 /** The columns of a spark table in their order, dragged or moved by keys, and those that can be added. */
 export function ColumnsStrip({ spark, table }: { spark: SparkTableSpec; table: Table }) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSorting();
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     const to = spark.columns.findIndex(({ id }) => id === over?.id);
     if (to >= 0 && active.id !== over?.id) run('spark.moveColumn', { spark: spark.id, column: String(active.id), to });

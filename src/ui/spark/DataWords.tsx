@@ -1,14 +1,14 @@
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
 import { chooseAcross } from '../../core/table/choose.ts';
-import { columnOf, type Table } from '../../core/table/column.ts';
+import type { Table } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { Popover } from '../controls/Popover.tsx';
 import { sentence } from '../controls/words.tsx';
+import { ColumnChecks } from './ColumnChecks.tsx';
 import { measureOptions } from './ReferenceWords.tsx';
 import type { SetSparkline } from './setting.ts';
 
@@ -50,32 +50,13 @@ function OverColumns({ column, table, set }: Omit<DataWordsProps, 'spark' | 'isR
         options={options}
         onCommit={(key) => range(first, key)}
       />
-      <Popover
-        label={`Columns of the sparklines: ${column.over.length} of ${numbers.length}`}
+      <ColumnChecks
+        label="Columns of the sparklines"
         face={`(${column.over.length} of them)`}
-        className="phrase"
-        width="w-72"
-      >
-        <ul>
-          {numbers.map(({ key, title }) => (
-            <li key={key}>
-              <label className="flex items-center gap-2 leading-7">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs rounded-sm checkbox-primary"
-                  checked={column.over.includes(key)}
-                  onChange={({ target }) =>
-                    set({
-                      over: order.filter((other) => (other === key ? target.checked : column.over.includes(other))),
-                    })
-                  }
-                />
-                {columnOf(table, key) ? readTitle(title).name : key}
-              </label>
-            </li>
-          ))}
-        </ul>
-      </Popover>
+        table={table}
+        chosen={column.over}
+        onChoose={(over) => set({ over })}
+      />
       ;
     </>
   );

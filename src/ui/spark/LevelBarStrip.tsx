@@ -6,6 +6,7 @@ import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
 import { Exceptions } from './Exceptions.tsx';
+import { measureOptions } from './ReferenceWords.tsx';
 import { RowChoice } from './RowChoice.tsx';
 
 interface LevelBarStripProps {
@@ -28,13 +29,19 @@ export function LevelBarStrip({ spark, column, table, records, record }: LevelBa
   return (
     <div className="flex flex-col gap-1.5 px-4 py-3 leading-7">
       <p className="flex flex-wrap items-center gap-x-1.5">
-        Level bars of
-        <PhraseChoice
-          label="Column of the bars"
-          value={column.column}
-          options={measures.map(({ key, title }) => ({ value: key, name: title }))}
-          onCommit={(key) => set({ column: key })}
-        />
+        {spark.rows.kind === 'columns' ? (
+          'Level bars of the latest value of each row'
+        ) : (
+          <>
+            Level bars of
+            <PhraseChoice
+              label="Column of the bars"
+              value={column.column}
+              options={measureOptions(table)}
+              onCommit={(key) => set({ column: key })}
+            />
+          </>
+        )}
         in
         <ColourWord
           label="Colour of the bars"

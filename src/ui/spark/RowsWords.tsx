@@ -2,9 +2,9 @@ import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
-import { Popover } from '../controls/Popover.tsx';
 import { sentence, YesNo } from '../controls/words.tsx';
 import { run } from '../state/store.ts';
+import { ColumnChecks } from './ColumnChecks.tsx';
 import { nameOfColumn } from './ColumnsStrip.tsx';
 
 interface RowsWordsProps {
@@ -19,7 +19,6 @@ function RowsOf({ spark, table, count }: RowsWordsProps) {
   const { rows } = spark;
   const set = (next: SparkTableSpec['rows']) => run('spark.setRows', { spark: spark.id, rows: next });
   const texts = table.columns.filter(({ kind }) => kind === 'text');
-  const numbers = table.columns.filter(({ kind }) => kind === 'number');
   if (rows.kind === 'rows') return <>{count} rows, one for each row of the table;</>;
   if (rows.kind === 'categories')
     return (
@@ -36,36 +35,13 @@ function RowsOf({ spark, table, count }: RowsWordsProps) {
     );
   return (
     <>
-      <Popover
-        label={`Columns that are rows: ${rows.columns.length} of ${numbers.length}`}
+      <ColumnChecks
+        label="Columns that are rows"
         face={`${count} rows, each a column of the table`}
-        className="phrase"
-        width="w-72"
-      >
-        <ul>
-          {numbers.map(({ key, title }) => (
-            <li key={key}>
-              <label className="flex items-center gap-2 leading-7">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs rounded-sm checkbox-primary"
-                  checked={rows.columns.includes(key)}
-                  disabled={rows.columns.length === 1 && rows.columns[0] === key}
-                  onChange={({ target }) =>
-                    set({
-                      kind: 'columns',
-                      columns: numbers
-                        .map((other) => other.key)
-                        .filter((other) => (other === key ? target.checked : rows.columns.includes(other))),
-                    })
-                  }
-                />
-                {readTitle(title).name}
-              </label>
-            </li>
-          ))}
-        </ul>
-      </Popover>
+        table={table}
+        chosen={rows.columns}
+        onChoose={(columns) => set({ kind: 'columns', columns })}
+      />
       ;
     </>
   );

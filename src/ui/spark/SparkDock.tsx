@@ -1,4 +1,5 @@
 import { POINTS_PER_MM } from '../../core/scene/scene.ts';
+import { shownRecords } from '../../core/spark/data.ts';
 import type { SparkGeometry } from '../../core/spark/geometry.ts';
 import type { ResolvedSparkTable } from '../../core/spark/resolve.ts';
 import { countOf } from '../../core/spark/series.ts';
@@ -103,11 +104,7 @@ export function SparkDock({ spark, table, resolved, geometry, record }: SparkDoc
       {strip === 'columns' && (
         <div className="flex flex-col gap-2 px-4 py-3">
           <ColumnsStrip spark={spark} table={table} />
-          <RowsWords
-            spark={spark}
-            table={table}
-            count={resolved.data.rows.filter((row) => row.kind === 'record' && row.index < resolved.data.own).length}
-          />
+          <RowsWords spark={spark} table={table} count={shownRecords(resolved.data, true).length} />
         </div>
       )}
       {strip === 'words' && <SparkWords spark={spark} />}
