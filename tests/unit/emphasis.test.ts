@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type Emphasised, emphasised, newEmphasis, type Ties } from '../../src/core/emphasis/emphasis.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { pointsOf } from '../../src/core/figure/emphasis-points.ts';
-import { resolveFigure } from '../../src/core/figure/resolve.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { SceneNode } from '../../src/core/scene/scene.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
-import { resolveFigure } from '../../src/core/figure/resolve.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { inspectFigure } from '../../src/core/inspect/inspect.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';

@@ -8,7 +8,7 @@ import { areaPath, betweenPaths } from '../../src/core/figure/line-path.ts';
 import { dashesOf, lookOf, PATTERNS } from '../../src/core/figure/look.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { movedLabel, movedMark } from '../../src/core/figure/moving.ts';
-import { resolveFigure } from '../../src/core/figure/resolve.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { suggestTitle } from '../../src/core/figure/suggest.ts';
 import type { SceneNode } from '../../src/core/scene/scene.ts';
 import { colourInName, looksLike } from '../../src/core/style/colour-words.ts';

@@ -4,7 +4,7 @@ import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/b
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
-import { resolveFigure } from '../../src/core/figure/resolve.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
 import { runCommand } from '../../src/core/report/commands.ts';

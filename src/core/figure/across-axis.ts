@@ -270,14 +270,23 @@ interface AcrossRoom {
 }
 
 /** The axis line, ticks at band edges and the labels of each level. */
-export function acrossNodes(across: AcrossPlan, { plot, style }: AcrossRoom): SceneNode[] {
+export function acrossNodes(across: AcrossPlan, room: AcrossRoom): SceneNode[] {
+  return [{ kind: 'group', part: 'axis:across', label: across.label, children: acrossChildren(across, room) }];
+}
+
+/** The line of the axis alone. */
+export function acrossLine({ plot, style }: AcrossRoom): SceneNode {
+  const bottom = plot.top + plot.height;
+  const stroke = { colour: style.axis, width: style.strokes.axis };
+  return { kind: 'path', d: strokeOf(plot.left, bottom, plot.left + plot.width, bottom), stroke };
+}
+
+function acrossChildren(across: AcrossPlan, { plot, style }: AcrossRoom): SceneNode[] {
   const size = style.sizes.label;
   const bottom = plot.top + plot.height;
   const xAt = (share: number) => plot.left + share * plot.width;
   const stroke = { colour: style.axis, width: style.strokes.axis };
-  const children: SceneNode[] = [
-    { kind: 'path', d: strokeOf(plot.left, bottom, plot.left + plot.width, bottom), stroke },
-  ];
+  const children: SceneNode[] = [acrossLine({ plot, style })];
   const minor = across.minor.map((tick) => strokeOf(xAt(tick), bottom, xAt(tick), bottom + MINOR)).join('');
   if (minor) children.push({ kind: 'path', d: minor, stroke });
   let above = 0;
@@ -310,5 +319,5 @@ export function acrossNodes(across: AcrossPlan, { plot, style }: AcrossRoom): Sc
       });
     above += level.rows;
   });
-  return [{ kind: 'group', part: 'axis:across', label: across.label, children }];
+  return children;
 }

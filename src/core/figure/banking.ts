@@ -1,5 +1,5 @@
 import { shareOf } from '../scale/value-axis.ts';
-import type { FigureLayout } from './layout.ts';
+import type { FigureLayout } from './figure-layout.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
 /** The middle value of a list, the mean of the two middle ones where their count is even. */

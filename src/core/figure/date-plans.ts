@@ -41,6 +41,12 @@ function yearName(ms: number, yearStart: number): string {
   return yearStart === 1 ? String(year) : `${year}/${two((year + 1) % 100)}`;
 }
 
+/** The same in two figures. */
+function yearInTwo(ms: number, yearStart: number): string {
+  const year = yearOf(floorTo(ms, 'year', 1, yearStart));
+  return yearStart === 1 ? `’${two(year % 100)}` : `${two(year % 100)}/${two((year + 1) % 100)}`;
+}
+
 /** Which quarter or half of its year a period is, from 1. */
 const partOf = (ms: number, yearStart: number, months: number) =>
   Math.floor(((monthOf(ms) - (yearStart - 1) + 12) % 12) / months) + 1;
@@ -115,6 +121,7 @@ export const PLAN_IDS = [
   'initials-over-years',
   'half-years-over-years',
   'years',
+  'years-in-two-figures',
   'two-years',
   'five-years',
   'ten-years',
@@ -142,6 +149,11 @@ const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'initials-over-years', name: 'Initials over years', levels: [initials, year(1)] },
   { id: 'half-years-over-years', name: 'Half-years over years', levels: [halves, year(1)] },
   { id: 'years', name: 'Years', levels: [year(1)] },
+  {
+    id: 'years-in-two-figures',
+    name: 'Years in two figures',
+    levels: [{ unit: 'year', every: 1, write: (ms, _, yearStart) => yearInTwo(ms, yearStart) }],
+  },
   { id: 'two-years', name: 'Every second year', levels: [year(2)] },
   { id: 'five-years', name: 'Every fifth year', levels: [year(5)] },
   { id: 'ten-years', name: 'Every tenth year', levels: [year(10)] },

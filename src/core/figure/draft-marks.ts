@@ -2,7 +2,7 @@
 import type { HouseStyle } from '../style/style.ts';
 import type { Column } from '../table/column.ts';
 import { shiftPeriod } from '../table/periods.ts';
-import type { FigureLayout } from './layout.ts';
+import type { FigureLayout } from './figure-layout.ts';
 import { Mark, type MarkOf } from './marks.ts';
 import type { FigureSpec, Line, Side } from './spec.ts';
 

@@ -8,6 +8,7 @@ import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
 import { houseLook } from './look.ts';
+import type { Panels } from './panels/spec.ts';
 import { FigureSpec, type FigureWindow, Line } from './spec.ts';
 import { windowOf } from './window.ts';
 
@@ -32,6 +33,8 @@ export interface DraftChoices {
   lines?: readonly string[] | undefined;
   /** rows to draw; all when absent */
   window?: FigureWindow | undefined;
+  /** how it is split into panels; not at all when absent */
+  panels?: Panels | undefined;
   /** draws a line over names without an order all the same */
   unordered?: boolean;
 }
@@ -119,7 +122,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   if (unfit)
     throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
   if (drawn.length === 0) throw new Refusal(`“${table.title}” has no column of numbers to draw as a line.`);
-  refuseMisleading(table, across, drawn, choices.unordered ?? choices.across !== undefined);
+  if (!choices.panels) refuseMisleading(table, across, drawn, choices.unordered ?? choices.across !== undefined);
   const span = spanWords(across, locale, choices.window);
   const acrossName = readTitle(across.title).name.toLowerCase();
   return FigureSpec.parse({
@@ -130,6 +133,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     across: across.key,
     lines: drawn.map((column, index) => newLine(`line-${index + 1}`, column.key, paletteColour(style, index), style)),
     window: choices.window ?? 'all',
+    panels: choices.panels ?? null,
     dateAxis: {},
     leftAxis: {},
     words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },

@@ -1,8 +1,9 @@
 import type { HouseStyle } from '../style/style.ts';
 import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
-import { type FigureLayout, layoutFigure } from './layout.ts';
-import { resolveFigure } from './resolve.ts';
+import type { FigureLayout } from './figure-layout.ts';
+import { layoutFigure } from './layout.ts';
+import { resolveFigure } from './panels/resolve.ts';
 import type { FigureSpec } from './spec.ts';
 
 /** From a figure's spec and its table to the laid-out scene. */

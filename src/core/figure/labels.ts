@@ -17,16 +17,14 @@ import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { formatNumber } from '../text/number.ts';
 import { plainWords, type SayField, type SetRun, setLines } from '../text/rich.ts';
-import { withUnit } from './axis-numbers.ts';
 import { shownValues } from './emphasis-points.ts';
-import { decimalsFor } from './fields.ts';
 import type { SetLine } from './lines.ts';
 import type { Offset, ValuesShown } from './look.ts';
 import { markLabel, type SetMark } from './mark-nodes.ts';
 import type { MarkOf } from './marks.ts';
 import type { Plot } from './plot.ts';
+import { valueType } from './value-text.ts';
 import { runNodes } from './words.ts';
 
 /** A label with where it stands: what a pointer takes hold of. */
@@ -81,7 +79,13 @@ const PLACES: Record<ValuesShown['place'], Direction[]> = {
   right: ['right'],
 };
 
+const RIGHT_FIRST: Direction[] = ['right', 'above', 'below', 'left'];
+
 interface LabelsRoom {
+  /** key of the panel the plot is, null for a figure with one plot */
+  panel: string | null;
+  /** there is room for values to the right of last points */
+  endsRight: boolean;
   lines: readonly SetLine[];
   marks: readonly SetMark[];
   plot: Plot;
@@ -107,42 +111,38 @@ function textOf(text: string, face: FaceId, size: number, colour: string) {
 function valueLabels(set: SetLine, room: LabelsRoom): Wanted[] {
   const { line } = set;
   const { values } = line.line;
-  const exponent = room.exponentOf(set);
-  const decimals = values.decimals ?? decimalsFor(line, exponent);
-  const size = values.size ?? room.style.sizes.label;
-  const face: FaceId = values.bold ? 'sans-600' : 'sans-400';
+  const { face, size, write } = valueType(line, room.exponentOf(set), room.style, room.locale);
+  const last = room.endsRight ? line.values.findLastIndex((value) => value !== null) : -1;
   const moved = new Map(line.line.valuesMoved.map(({ at, ...offset }) => [at, offset]));
   return shownValues(line, set.emphasis).flatMap((index): Wanted[] => {
     const anchor = set.at(index);
     const value = line.values[index];
     if (!anchor || value === null || value === undefined) return [];
-    const number = formatNumber(value / 10 ** exponent, decimals, room.locale);
-    const own = line.cells?.[index];
-    const written =
-      line.cells === null
-        ? values.unit && line.unit
-          ? withUnit(number, line.unit, room.locale)
-          : number
-        : typeof own === 'number'
-          ? formatNumber(own, values.decimals ?? decimalsFor({ values: [own], decimals: null }), room.locale)
-          : (own ?? '');
+    const written = write(index);
     if (written === '') return [];
     const at = line.at(index);
+    const key = room.panel === null ? at : `${room.panel}:${at}`;
     const set_ = textOf(written, face, size, values.colour ?? line.line.colour);
     const reach = set.reach(index);
     // A peak is labelled above, a trough below, where there is a choice.
     const [before, after] = [line.values[index - 1] ?? value, line.values[index + 1] ?? value];
     const isTrough = before >= value && after >= value && before + after > 2 * value;
     const sides =
-      values.place === 'auto' && isTrough ? (['below', 'above', 'right', 'left'] as const) : PLACES[values.place];
+      values.place !== 'auto'
+        ? PLACES[values.place]
+        : index === last
+          ? RIGHT_FIRST
+          : isTrough
+            ? (['below', 'above', 'right', 'left'] as const)
+            : PLACES.auto;
     return [
       {
-        part: `value:${line.line.id}:${at}`,
+        part: `value:${line.line.id}:${key}`,
         label: `Value ${written} of ${line.name}`,
         anchor,
         reach,
         ...set_,
-        moved: moved.get(at) ?? null,
+        moved: moved.get(key) ?? null,
         leaders: true,
         ink: line.line.colour,
         places: () => placesAround(anchor, set_.width + 2 * AIR, set_.height, reach, sides),

@@ -59,6 +59,8 @@ const Note = z.strictObject({
   at: At,
   axis: side,
   value: finite,
+  /** key of the panel it stands in; null, or one that is not there, is the first */
+  panel: z.string().max(4000).nullable().default(null),
   leader: z.boolean().default(true),
   /** width to which it is wrapped, mm */
   width: z.number().min(8, 'A note is at least 8 mm wide.').max(200, 'A note is at most 200 mm wide.').default(36),

@@ -1,8 +1,8 @@
 /** Moving marks and labels by a distance on the sheet, back into the data's own terms. */
 import type { ValueScale } from '../scale/value-axis.ts';
 import { shareOf } from '../scale/value-axis.ts';
+import type { FigureLayout } from './figure-layout.ts';
 import type { SetLabel } from './labels.ts';
-import type { FigureLayout } from './layout.ts';
 import type { Offset } from './look.ts';
 import type { Mark } from './marks.ts';
 import type { ResolvedFigure } from './resolve.ts';

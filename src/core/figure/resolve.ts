@@ -33,6 +33,36 @@ export interface ResolvedLine {
   decimals: number | null;
 }
 
+/** One of the plots of a figure that is split. */
+export interface Panel {
+  /** by what marks and labels name it; safe in any text */
+  key: string;
+  /** keys of its categories or lines */
+  by: string;
+  down: string | null;
+  /** place in its order from left to right, and from top to bottom; from 0 */
+  across: number;
+  row: number;
+  /** its names, of which the one that runs down is null where nothing does */
+  name: string;
+  downName: string | null;
+  figure: ResolvedFigure;
+}
+
+export interface ResolvedPanels {
+  /** in reading order; combinations without data are left out */
+  list: Panel[];
+  /** names of what runs from left to right and from top to bottom, in order; the latter empty where nothing runs down */
+  across: string[];
+  rows: string[];
+  /** how many panels are not drawn, for there are too many */
+  omitted: number;
+  /** whether a period has several rows in a panel */
+  doubled: boolean;
+  /** names of the lines by their ids; in the panels they are called after these */
+  lineNames: ReadonlyMap<string, string>;
+}
+
 export interface ResolvedFigure {
   spec: FigureSpec;
   across: Across;
@@ -47,6 +77,10 @@ export interface ResolvedFigure {
   levels: Map<string, number | (number | null)[]>;
   /** where a date, a number or a category stands along the axis; null for none */
   placeOf(at: number | string): number | null;
+  /** key of the panel it is, null for a whole figure */
+  panel: string | null;
+  /** the panels of a figure that is split; `lines` then holds the lines of all of them */
+  panels: ResolvedPanels | null;
 }
 
 /** The drawn rows in across order: which they are, where they stand, and their across values. */
@@ -153,11 +187,11 @@ export function nameOfLine(line: Line, column: Column | undefined): string {
 }
 
 /**
- * Joins a figure's spec with its table: which rows stand where, and the values
- * of each line that is shown. A column the table no longer has gives an empty
- * line, so that the figure can still be opened and mended.
+ * Joins a spec with the table of one plot: which rows stand where, and the
+ * values of each line that is shown. A column the table no longer has gives an
+ * empty line, so that the figure can still be opened and mended.
  */
-export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
+export function resolvePlot(spec: FigureSpec, table: Table): ResolvedFigure {
   const acrossColumn = columnOf(table, spec.across);
   const totals = new Set(table.totals);
   const inWindow = acrossColumn ? windowOf(acrossColumn, spec.window) : () => false;
@@ -225,5 +259,5 @@ export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
       );
     }
   }
-  return { spec, across, lines, marks, positions, keys, levels, placeOf };
+  return { spec, across, lines, marks, positions, keys, levels, placeOf, panel: null, panels: null };
 }

@@ -4,11 +4,13 @@ import { Words } from '../text/rich.ts';
 import { PLAN_IDS } from './date-plans.ts';
 import { Look, Offset } from './look.ts';
 import { Mark } from './marks.ts';
+import { Panels } from './panels/spec.ts';
 
 /** Identifier of a thing in a report. */
 export const Id = z.string().regex(/^[\w-]{1,64}$/, 'An id has up to 64 letters, digits, - or _.');
 
 const finite = z.number().min(-1e15).max(1e15);
+export const PointKey = z.string().max(4000);
 
 export const Line = z.strictObject({
   id: Id,
@@ -23,9 +25,9 @@ export const Line = z.strictObject({
   named: z.enum(['end', 'beside', 'none']).default('end'),
   /** the name put by hand, from the line's last point */
   nameMoved: Offset.nullable().default(null),
-  /** values put by hand, each from its point, which is told by its place along the axis */
+  /** values put by hand, each from its point, which is told by its place along the axis; in a panel, after the panel's key */
   valuesMoved: z
-    .array(z.strictObject({ at: z.string().max(500), ...Offset.shape }))
+    .array(z.strictObject({ at: PointKey, ...Offset.shape }))
     .max(1000)
     .default([]),
   ...Look.shape,
@@ -209,6 +211,8 @@ export const FigureSpec = z.strictObject({
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
   frame: Frame,
   names: Names.default({ kind: 'lines', box: 'top right' }),
+  /** small multiples; null for one plot */
+  panels: Panels.nullable().default(null),
   /** levels, bands, events and notes, from the back to the front */
   marks: z.array(Mark).max(200).default([]),
   /** the figure in words, for readers who do not see it; null describes it from the data */

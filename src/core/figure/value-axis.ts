@@ -1,6 +1,6 @@
 /** Drawing the value axes: grid lines, tick marks, numbers and captions. */
 import type { ValueScale } from '../scale/value-axis.ts';
-import { type Part, type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
+import { type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { type SayField, setLines } from '../text/rich.ts';
@@ -29,15 +29,20 @@ export interface SetAxis {
   ink: string;
 }
 
+/** Room that the numbers of an axis take beside the plot, with their ticks, points. */
+export function numbersRoom({ axis, numbers }: SetAxis, style: HouseStyle): number {
+  const widest = Math.max(0, ...numbers.labels.map((label) => textWidth(label, FACE, style.sizes.label)));
+  return (widest > 0 ? widest + GAP : 0) + outside(axis);
+}
+
+/** Room that a caption along the axis takes, points. */
+export const alongRoom = ({ axis, numbers }: SetAxis, style: HouseStyle) =>
+  axis.titlePlace === 'along' && numbers.caption !== '' ? style.sizes.label * ALONG : 0;
+
 const outside = ({ ticks }: ValueAxis) => (ticks === 'outside' || ticks === 'across' ? TICK : 0);
 
 /** Room that an axis takes beside the plot, points. */
-export function axisRoom({ axis, numbers }: SetAxis, style: HouseStyle): number {
-  const size = style.sizes.label;
-  const widest = Math.max(0, ...numbers.labels.map((label) => textWidth(label, FACE, size)));
-  const along = axis.titlePlace === 'along' && numbers.caption !== '' ? size * ALONG : 0;
-  return (widest > 0 ? widest + GAP : 0) + outside(axis) + along;
-}
+export const axisRoom = (set: SetAxis, style: HouseStyle) => numbersRoom(set, style) + alongRoom(set, style);
 
 /** Whether a caption stands above the plot. */
 export const hasCaptionAbove = ({ axis, numbers }: SetAxis) => axis.titlePlace === 'above' && numbers.caption !== '';
@@ -73,7 +78,7 @@ export function gridNodes(set: SetAxis, { plot, y, style }: AxisPlace): SceneNod
 }
 
 /** The axis line and its tick marks. */
-function markNodes({ axis, scale, side }: SetAxis, { plot, y, style }: AxisPlace): SceneNode[] {
+function tickNodes({ axis, scale, side }: SetAxis, { plot, y, style }: AxisPlace): SceneNode[] {
   const at = side === 'left' ? plot.left : plot.left + plot.width;
   const out = side === 'left' ? -1 : 1;
   const stroke = { colour: style.axis, width: style.strokes.axis };
@@ -99,7 +104,7 @@ interface CaptionPlace extends AxisPlace {
 }
 
 /** The caption, flat above the axis or along it, read from below. */
-function captionNodes({ axis, side, numbers, ink }: SetAxis, place: CaptionPlace): SceneNode[] {
+export function captionNodes({ axis, side, numbers, ink }: SetAxis, place: CaptionPlace): SceneNode[] {
   const { plot, style, edge, captionWidth, say } = place;
   const size = style.sizes.label;
   const isAbove = axis.titlePlace === 'above';
@@ -124,18 +129,19 @@ function captionNodes({ axis, side, numbers, ink }: SetAxis, place: CaptionPlace
   });
 }
 
-/** Marks, numbers and caption of a value axis. */
-export function valueAxisNodes(set: SetAxis, place: CaptionPlace): SceneNode {
+/** The axis line, its tick marks and, with `numbered`, the numbers at them. */
+export function scaleNodes(set: SetAxis, place: AxisPlace, numbered: boolean): SceneNode[] {
   const { axis, scale, side, numbers, ink } = set;
   const { plot, y, style } = place;
+  const nodes = tickNodes(set, place);
+  if (!numbered) return nodes;
   const size = style.sizes.label;
   const isLeft = side === 'left';
   const lift = capHeight(FACE, size) / 2;
   const gap = GAP + outside(axis);
   const x = isLeft ? plot.left - gap : plot.left + plot.width + gap;
-  const children = markNodes(set, place);
   scale.ticks.forEach((tick, index) => {
-    children.push({
+    nodes.push({
       kind: 'text',
       x,
       y: y(tick) + lift,
@@ -147,7 +153,14 @@ export function valueAxisNodes(set: SetAxis, place: CaptionPlace): SceneNode {
       value: String(tick),
     });
   });
-  children.unshift(...captionNodes(set, place));
-  const part: Part = `axis:${side}`;
-  return { kind: 'group', part, label: AXIS_NAMES[side], children };
+  return nodes;
 }
+
+/** What stands at a value axis, as its part of the figure; nothing where nothing does. */
+export function axisGroup(side: Side, children: SceneNode[]): SceneNode[] {
+  return children.length === 0 ? [] : [{ kind: 'group', part: `axis:${side}`, label: AXIS_NAMES[side], children }];
+}
+
+/** Marks, numbers and caption of a value axis. */
+export const valueAxisNodes = (set: SetAxis, place: CaptionPlace): SceneNode[] =>
+  axisGroup(set.side, [...captionNodes(set, place), ...scaleNodes(set, place, true)]);

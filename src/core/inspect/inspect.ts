@@ -4,7 +4,7 @@
  * written is said as data, too; the page makes functions of it.
  */
 import type { ApexOptions } from 'apexcharts';
-import type { FigureLayout } from '../figure/layout.ts';
+import type { FigureLayout } from '../figure/figure-layout.ts';
 import { dashesOf } from '../figure/look.ts';
 import type { Mark } from '../figure/marks.ts';
 import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';

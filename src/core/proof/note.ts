@@ -1,5 +1,5 @@
 /** Proof notes: what a reader would stumble over in a figure, with its numbers and what mends it. */
-import type { FigureLayout } from '../figure/layout.ts';
+import type { FigureLayout } from '../figure/figure-layout.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
 import type { Call } from '../report/commands.ts';
 import type { Part } from '../scene/scene.ts';

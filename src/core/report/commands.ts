@@ -5,6 +5,8 @@
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
+import { changedPanels } from '../figure/panels/change.ts';
+import { Panels } from '../figure/panels/spec.ts';
 import {
   Aside,
   DateAxis,
@@ -37,6 +39,8 @@ const inFigure = { figure: Id };
 const { plotLeft, plotRight, background, border } = Frame.shape;
 const margins = { plotLeft, plotRight };
 const look = { background, border };
+const { by, ...ofPanels } = Panels.shape;
+const PanelsChange = z.strictObject({ by: by.optional(), ...changeOf(ofPanels) });
 const AxisChange = z.strictObject(changeOf(ValueAxis.shape));
 
 const COMMANDS = {
@@ -109,6 +113,15 @@ const COMMANDS = {
   'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
     figureOf(draft, args.figure).window = args.window;
   }),
+  /** What is given changes; null puts all in one plot again. */
+  'figure.setPanels': command(
+    'panels',
+    z.strictObject({ ...inFigure, panels: PanelsChange.nullable() }),
+    (draft, { figure: id, panels }) => {
+      const target = figureOf(draft, id);
+      target.panels = panels && changedPanels(target.panels, panels);
+    },
+  ),
   'figure.setNoteAside': command(
     'note set aside',
     z.strictObject({ ...inFigure, ...Aside.shape }),

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { Emphasis } from '../emphasis/emphasis.ts';
 import { Look, Markers, Offset, ValuesShown } from '../figure/look.ts';
 import { Mark } from '../figure/marks.ts';
-import { FigureSpec, Id, Line } from '../figure/spec.ts';
+import { FigureSpec, Id, Line, PointKey } from '../figure/spec.ts';
 import { Refusal } from '../refusal.ts';
 import { Calculation } from '../table/calc/calculation.ts';
 import { changeOf } from './change-of.ts';
@@ -163,7 +163,7 @@ export const LINE_COMMANDS = {
   ),
   'figure.placeValue': command(
     'place of a value',
-    z.strictObject({ ...inFigure, line: Id, at: z.string().max(500), offset: Offset.nullable() }),
+    z.strictObject({ ...inFigure, line: Id, at: PointKey, offset: Offset.nullable() }),
     (draft, { figure, line: id, at, offset }) => {
       for (const line of linesOf(draft, figure, [id])) {
         const others = line.valuesMoved.filter((moved) => moved.at !== at);

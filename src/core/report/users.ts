@@ -4,10 +4,16 @@ import { columnsOfRule } from '../table/calc/calculation.ts';
 import { columnsOfStep } from '../table/shape/step.ts';
 import { isTable, type Report } from './report.ts';
 
-/** Keys of the columns that a figure draws, writes, or sets a level by. */
-function columnsOfFigure({ across, lines, marks }: FigureSpec): Set<string> {
+/** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
+function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {
   const levels = marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : []));
-  return new Set([across, ...lines.flatMap(({ column, values }) => [column, values.column ?? column]), ...levels]);
+  const splits = [panels?.by, panels?.down].flatMap((split) => (split?.kind === 'category' ? [split.column] : []));
+  return new Set([
+    across,
+    ...splits,
+    ...lines.flatMap(({ column, values }) => [column, values.column ?? column]),
+    ...levels,
+  ]);
 }
 
 /** What uses a column of a table, as words such as “figure “Passengers””; empty when nothing does. */

@@ -18,6 +18,7 @@ export type Part =
   | 'frame'
   | `line:${string}`
   | `column:${string}`
+  | `panel:${string}`
   | `value:${string}`
   | `mark:${string}`
   | 'legend'

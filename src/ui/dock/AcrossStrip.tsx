@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { planPictures } from '../../core/figure/across-axis.ts';
 import type { PlanFit } from '../../core/figure/date-axis.ts';
-import type { FigureLayout } from '../../core/figure/layout.ts';
-import { resolveFigure } from '../../core/figure/resolve.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { DateAxis, FigureSpec } from '../../core/figure/spec.ts';
 import type { Scene } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';

@@ -1,5 +1,5 @@
 import { useCallback, useRef } from 'react';
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { Strips } from '../controls/Strips.tsx';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { suggestedHeight } from '../../core/figure/banking.ts';
-import type { FigureLayout } from '../../core/figure/layout.ts';
-import { resolveFigure } from '../../core/figure/resolve.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec, Frame } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';

@@ -1,7 +1,7 @@
 import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { memo, useState } from 'react';
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { nameOfLine } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { isCalled } from '../../core/table/called.ts';

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { draftBand, draftEvent, draftLevel, draftNote, draftSpan } from '../../core/figure/draft-marks.ts';
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { PATTERNS } from '../../core/figure/look.ts';
 import { type Mark, type MarkOf, NAME_PLACES } from '../../core/figure/marks.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';

@@ -7,7 +7,7 @@ import { Placeholder, UndoRedo } from '@tiptap/extensions';
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { fieldsOf } from '../../core/figure/fields.ts';
-import { resolveFigure } from '../../core/figure/resolve.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';

@@ -1,4 +1,4 @@
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { nameOfLine } from '../../core/figure/resolve.ts';
 import type { FigureSpec, Side, ValueAxis } from '../../core/figure/spec.ts';
 import type { SetAxis } from '../../core/figure/value-axis.ts';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { describeFigure } from '../../core/figure/describe.ts';
-import { resolveFigure } from '../../core/figure/resolve.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { suggestTitle } from '../../core/figure/suggest.ts';
 import type { Table } from '../../core/table/column.ts';

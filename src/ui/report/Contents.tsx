@@ -1,7 +1,7 @@
 import { FilePlus2, Trash2 } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
 import { miniature } from '../../core/figure/miniature.ts';
-import { resolveFigure } from '../../core/figure/resolve.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { isTable, type Report, type TableItem, tableIn } from '../../core/report/report.ts';
 import type { Scene } from '../../core/scene/scene.ts';

@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useMemo } from 'react';
 import { layoutFigure } from '../../core/figure/layout.ts';
-import { resolveFigure } from '../../core/figure/resolve.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { proofNotes } from '../../core/proof/proof.ts';
 import { tableIn } from '../../core/report/report.ts';

@@ -1,6 +1,6 @@
 import type { ApexOptions } from 'apexcharts';
 import { lazy, Suspense, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import { type Inspect, inspectFigure } from '../../core/inspect/inspect.ts';
 import type { HouseStyle } from '../../core/style/style.ts';

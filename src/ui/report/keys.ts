@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { stepsBeside } from '../../core/scale/ticks.ts';
 import { redo, run, undo } from '../state/store.ts';

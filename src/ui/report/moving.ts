@@ -1,6 +1,6 @@
 /** Moving labels and marks on the sheet, by pointer and by arrow keys. */
 import { type PointerEvent, useRef } from 'react';
-import type { FigureLayout } from '../../core/figure/layout.ts';
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { movedLabel, movedMark, stepOfValues } from '../../core/figure/moving.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import { type Part, POINTS_PER_MM } from '../../core/scene/scene.ts';

@@ -1,6 +1,6 @@
 import { newLine, paletteColour } from '../../../core/figure/draft.ts';
 import { draftLevel } from '../../../core/figure/draft-marks.ts';
-import type { FigureLayout } from '../../../core/figure/layout.ts';
+import type { FigureLayout } from '../../../core/figure/figure-layout.ts';
 import { nameOfLine } from '../../../core/figure/resolve.ts';
 import type { FigureSpec, Line } from '../../../core/figure/spec.ts';
 import { draftRule, freeKey, type RuleKind, titleOfRule } from '../../../core/table/calc/draft.ts';

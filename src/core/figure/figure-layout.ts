@@ -1,0 +1,45 @@
+/** What is known of a figure once everything in it has its place. */
+import type { Box } from '../place/box.ts';
+import type { Part, Scene } from '../scene/scene.ts';
+import type { AcrossPlan } from './across-axis.ts';
+import type { SetLabel } from './labels.ts';
+import type { Plot } from './plot.ts';
+import type { Panel } from './resolve.ts';
+import type { SetAxis } from './value-axis.ts';
+
+/** A panel with where it stands. */
+export interface SetPanel {
+  panel: Panel;
+  /** the room that everything of it stands in */
+  box: Box;
+  plot: Plot;
+  left: SetAxis;
+  right: SetAxis | null;
+  /** its name was too long for its width */
+  shortened: boolean;
+}
+
+export interface PanelGrid {
+  list: SetPanel[];
+  columns: number;
+  rows: number;
+}
+
+export interface FigureLayout {
+  scene: Scene;
+  /** the plot; of a figure in panels, that of the first one, whose size all have */
+  plot: Plot;
+  left: SetAxis;
+  /** null when no line is drawn by it */
+  right: SetAxis | null;
+  /** whether the ticks of both axes stand at the same heights */
+  met: boolean;
+  across: AcrossPlan;
+  /** labels with where they stand, and those for which no place was free */
+  labels: SetLabel[];
+  unplaced: { part: Part; label: string }[];
+  /** ids of the marks that have a place in the plot */
+  marks: string[];
+  /** null where there is one plot */
+  panels: PanelGrid | null;
+}

@@ -1,0 +1,34 @@
+/** Changing how a figure is split, so that what is asked of its panels always makes sense. */
+import { Refusal } from '../../refusal.ts';
+import { Panels, type Split } from './spec.ts';
+
+const isSame = (a: Split, b: Split) =>
+  a.kind === 'category' && b.kind === 'category' ? a.column === b.column : a.kind === b.kind;
+
+/**
+ * The panels after a change. What no longer fits goes with what it rested on:
+ * colours of categories with their column, and lines behind with a shared
+ * scale. Throws a Refusal where the change itself makes no sense.
+ */
+export function changedPanels(before: Panels | null, change: Partial<Panels>): Panels {
+  if (!before && !change.by)
+    throw new Refusal('This figure has one plot; say by which column, or by its lines, it is to be split.');
+  const given = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
+  const panels = Panels.parse({ ...before, ...given });
+  if (panels.down && isSame(panels.by, panels.down)) {
+    if (change.down !== undefined)
+      throw new Refusal(
+        'The same would run from left to right and from top to bottom; choose another column for one of them.',
+      );
+    panels.down = null;
+  }
+  if (panels.scale === 'panels' && panels.behind !== null) {
+    if (change.behind) throw new Refusal('Other lines can stand behind only where panels share a scale.');
+    panels.behind = null;
+  }
+  if (before && change.by && !isSame(before.by, change.by)) {
+    if (!change.own) panels.own = [];
+    if (!change.colours && panels.colours.kind === 'accent') panels.colours = { kind: 'lines' };
+  }
+  return panels;
+}

@@ -1,0 +1,398 @@
+/** Layout of a figure in panels: plots of one size in rows and columns, shared axes drawn once. */
+import { POINTS_PER_MM, type Scene, type SceneNode } from '../../scene/scene.ts';
+import type { HouseStyle } from '../../style/style.ts';
+import type { Locale } from '../../text/locale.ts';
+import { plainWords } from '../../text/rich.ts';
+import { type AcrossPlan, acrossNodes, acrossPlanner } from '../across-axis.ts';
+import { describeFigure } from '../describe.ts';
+import { fieldsOf } from '../fields.ts';
+import type { FigureLayout, SetPanel } from '../figure-layout.ts';
+import { type Legend, legendBox, legendNodes, legendOf } from '../legend.ts';
+import type { Panel, ResolvedFigure } from '../resolve.ts';
+import { frameNodes, INSET, placesIn, TICK_PITCH } from '../set-plot.ts';
+import { alongRoom, axisGroup, captionNodes, numbersRoom, scaleNodes } from '../value-axis.ts';
+import { endValueWidth } from '../value-text.ts';
+import { setWords } from '../words.ts';
+import { type Arrangement, arrange, panelsInRow, type Slot } from './arrange.ts';
+import { type PanelsGeometry, panelsGeometry, type Rooms } from './geometry.ts';
+import { HEAD_PITCH, type SetHead, setHead } from './heads.ts';
+import { drawPanel, emptyCell, headNodes } from './panel.ts';
+import { type ScaleGroup, scaleGroups } from './scales.ts';
+import type { Panels } from './spec.ts';
+
+/** Values beside last points take at most this share of a panel. */
+const MOST_ENDS = 0.4;
+/** Titles of panels and heads of columns run over at most so many lines. */
+const MOST_LINES = 2;
+const PASSES = 3;
+
+interface Given {
+  figure: ResolvedFigure;
+  panels: Panels;
+  list: readonly Panel[];
+  style: HouseStyle;
+  locale: Locale;
+  arrangement: Arrangement;
+  /** edges of the room for panels, points; between words and legend */
+  room: { left: number; right: number; top: number; bottom: number };
+}
+
+/** Where captions of the value axes stand: once for all, or in the heads of what differs. */
+type Captions = 'once' | 'rows' | 'columns' | 'panels';
+
+interface Pass {
+  geometry: PanelsGeometry;
+  groupOf(slot: Slot): ScaleGroup | null;
+  across: AcrossPlan;
+  captions: Captions;
+  heads: { columns: SetHead[]; rows: SetHead[]; panels: Map<Slot, SetHead> };
+  rooms: Rooms;
+  /** room for values beside last points, points; 0 where they find a place elsewhere */
+  ends: number;
+}
+
+/** What a pass takes from the one before it. */
+interface Before {
+  acrossHeight: number;
+  over: AcrossPlan['over'];
+  leftRoom: number;
+  rightRoom: number;
+  along: { left: number; right: number };
+  captionHeight: number;
+  columnLines: number;
+  titleLines: number;
+  ends: number;
+}
+
+const captionOf = ({ left, right }: ScaleGroup) =>
+  [left, ...(right ? [right] : [])]
+    .map(({ numbers }) => plainWords(numbers.caption, () => ''))
+    .filter((text) => text !== '')
+    .join(' · ');
+
+/** Where captions differ: nowhere, from row to row, from column to column, or from panel to panel. */
+function captionsOf(slots: readonly Slot[], groupOf: Pass['groupOf'], isGrid: boolean): Captions {
+  const said = slots.flatMap((slot) => {
+    const group = slot.panel && groupOf(slot);
+    return group ? [{ slot, text: captionOf(group) }] : [];
+  });
+  const isOne = (texts: readonly string[]) => new Set(texts).size <= 1;
+  if (isOne(said.map(({ text }) => text))) return 'once';
+  if (!isGrid) return 'panels';
+  const alikeBy = (of: (slot: Slot) => number) =>
+    [...new Set(said.map(({ slot }) => of(slot)))].every((at) =>
+      isOne(said.filter(({ slot }) => of(slot) === at).map(({ text }) => text)),
+    );
+  return alikeBy(({ row }) => row) ? 'rows' : 'columns';
+}
+
+/** The colour of a category's name: that of its lines, where they are coloured by it. */
+function headColour(panels: Panels, panel: Panel | undefined, style: HouseStyle): string | null {
+  if (panels.colours.kind === 'lines' && panels.own.length === 0) return null;
+  if (panels.colours.kind === 'accent' && !panels.colours.keys.includes(panel?.by ?? '')) return style.quiet;
+  return panel?.figure.lines[0]?.line.colour ?? null;
+}
+
+function setHeads(given: Given, captions: Captions, groupOf: Pass['groupOf'], geometry: PanelsGeometry): Pass['heads'] {
+  const { figure, panels, style, arrangement, list } = given;
+  const resolved = figure.panels;
+  const { slots } = arrangement;
+  const heads: Pass['heads'] = { columns: [], rows: [], panels: new Map() };
+  if (!resolved) return heads;
+  const captionAt = (of: (slot: Slot) => boolean) => {
+    const slot = slots.find((candidate) => candidate.panel && of(candidate));
+    const group = slot && groupOf(slot);
+    return group ? captionOf(group) : '';
+  };
+  const cell = geometry.width;
+  if (resolved.rows.length > 0) {
+    const all = geometry.right - geometry.left;
+    heads.columns = resolved.across.map((name, column) => {
+      const caption = captions === 'columns' ? captionAt((slot) => slot.column === column) : '';
+      const panel = list.find(({ across }) => across === column);
+      return setHead({ name, caption, colour: headColour(panels, panel, style) }, style, cell, MOST_LINES);
+    });
+    heads.rows = resolved.rows.map((name, row) => {
+      const caption = captions === 'rows' ? captionAt((slot) => slot.row === row) : '';
+      return setHead({ name, caption, colour: null }, style, all, 1);
+    });
+    return heads;
+  }
+  for (const slot of slots) {
+    if (!slot.panel) continue;
+    const group = groupOf(slot);
+    const caption = captions === 'panels' && group ? captionOf(group) : '';
+    const colour = headColour(panels, slot.panel, style);
+    heads.panels.set(slot, setHead({ name: slot.panel.name, caption, colour }, style, cell, MOST_LINES));
+  }
+  return heads;
+}
+
+const linesIn = (heads: Iterable<SetHead>) => Math.max(1, ...[...heads].map(({ lines }) => lines.length));
+
+/** One pass of sharing out the frame. */
+function share(given: Given, before: Before): Pass {
+  const { figure, panels, style, locale, arrangement, room, list } = given;
+  const { columns, rows, slots } = arrangement;
+  const isGrid = (figure.panels?.rows.length ?? 0) > 0;
+  const isOwn = panels.scale === 'panels';
+  const size = style.sizes.label;
+  const line = size * HEAD_PITCH;
+  const { left: overLeft, right: overRight } = before.over;
+  const leftRoom = Math.max(before.leftRoom, isOwn ? 0 : overLeft);
+  const { plotLeft, plotRight } = figure.spec.frame;
+  const outerLeft = before.along.left + (isOwn ? 0 : leftRoom);
+  const rightRoom = before.rightRoom;
+  const innerRight = (isOwn ? rightRoom : 0) + before.ends;
+  const outerRight = before.along.right + (isOwn ? 0 : Math.max(rightRoom, overRight - innerRight));
+  const sheetRight = room.right + INSET;
+  const rooms: Rooms = {
+    ...room,
+    outerLeft: Math.max(outerLeft, (plotLeft ?? 0) * POINTS_PER_MM - room.left - (isOwn ? leftRoom : 0)),
+    outerRight:
+      plotRight === null
+        ? outerRight
+        : Math.max(outerRight, plotRight * POINTS_PER_MM - (sheetRight - room.right) - innerRight),
+    innerLeft: isOwn ? leftRoom : 0,
+    innerRight,
+    gap: Math.max(size * 1.4, (isOwn ? 0 : overLeft) + Math.max(0, overRight - innerRight) + size * 0.6),
+    top: room.top + before.captionHeight,
+    columnHeads: isGrid ? before.columnLines * line + size * 0.2 : 0,
+    head: isGrid ? line * 1.2 : before.titleLines * line,
+    above: size * 0.75,
+    below: size * 0.7,
+    acrossHeight: before.acrossHeight,
+  };
+  const geometry = panelsGeometry(rooms, columns, rows);
+  const groupOf = scaleGroups(slots, panels.scale, geometry.height / (size * TICK_PITCH) + 1, { style, locale });
+  const across = acrossPlanner(list[0]?.figure ?? figure, style, locale)(geometry.width);
+  const captions = captionsOf(slots, groupOf, isGrid);
+  const heads = setHeads(given, captions, groupOf, geometry);
+  return { geometry, groupOf, across, captions, heads, rooms, ends: before.ends };
+}
+
+/** What the next pass knows from this one. */
+function after({ geometry, groupOf, across, captions, heads, rooms }: Pass, given: Given): Before {
+  const { arrangement, style, locale } = given;
+  const size = style.sizes.label;
+  const groups = [...new Set(arrangement.slots.flatMap((slot) => groupOf(slot) ?? []))];
+  const widest = (of: (group: ScaleGroup) => number) => Math.max(0, ...groups.map(of));
+  const leftRoom = widest(({ left }) => numbersRoom(left, style));
+  const rightRoom = widest(({ right }) => (right ? numbersRoom(right, style) : 0));
+  const isOnce = captions === 'once';
+  const isAbove = ({ axis, numbers }: ScaleGroup['left']) => axis.titlePlace === 'above' && numbers.caption !== '';
+  const captioned = isOnce && groups.some(({ left, right }) => isAbove(left) || (right !== null && isAbove(right)));
+  const ends = widest(({ panels, left, right }) =>
+    Math.max(
+      ...panels.map(({ figure }) =>
+        endValueWidth(
+          figure,
+          ({ line }) => (line.axis === 'right' && right ? right : left).numbers.exponent,
+          style,
+          locale,
+        ),
+      ),
+    ),
+  );
+  // A value stands a little away from its point and from the edge.
+  const wanted = ends > 0 ? ends + size * 0.9 : 0;
+  const cell = geometry.width + rooms.innerRight;
+  return {
+    acrossHeight: across.height,
+    over: across.over,
+    leftRoom,
+    rightRoom,
+    along: {
+      left: isOnce ? widest(({ left }) => alongRoom(left, style)) : 0,
+      right: isOnce ? widest(({ right }) => (right ? alongRoom(right, style) : 0)) : 0,
+    },
+    captionHeight: captioned ? size * 1.7 : 0,
+    columnLines: linesIn(heads.columns),
+    titleLines: linesIn(heads.panels.values()),
+    ends: wanted <= cell * MOST_ENDS ? wanted : 0,
+  };
+}
+
+function legendFor(figure: ResolvedFigure, list: readonly Panel[], style: HouseStyle, width: number): Legend | null {
+  const lines = new Map(list.flatMap(({ figure: { lines } }) => lines.map((line) => [line.line.id, line] as const)));
+  if (list.every(({ figure: { lines } }) => lines.length < 2)) return null;
+  const named = [...lines.values()].map((line) => ({
+    ...line,
+    name: figure.panels?.lineNames.get(line.line.id) ?? line.name,
+    line: { ...line.line, named: 'end' as const },
+  }));
+  const box = figure.spec.names.kind === 'box' && figure.spec.names.box === 'below' ? 'below' : 'above';
+  return legendOf({ ...figure, lines: named, spec: { ...figure.spec, names: { kind: 'box', box } } }, style, width);
+}
+
+/** The captions that are said once, above the first row or along all rows. */
+function captionsOnce(given: Given, pass: Pass): SceneNode[] {
+  if (pass.captions !== 'once') return [];
+  const { arrangement, figure, locale, style, room } = given;
+  const { geometry, rooms, groupOf } = pass;
+  const slot = arrangement.slots.find((candidate) => candidate.panel);
+  const group = slot && groupOf(slot);
+  if (!group) return [];
+  const size = style.sizes.label;
+  const top = geometry.plotOf({ panel: null, column: 0, row: 0, first: true, last: false, lowest: false }).top;
+  const height = geometry.rowPitch * (arrangement.rows - 1) + geometry.height;
+  const place = (axis: ScaleGroup['left']) => ({
+    // A caption above stands over the heads; one along the axis runs over all rows.
+    plot: {
+      left: geometry.left,
+      width: geometry.right - geometry.left,
+      top: axis.axis.titlePlace === 'above' ? rooms.top + size * 0.5 : top,
+      height,
+    },
+    y: () => 0,
+    style,
+    captionWidth: (room.right - room.left) / (group.right ? 2 : 1) - (group.right ? 6 : 0),
+    say: fieldsOf(figure, locale),
+  });
+  return [
+    ...axisGroup('left', captionNodes(group.left, { ...place(group.left), edge: room.left })),
+    ...(group.right ? axisGroup('right', captionNodes(group.right, { ...place(group.right), edge: room.right })) : []),
+  ];
+}
+
+/** Places everything of a figure in panels. */
+export function layoutPanels(
+  figure: ResolvedFigure,
+  list: readonly Panel[],
+  style: HouseStyle,
+  locale: Locale,
+): FigureLayout {
+  const { spec } = figure;
+  const panels = spec.panels;
+  const resolved = figure.panels;
+  if (!panels || !resolved) throw new Error('A figure without panels has no layout of panels.');
+  const width = spec.frame.width * POINTS_PER_MM;
+  const height = spec.frame.height * POINTS_PER_MM;
+  const size = style.sizes.label;
+  const say = fieldsOf(figure, locale);
+  const words = setWords(spec.words, style, say, width, height, INSET);
+  const legend = legendFor(figure, list, style, width - 2 * INSET);
+  const legendRoom = legend ? legend.height + size * 0.3 : 0;
+  const room = {
+    left: INSET,
+    right: width - INSET,
+    top: words.bottom + size * 0.4 + (legend?.place === 'above' ? legendRoom : 0),
+    bottom: words.sourceTop - (legend?.place === 'below' ? legendRoom : 0),
+  };
+  const perRow =
+    panels.perRow === null
+      ? panelsInRow(list.length, room.right - room.left, room.bottom - room.top)
+      : Math.min(panels.perRow, list.length);
+  const arrangement = arrange(resolved, perRow);
+  const given: Given = { figure, panels, list, style, locale, arrangement, room };
+  let pass = share(given, {
+    acrossHeight: size * 2,
+    over: { left: 0, right: 0 },
+    leftRoom: size * 3,
+    rightRoom: 0,
+    along: { left: 0, right: 0 },
+    captionHeight: size * 1.5,
+    columnLines: 1,
+    titleLines: 1,
+    ends: 0,
+  });
+  for (let turn = 1; turn < PASSES; turn++) pass = share(given, after(pass, given));
+  const { geometry, groupOf, across, heads } = pass;
+  const nodes: SceneNode[] = [
+    frameNodes(spec.frame, width, height, style),
+    ...words.nodes,
+    ...captionsOnce(given, pass),
+    ...headNodes(heads, geometry, pass.rooms, arrangement, style),
+  ];
+  const set: SetPanel[] = [];
+  const layout: Pick<FigureLayout, 'labels' | 'unplaced'> & { marks: Set<string> } = {
+    labels: [],
+    unplaced: [],
+    marks: new Set(),
+  };
+  for (const slot of arrangement.slots) {
+    const group = groupOf(slot);
+    const plot = geometry.plotOf(slot);
+    const axes = (isOwn: boolean): SceneNode[] => {
+      if (!group) return [];
+      const draw = (axis: ScaleGroup['left'], numbered: boolean) => {
+        const y = placesIn({ plot, left: axis, right: null, across }).axisFor('left').y;
+        return axisGroup(axis.side, scaleNodes(axis, { plot, y, style }, numbered));
+      };
+      return [
+        ...draw(group.left, isOwn || slot.first),
+        ...(group.right ? draw(group.right, isOwn || slot.last) : []),
+        ...(slot.lowest ? acrossNodes(across, { plot, style }) : []),
+      ];
+    };
+    if (!slot.panel || !group) {
+      nodes.push({
+        kind: 'cluster',
+        x: 0,
+        y: 0,
+        name: 'empty cell',
+        children: [...axes(false), ...emptyCell(plot, style)],
+      });
+      continue;
+    }
+    const head = heads.panels.get(slot);
+    const drawn = drawPanel(
+      { figure, group, panel: slot.panel, across, plot, box: geometry.boxOf(slot), style, locale },
+      {
+        axes: axes(panels.scale === 'panels'),
+        head: head ?? null,
+        isLowest: slot.lowest,
+        rooms: pass.rooms,
+        isFirst: set.length === 0,
+      },
+    );
+    nodes.push(drawn.node);
+    layout.labels.push(...drawn.labels);
+    layout.unplaced.push(...drawn.unplaced);
+    for (const id of drawn.marks) layout.marks.add(id);
+    const over = heads.rows.length > 0 ? [heads.columns[slot.column], heads.rows[slot.row]] : [head];
+    set.push({
+      panel: slot.panel,
+      box: geometry.boxOf(slot),
+      plot,
+      left: group.left,
+      right: group.right,
+      shortened: over.some((one) => one?.shortened),
+    });
+  }
+  if (legend) {
+    const box = legendBox(
+      legend,
+      { left: INSET, top: room.top, width: 0, height: 0 },
+      {
+        left: INSET,
+        above: words.bottom,
+        below: words.sourceTop - legend.height,
+        edge: 0,
+      },
+    );
+    nodes.push(legendNodes(legend, box, style, spec.frame.background));
+  }
+  const [first] = set;
+  const group = first && groupOf(arrangement.slots.find(({ panel }) => panel === first.panel) as Slot);
+  if (!first || !group) throw new Error('A figure in panels has at least one.');
+  const scene: Scene = {
+    widthMm: spec.frame.width,
+    heightMm: spec.frame.height,
+    title: plainWords(spec.words.title, say) || spec.name,
+    description: spec.description ?? describeFigure(figure, locale),
+    nodes,
+  };
+  return {
+    scene,
+    plot: first.plot,
+    left: first.left,
+    right: first.right,
+    met: group.met,
+    across,
+    labels: layout.labels,
+    unplaced: layout.unplaced,
+    marks: [...layout.marks],
+    panels: { list: set, columns: arrangement.columns, rows: arrangement.rows },
+  };
+}

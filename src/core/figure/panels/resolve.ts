@@ -1,0 +1,218 @@
+/** From a figure's spec and its table to what is drawn: one plot, or a panel for each category or line. */
+import { columnOf, type Table } from '../../table/column.ts';
+import { latestOf } from '../fields.ts';
+import type { Mark } from '../marks.ts';
+import { nameOfLine, type Panel, type ResolvedFigure, type ResolvedLine, resolvePlot } from '../resolve.ts';
+import type { FigureSpec, Line } from '../spec.ts';
+import type { Panels, Split } from './spec.ts';
+import { type SplitTable, splitTable } from './split.ts';
+
+/** More panels than this are not drawn: none of them could be read. */
+const MOST_PANELS = 100;
+/** What a category without a name is called. */
+const NO_NAME = 'No name';
+
+/** Keys of the columns that the lines and marks of a figure are drawn from. */
+const columnsOf = ({ lines, marks }: FigureSpec): string[] => [
+  ...new Set([
+    ...lines.flatMap(({ column, values }) => [column, ...(values.column === null ? [] : [values.column])]),
+    ...marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : [])),
+  ]),
+];
+
+/** The key of a panel: letters, digits and a few signs, so that it can stand in any attribute. */
+export function keyOfPanel(by: string, down: string | null): string {
+  const safe = (text: string) => encodeURIComponent(text.replace(/\p{Surrogate}/gu, '\ufffd'));
+  return down === null ? safe(by) : `${safe(by)}/${safe(down)}`;
+}
+
+/** One of the things that run from left to right, or from top to bottom. */
+interface Entry {
+  key: string;
+  name: string;
+  /** place in the order of the table, by which colours are given */
+  place: number;
+}
+
+/** The lines of a panel in the colours that its category has. */
+function dress(lines: readonly Line[], { key, place }: Entry, panels: Panels): Line[] {
+  const { colours } = panels;
+  const own = panels.own.find((entry) => entry.key === key)?.colour;
+  const isRest = colours.kind === 'accent' && !colours.keys.includes(key);
+  const given = colours.kind === 'categories' ? colours.palette[place % colours.palette.length] : undefined;
+  const colour = isRest ? colours.rest : (own ?? given);
+  if (colour === undefined) return [...lines];
+  return lines.map((line) => ({
+    ...line,
+    colour,
+    // What stands back does so with all that stands on it.
+    emphasis: isRest ? line.emphasis.map((rule) => ({ ...rule, colour: null })) : line.emphasis,
+    values: isRest ? { ...line.values, colour: null } : line.values,
+  }));
+}
+
+/** By what panels are put in order; null for those that have no finished value. */
+function measureOf(by: 'last' | 'change', figure: ResolvedFigure): number | null {
+  const line = figure.lines.find(({ values }) => values.some((value) => value !== null));
+  if (!line) return null;
+  const last = line.values[latestOf(line)] ?? null;
+  if (by === 'last' || last === null) return last;
+  const first = line.values.find((value) => value !== null) ?? null;
+  return first === null || first === 0 ? null : (last - first) / Math.abs(first);
+}
+
+// The same on every machine, whatever language it speaks.
+const byName = new Intl.Collator('en', { numeric: true });
+
+/** Puts entries in order; equal ones stay as they are in the table, and what has no value comes last. */
+function inOrder(entries: Entry[], { order }: Panels, figureOf: (entry: Entry) => ResolvedFigure | null): Entry[] {
+  const { by } = order;
+  const sign = order.descending ? -1 : 1;
+  if (by === 'table') return order.descending ? [...entries].reverse() : entries;
+  if (by === 'name') return [...entries].sort((a, b) => sign * byName.compare(a.name, b.name));
+  const measures = new Map(
+    entries.map((entry) => {
+      const figure = figureOf(entry);
+      return [entry, figure && measureOf(by, figure)] as const;
+    }),
+  );
+  return [...entries].sort((a, b) => {
+    const [x, y] = [measures.get(a) ?? null, measures.get(b) ?? null];
+    if (x === null || y === null) return Number(x === null) - Number(y === null);
+    return sign * (x - y);
+  });
+}
+
+const hasValues = ({ lines }: ResolvedFigure) => lines.some(({ values }) => values.some((value) => value !== null));
+
+/** Puts the names of panels to their lines: a panel's own name, with the line's where it has several. */
+function named(figure: ResolvedFigure, name: string): ResolvedLine[] {
+  const isAlone = figure.lines.length === 1;
+  return figure.lines.map((line) => ({
+    ...line,
+    line: { ...line.line, named: 'none' },
+    name: isAlone ? name : `${name}, ${line.name}`,
+  }));
+}
+
+/** The levels of some panels: one value where it is one for all, else every value that they have. */
+function pooledLevels(panels: readonly ResolvedFigure[]): ResolvedFigure['levels'] {
+  const levels: ResolvedFigure['levels'] = new Map();
+  for (const figure of panels)
+    for (const [id, level] of figure.levels) {
+      const known = levels.get(id);
+      // One that steps through a column has its own values in each panel.
+      levels.set(
+        id,
+        typeof level === 'number' || known === undefined || typeof known === 'number' ? level : [...known, ...level],
+      );
+    }
+  return levels;
+}
+
+/** The marks that a panel draws: each is named in the first one only, and a note stands in its own. */
+function marksOf(marks: readonly Mark[], list: readonly Panel[], index: number): Mark[] {
+  const key = list[index]?.key;
+  return marks.flatMap((mark): Mark[] => {
+    if (mark.kind === 'note') {
+      const home = list.some((panel) => panel.key === mark.panel) ? mark.panel : list[0]?.key;
+      return home === key ? [mark] : [];
+    }
+    return index === 0 ? [mark] : [{ ...mark, name: '' }];
+  });
+}
+
+/** Panels that share something, as one figure whose lines and levels are those of all of them. */
+export function pooled(panels: readonly Panel[]): ResolvedFigure | null {
+  const [first] = panels;
+  if (!first) return null;
+  const figures = panels.map(({ figure }) => figure);
+  return {
+    ...first.figure,
+    panel: null,
+    lines: figures.flatMap(({ lines }) => lines),
+    levels: pooledLevels(figures),
+  };
+}
+
+function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): ResolvedFigure {
+  const { by, down } = panels;
+  const shown = spec.lines.filter((line) => line.shown);
+  const columns = columnsOf(spec);
+  const nameOf = (line: Line) => nameOfLine(line, columnOf(table, line.column));
+  const split = (one: Split, other: Split | null): SplitTable => {
+    const column = (wish: Split | null) => (wish?.kind === 'category' ? wish.column : null);
+    const wish = { across: spec.across, columns, by: column(one), down: column(other), together: panels.together };
+    return splitTable(table, wish);
+  };
+  const linesOf = (...entries: readonly (readonly [Split | null, Entry | null])[]) =>
+    entries.reduce(
+      (lines, [of, entry]) => (of?.kind === 'lines' && entry ? lines.filter(({ id }) => id === entry.key) : lines),
+      shown,
+    );
+  const entriesOf = (of: Split, categories: readonly string[]): Entry[] => {
+    const entries =
+      of.kind === 'category'
+        ? categories.map((key, place) => ({ key, name: key === '' ? NO_NAME : key, place }))
+        : shown.map((line, place) => ({ key: line.id, name: nameOf(line), place }));
+    // Each is measured over all of its rows, whatever runs the other way.
+    return inOrder(entries, panels, (entry) => {
+      const own = split(of, null).tableOf(of.kind === 'category' ? entry.key : null, null);
+      return own ? resolvePlot({ ...spec, lines: linesOf([of, entry]) }, own) : null;
+    });
+  };
+  const whole = split(by, down);
+  const across = entriesOf(by, whole.by);
+  const rows = down ? entriesOf(down, whole.down) : [null];
+  const list: Panel[] = [];
+  let omitted = 0;
+  rows.forEach((row, rowIndex) => {
+    across.forEach((entry, acrossIndex) => {
+      const categoryOf = (of: Split | null, key: string | undefined) =>
+        of?.kind === 'category' ? (key ?? null) : null;
+      const own = whole.tableOf(categoryOf(by, entry.key), categoryOf(down, row?.key));
+      const lines = dress(linesOf([by, entry], [down, row]), entry, panels);
+      const plot = own && lines.length > 0 ? resolvePlot({ ...spec, lines }, own) : null;
+      if (!plot || !hasValues(plot)) return;
+      if (list.length === MOST_PANELS) {
+        omitted++;
+        return;
+      }
+      const key = keyOfPanel(entry.key, row?.key ?? null);
+      const name = row ? `${entry.name}, ${row.name}` : entry.name;
+      list.push({
+        key,
+        by: entry.key,
+        down: row?.key ?? null,
+        across: acrossIndex,
+        row: rowIndex,
+        name: entry.name,
+        downName: row?.name ?? null,
+        figure: { ...plot, panel: key, lines: named(plot, name) },
+      });
+    });
+  });
+  const marks = spec.marks.filter((mark) => mark.shown);
+  list.forEach(({ figure }, index) => {
+    figure.marks = marksOf(marks, list, index);
+  });
+  const all = pooled(list) ?? resolvePlot({ ...spec, lines: [] }, table);
+  return {
+    ...all,
+    spec,
+    marks,
+    panels: {
+      list,
+      across: across.map(({ name }) => name),
+      rows: rows.flatMap((row) => row?.name ?? []),
+      omitted,
+      doubled: whole.doubled,
+      lineNames: new Map(shown.map((line) => [line.id, nameOf(line)])),
+    },
+  };
+}
+
+/** Joins a figure's spec with its table; see `resolvePlot`. A figure that is split has a plot for each panel. */
+export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
+  return spec.panels ? resolvePanels(spec, spec.panels, table) : resolvePlot(spec, table);
+}

@@ -1,0 +1,88 @@
+/** The value axes of panels: what shares a scale, and in which powers of ten their numbers are written. */
+import type { HouseStyle } from '../../style/style.ts';
+import type { Locale } from '../../text/locale.ts';
+import { resolveScales } from '../axes.ts';
+import type { Panel, ResolvedFigure } from '../resolve.ts';
+import { setAxis } from '../set-plot.ts';
+import type { Side, ValueAxis } from '../spec.ts';
+import type { SetAxis } from '../value-axis.ts';
+import type { Slot } from './arrange.ts';
+import { pooled } from './resolve.ts';
+import type { Panels } from './spec.ts';
+
+/** Panels that share a scale, with their axes. */
+export interface ScaleGroup {
+  panels: Panel[];
+  left: SetAxis;
+  right: SetAxis | null;
+  met: boolean;
+}
+
+const POWERS = { 0: 'plain', 3: 'thousands', 6: 'millions', 9: 'billions' } as const;
+const powerOf = (exponent: number): ValueAxis['numbers'] => POWERS[exponent as keyof typeof POWERS] ?? 'plain';
+
+const unitsOf = ({ lines }: ResolvedFigure, side: Side) =>
+  [...new Set(lines.flatMap(({ line, unit }) => (line.axis === side ? [unit ?? ''] : [])))].join('\n');
+
+interface Room {
+  style: HouseStyle;
+  locale: Locale;
+}
+
+/** The powers of ten in which an axis writes its numbers: one for all panels with the same units, whatever the scale of each. */
+function powersOf(all: readonly Panel[], most: number, room: Room) {
+  const known = new Map<string, Partial<ValueAxis>>();
+  return (figure: ResolvedFigure, side: Side): Partial<ValueAxis> => {
+    const units = unitsOf(figure, side);
+    const found = known.get(`${side}\n${units}`);
+    if (found) return found;
+    const alike = pooled(all.filter((panel) => unitsOf(panel.figure, side) === units));
+    const scale = alike && resolveScales(alike, most)[side];
+    const powers: Partial<ValueAxis> = scale
+      ? { numbers: powerOf(setAxis(alike, side, scale, { two: false, ...room }).numbers.exponent) }
+      : {};
+    known.set(`${side}\n${units}`, powers);
+    return powers;
+  };
+}
+
+/** The group of each place, for plots with room for `most` tick labels; an empty cell has none where each panel has its own scale. */
+export function scaleGroups(
+  slots: readonly Slot[],
+  scale: Panels['scale'],
+  most: number,
+  room: Room,
+): (slot: Slot) => ScaleGroup | null {
+  const keyOf = ({ row, panel }: Slot) => (scale === 'all' ? '' : scale === 'rows' ? `${row}` : (panel?.key ?? null));
+  const all = slots.flatMap(({ panel }) => panel ?? []);
+  const members = new Map<string, Panel[]>();
+  for (const slot of slots) {
+    const key = keyOf(slot);
+    if (key === null || !slot.panel) continue;
+    const known = members.get(key);
+    if (known) known.push(slot.panel);
+    else members.set(key, [slot.panel]);
+  }
+  const powers = powersOf(all, most, room);
+  const groups = new Map<string, ScaleGroup>();
+  for (const [key, panels] of members) {
+    const shared = pooled(panels);
+    if (!shared) continue;
+    const { leftAxis, rightAxis } = shared.spec;
+    const spec = {
+      ...shared.spec,
+      leftAxis: { ...leftAxis, ...powers(shared, 'left') },
+      rightAxis: { ...rightAxis, ...powers(shared, 'right') },
+    };
+    const figure = scale === 'all' ? shared : { ...shared, spec };
+    const { left, right, met } = resolveScales(figure, most);
+    const two = right !== null;
+    groups.set(key, {
+      panels,
+      left: setAxis(figure, 'left', left, { two, ...room }),
+      right: right && setAxis(figure, 'right', right, { two, ...room }),
+      met,
+    });
+  }
+  return (slot) => groups.get(keyOf(slot) ?? '\n') ?? null;
+}
