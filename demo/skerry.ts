@@ -3,6 +3,7 @@
 import { newEmphasis } from '../src/core/emphasis/emphasis.ts';
 import { draftFigure } from '../src/core/figure/draft.ts';
 import { Mark } from '../src/core/figure/marks.ts';
+import { Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
 import { runCommand } from '../src/core/report/commands.ts';
 import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
@@ -96,6 +97,41 @@ Ness,39.2,49,408
 Outer Skerry,27.5,88,186
 Lighthouse,11.8,63,92
 `;
+
+const VESSELS = [
+  { key: 'Ro-ro', growth: -0.035 },
+  { key: 'Catamaran', growth: 0.09 },
+  { key: 'Launch', growth: -0.1 },
+];
+
+/** Piers with their summer passengers a month by ro-ro, catamaran and launch; 0 where none calls. */
+const PIER_SIZES: [pier: string, ...sizes: number[]][] = [
+  ['Northgate', 52_000, 14_500, 4_800],
+  ['Old Quay', 31_500, 9_200, 6_100],
+  ['Sound Landing', 24_000, 0, 5_300],
+  ['Kelda', 4_100, 16_800, 0],
+  ['Ness', 9_800, 0, 3_900],
+  ['Outer Skerry', 0, 4_400, 5_200],
+];
+
+/** A row for each month, pier and vessel that calls there, with its passengers. */
+export function pierTraffic(): string {
+  const random = seeded(612);
+  const lines = ['Month,Pier,Vessel,Passengers'];
+  for (let index = 0; index < MONTHS; index++) {
+    const season = SEASON[index % 12] ?? 1;
+    const month = `${2024 + Math.floor(index / 12)}-${String((index % 12) + 1).padStart(2, '0')}`;
+    const part = index === MONTHS - 1 ? DAYS_IN : 1;
+    for (const [pier, ...sizes] of PIER_SIZES)
+      VESSELS.forEach(({ key, growth }, vessel) => {
+        const size = sizes[vessel] ?? 0;
+        if (size === 0) return;
+        const passengers = size * season * (1 + growth * (index / 12)) * (0.985 + random() * 0.03) * part;
+        lines.push(`${month},${pier},${key},${Math.round(passengers)}`);
+      });
+  }
+  return `Skerry Line ticketing, data to 12 October 2026\n\n${lines.join('\n')}\n`;
+}
 
 interface Demo {
   report: Report;
@@ -248,6 +284,44 @@ export function demoReport(): Demo {
     source: 'Source: Skerry Line ticketing. No sailings for five months of 2020.',
   };
   addFigure(years);
+
+  const traffic = add('pier-traffic', 'Pier traffic by vessel', pierTraffic());
+  const by = { kind: 'category', column: 'pier' } as const;
+  const eachPier = draftFigure(traffic, {
+    ...choices('each-pier', 'pier-traffic'),
+    panels: Panels.parse({
+      by,
+      order: { by: 'last', descending: true },
+      colours: { kind: 'accent', keys: ['Kelda'] },
+      own: [{ key: 'Kelda', colour: '#b5492f' }],
+      behind: '#ddd8de',
+    }),
+  });
+  eachPier.name = 'Passengers at each pier';
+  eachPier.words = {
+    title: 'Only at Kelda has each summer brought more passengers than the one before',
+    subtitle: 'Passengers a month, January 2024 to October 2026; the other piers in grey behind',
+    source: `${SOURCE} ${UNFINISHED}`,
+  };
+  eachPier.leftAxis.title = 'passengers a month';
+  for (const line of eachPier.lines) {
+    line.emphasis = [newEmphasis('high')];
+    line.weight = 1.4;
+  }
+  addFigure(eachPier);
+
+  const grid = draftFigure(traffic, {
+    ...choices('pier-grid', 'pier-traffic'),
+    panels: Panels.parse({ by, down: { kind: 'category', column: 'vessel' }, scale: 'rows' }),
+  });
+  grid.name = 'Piers and vessels';
+  grid.words = {
+    title: 'Catamarans gained passengers at every pier they call at, and launches lost them at every one',
+    subtitle: 'Passengers a month by pier and vessel; each row of panels has its own scale. A dash: no sailings.',
+    source: `${SOURCE} ${UNFINISHED}`,
+  };
+  grid.leftAxis.title = 'passengers a month';
+  addFigure(grid);
 
   const piers = add('piers', 'Piers, summer 2026', PIERS);
   const [names, passengersOf, load] = piers.columns.map(({ key }) => key);

@@ -4,6 +4,9 @@ import { newEmphasis } from '../core/emphasis/emphasis.ts';
 import { DatePlanner } from '../core/figure/date-axis.ts';
 import { draftFigure, newLine } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
+import { layoutFigure } from '../core/figure/layout.ts';
+import { resolveFigure } from '../core/figure/panels/resolve.ts';
+import { Panels } from '../core/figure/panels/spec.ts';
 import { thin } from '../core/scale/thin.ts';
 import { tieTicks } from '../core/scale/tied.ts';
 import { toSvg } from '../core/scene/svg.ts';
@@ -103,6 +106,18 @@ function sparkRows(more: boolean) {
   return { table, spec: more ? spec : { ...spec, columns: drawn } };
 }
 
+/** A long table of 24 pairs of a pier and a vessel over 48 months. */
+function pairsText(): string {
+  const lines = ['month,pier,vessel,passengers'];
+  for (let row = 0; row < 48; row++)
+    for (let pier = 0; pier < 6; pier++)
+      for (let vessel = 0; vessel < 4; vessel++) {
+        const month = `${2023 + Math.floor(row / 12)}-${String((row % 12) + 1).padStart(2, '0')}`;
+        lines.push(`${month},Pier ${pier + 1},Vessel ${vessel + 1},${wave(row, pier + vessel)}`);
+      }
+  return lines.join('\n');
+}
+
 const DECADE = { from: Date.UTC(2016, 0, 1), to: Date.UTC(2026, 0, 1), unit: 'month' } as const;
 const wish = (low: number, high: number) => ({
   low,
@@ -132,6 +147,16 @@ export async function bench(json: boolean): Promise<number> {
   const many = millionPoints();
   const long1m = { ...twelve, rows: many.ys.length, columns: [many.days, many.values] };
   const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  const pairs = readText(pairsText());
+  const grid = draftFigure(pairs, {
+    id: 'figure',
+    tableId: 'table',
+    style: SKERRY_PLAIN,
+    locale,
+    panels: Panels.parse({ by: { kind: 'category', column: 'pier' }, down: { kind: 'category', column: 'vessel' } }),
+  });
+  for (const line of grid.lines) line.emphasis = [newEmphasis('last')];
+  const panels = resolveFigure(grid, pairs);
   const oneSpark = sparkRows(false);
   const fourSparks = sparkRows(true);
   const sparks = sparkData(fourSparks.spec, fourSparks.table, locale);
@@ -172,6 +197,13 @@ export async function bench(json: boolean): Promise<number> {
     ),
     measure('figure of 12 lines × 120 months with names, values and emphasis: resolve, layout, SVG', 6, 100, 30, () =>
       toSvg(drawFigure(emphatic, twelve, SKERRY_PLAIN, locale).scene),
+    ),
+    measure('24 panels × 48 months with end values: layout', 20, 100, 30, () =>
+      layoutFigure(panels, SKERRY_PLAIN, locale),
+    ),
+    measure('the same from the long table to SVG', 30, 100, 30, () =>
+      // Columns anew, so that nothing of an earlier split is used again.
+      toSvg(drawFigure(grid, { ...pairs }, SKERRY_PLAIN, locale).scene),
     ),
     measure('thin 1,000,000 points to pixel columns', 30, 20, 5, () => thin(many.xs, many.ys, 0.25)),
     measure('draw a figure of 1,000,000 points: resolve, layout, SVG', 1000, 5, 1, () =>

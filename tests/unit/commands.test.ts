@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoReport, monthlySailings, yearlyTraffic } from '../../demo/skerry.ts';
+import { demoReport, monthlySailings, pierTraffic, yearlyTraffic } from '../../demo/skerry.ts';
 import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { type Call, type CommandName, patchReport, runCommand } from '../../src/core/report/commands.ts';
@@ -52,6 +52,28 @@ describe('the demo report', () => {
         .split('\n')
         .map((line) => [line.slice(0, 4), Number(line.split(',')[1])]),
     );
+    const traffic = pierTraffic()
+      .trim()
+      .split('\n')
+      .slice(3)
+      .map((line) => line.split(','));
+    const sum = (...wanted: string[]) =>
+      traffic
+        .filter(([month = '', ...names]) => wanted.every((part) => month.startsWith(part) || names.includes(part)))
+        .reduce((total, row) => total + Number(row[3]), 0);
+    const names = [...new Set(traffic.map(([, pier = '']) => pier))];
+    const peak = (pier: string, year: number) => Math.max(...[6, 7, 8].map((month) => sum(`${year}-0${month}`, pier)));
+    const rising = names.filter((pier) => peak(pier, 2024) < peak(pier, 2025) && peak(pier, 2025) < peak(pier, 2026));
+    expect(rising).toEqual(['Kelda']);
+    const untilSeptember = (year: number, pier: string, vessel: string) =>
+      [1, 2, 3, 4, 5, 6, 7, 8, 9].reduce((total, month) => total + sum(`${year}-0${month}`, pier, vessel), 0);
+    for (const pier of names) {
+      const [before, now] = [2024, 2026].map((year) =>
+        ['Catamaran', 'Launch'].map((vessel) => untilSeptember(year, pier, vessel)),
+      );
+      if (before?.[0]) expect(now?.[0]).toBeGreaterThan(before[0]);
+      if (before?.[1]) expect(now?.[1]).toBeLessThan(before[1]);
+    }
     expect(foot.get('2021')).toBeGreaterThan(foot.get('2019') ?? 0);
     expect(foot.get('2020')).toBeLessThan(foot.get('2019') ?? 0);
   });

@@ -1,7 +1,7 @@
 import type { Locale } from '../text/locale.ts';
 import { extremeOf, latestOf, placeWriter, valueWriter } from './fields.ts';
 import { markLabel } from './mark-nodes.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedFigure, ResolvedLine, ResolvedPanels } from './resolve.ts';
 
 function describeLine(figure: ResolvedFigure, line: ResolvedLine, locale: Locale): string {
   const [high, low, last] = [extremeOf(line, 1), extremeOf(line, -1), latestOf(line)];
@@ -16,11 +16,18 @@ function describeLine(figure: ResolvedFigure, line: ResolvedLine, locale: Locale
   return `${line.name}:${range} latest ${write(line.values[last] ?? 0)}${unit} (${place(line.at(last))})${more}`;
 }
 
+/** "6 panels, one for each pier" */
+function sayPanels({ list, of }: ResolvedPanels): string {
+  const count = list.length === 1 ? 'one panel' : `${list.length} panels`;
+  return `${count}, one for each ${of.by.toLowerCase()}${of.down === null ? '' : ` and ${of.down.toLowerCase()}`}`;
+}
+
 /** The figure in words, for readers who do not see it: what is drawn, over what, and each line's low, high and latest value. */
 export function describeFigure(figure: ResolvedFigure, locale: Locale): string {
-  const { lines, marks, across } = figure;
+  const { lines, marks, across, panels } = figure;
   if (lines.length === 0) return 'A line figure with no lines shown.';
   const count = lines.length === 1 ? 'one line' : `${lines.length} lines`;
+  const inPanels = panels ? ` in ${sayPanels(panels)},` : '';
   const place = placeWriter(figure, locale);
   const [line] = lines;
   const rows = line?.values.length ?? 0;
@@ -30,5 +37,5 @@ export function describeFigure(figure: ResolvedFigure, locale: Locale): string {
     mark.kind === 'level' && typeof mark.at === 'number' ? [`${markLabel(mark)} at ${mark.at}`] : [],
   );
   const levels = beside.length > 0 ? ` ${beside.join('. ')}.` : '';
-  return `A line figure with ${count} over ${across.title}${span}. ${said}.${levels}`;
+  return `A line figure${inPanels} with ${count} over ${across.title}${span}. ${said}.${levels}`;
 }

@@ -59,7 +59,7 @@ export function draftEvent(id: string, column: Column, style: HouseStyle): MarkO
   return make({ kind: 'event', id, name: 'event', at: placeAt(column, 0.5), colour: style.quiet });
 }
 
-/** A note at a point of a line two thirds along. */
+/** A note at a point of a line two thirds along; of a figure in panels, in the one with this key. */
 export function draftNote(
   id: string,
   column: Column,
@@ -67,11 +67,25 @@ export function draftNote(
   line: Line | undefined,
   values: Column | undefined,
   style: HouseStyle,
+  panelKey: string | null = null,
 ): MarkOf<'note'> {
   const axis = line?.axis ?? 'left';
   const at = placeAt(column, 0.66);
-  const row = column.cells.indexOf(at);
-  const cell = values?.cells[row];
+  const home = layout.panels?.list.find(({ panel }) => panel.key === panelKey) ?? layout.panels?.list[0];
+  const cell = home
+    ? home.panel.figure.lines.find((own) => own.line.id === line?.id)?.values[home.panel.figure.keys.indexOf(at)]
+    : values?.cells[column.cells.indexOf(at)];
   const value = typeof cell === 'number' ? cell : tickAt(layout, axis, 0.5);
-  return make({ kind: 'note', id, name: 'note', text: 'What happened here', at, axis, value, colour: style.ink });
+  const panel = home?.panel.key ?? null;
+  return make({
+    kind: 'note',
+    id,
+    name: 'note',
+    text: 'What happened here',
+    at,
+    axis,
+    value,
+    panel,
+    colour: style.ink,
+  });
 }

@@ -8,6 +8,7 @@ import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatPeriod } from '../time/format.ts';
 import { houseLook } from './look.ts';
+import { heightFor } from './panels/draft.ts';
 import type { Panels } from './panels/spec.ts';
 import { FigureSpec, type FigureWindow, Line } from './spec.ts';
 import { windowOf } from './window.ts';
@@ -64,7 +65,7 @@ function refuseMisleading(table: Table, across: Column, drawn: readonly Column[]
   if (periods.kind !== 'dates' || periods.column.key !== across.key || periods.series.length < 2) return;
   const { categories } = periods;
   throw new Misleading(
-    `“${table.title}” has several rows for one ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; as one line they would run up and down between them. Give each its own column first.`,
+    `“${table.title}” has several rows for one ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; as one line they would run up and down between them. Split it into panels, or give each its own column.`,
     { kind: 'several rows a period', across: across.key, categories: categories.map(({ key }) => key), measures },
   );
 }
@@ -117,7 +118,9 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     throw new Refusal(
       `No column of “${table.title}” can run across: it needs dates, names or rising numbers in one column.`,
     );
-  const drawn = choices.lines ? choices.lines.map((name) => find(table, name)) : chooseLines(table, across.key);
+  const chosen = choices.lines?.map((name) => find(table, name)) ?? chooseLines(table, across.key);
+  // A panel shows one course well; others can be added to it.
+  const drawn = choices.panels && !choices.lines ? chosen.slice(0, 1) : chosen;
   const unfit = drawn.find((column) => column.kind !== 'number');
   if (unfit)
     throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
@@ -137,6 +140,9 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     dateAxis: {},
     leftAxis: {},
     words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },
-    frame: { width: WIDTH, height: HEIGHT },
+    frame: {
+      width: WIDTH,
+      height: choices.panels ? heightFor(choices.panels, table, drawn.length, HEIGHT) : HEIGHT,
+    },
   });
 }

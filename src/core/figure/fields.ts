@@ -81,8 +81,9 @@ const NOTHING = '–';
 export function fieldsOf(figure: ResolvedFigure, locale: Locale): SayField {
   const place = placeWriter(figure, locale);
   return (field, id) => {
-    const line = id === null ? figure.lines[0] : figure.lines.find((candidate) => candidate.line.id === id);
-    if (!line) return NOTHING;
+    const [line, ...others] = id === null ? figure.lines : figure.lines.filter((candidate) => candidate.line.id === id);
+    // A line that runs through several panels has a value in each of them.
+    if (!line || (figure.panels && others.length > 0)) return NOTHING;
     if (field === 'name') return line.name;
     if (field === 'change on year') {
       const change = changeOnYear(figure, line);

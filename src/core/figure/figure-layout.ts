@@ -23,6 +23,8 @@ export interface PanelGrid {
   list: SetPanel[];
   columns: number;
   rows: number;
+  /** what the frame leaves for each plot, points; less than its size, even below zero, where that is too little */
+  free: { width: number; height: number };
 }
 
 export interface FigureLayout {

@@ -3,24 +3,30 @@ import { extentOf } from '../scale/value-axis.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import { linesOn } from './axes.ts';
-import type { ResolvedFigure } from './resolve.ts';
+import { arrange, panelsInRow } from './panels/arrange.ts';
+import type { Plot } from './plot.ts';
+import type { ResolvedFigure, ResolvedPanels } from './resolve.ts';
 
-/** The lines of a figure alone, drawn small, for lists of figures. Sizes in millimetres. */
-export function miniature(figure: ResolvedFigure, widthMm: number, heightMm: number): Scene {
-  const width = widthMm * POINTS_PER_MM;
-  const height = heightMm * POINTS_PER_MM;
-  const extents = {
-    left: extentOf(linesOn(figure, 'left').map((line) => line.values)),
-    right: extentOf(linesOn(figure, 'right').map((line) => line.values)),
-  };
-  const positions = figure.lines.flatMap((line) => [line.positions[0] ?? 0, line.positions.at(-1) ?? 0]);
+type Extent = [number, number] | null;
+interface Extents {
+  left: Extent;
+  right: Extent;
+}
+
+const extentsOf = (figure: ResolvedFigure): Extents => ({
+  left: extentOf(linesOn(figure, 'left').map((line) => line.values)),
+  right: extentOf(linesOn(figure, 'right').map((line) => line.values)),
+});
+
+/** The lines of a plot, drawn small. */
+function lineNodes({ lines }: ResolvedFigure, plot: Plot, extents: Extents, weight: number): SceneNode[] {
+  const positions = lines.flatMap((line) => [line.positions[0] ?? 0, line.positions.at(-1) ?? 0]);
   const first = Math.min(...positions);
   const length = Math.max(...positions) - first || 1;
-  const inset = 1.5;
-  const x = (position: number) => inset + ((position - first) / length) * (width - 2 * inset);
-  const nodes = figure.lines.flatMap((line): SceneNode[] => {
+  const x = (position: number) => plot.left + ((position - first) / length) * plot.width;
+  return lines.flatMap((line): SceneNode[] => {
     const [low, high] = extents[line.line.axis] ?? [0, 1];
-    const y = (value: number) => height - inset - ((value - low) / (high - low || 1)) * (height - 2 * inset);
+    const y = (value: number) => plot.top + (1 - (value - low) / (high - low || 1)) * plot.height;
     const drawn = (from: number, to: number): string => {
       let d = '';
       let run: [number, number][] = [];
@@ -42,11 +48,36 @@ export function miniature(figure: ResolvedFigure, widthMm: number, heightMm: num
       return d;
     };
     const { colour } = line.line;
-    const finished: SceneNode = { kind: 'path', d: drawn(0, line.unfinished), stroke: { colour, width: 1 } };
+    const finished: SceneNode = { kind: 'path', d: drawn(0, line.unfinished), stroke: { colour, width: weight } };
     if (line.unfinished >= line.values.length) return [finished];
     const d = drawn(Math.max(0, line.unfinished - 1), line.values.length);
-    return [finished, { kind: 'path', d, stroke: { colour, width: 0.8, dashes: [1, 1.4] } }];
+    return [finished, { kind: 'path', d, stroke: { colour, width: weight * 0.8, dashes: [1, 1.4] } }];
   });
+}
+
+/** Each panel in its place. */
+function panelNodes(figure: ResolvedFigure, panels: ResolvedPanels, whole: Plot): SceneNode[] {
+  const { spec } = figure;
+  const perRow = spec.panels?.perRow ?? panelsInRow(panels.list.length, whole.width, whole.height);
+  const { slots, columns, rows } = arrange(panels, perRow);
+  const gap = 2;
+  const width = (whole.width + gap) / columns - gap;
+  const height = (whole.height + gap) / rows - gap;
+  const shared = spec.panels?.scale === 'all' ? extentsOf(figure) : null;
+  return slots.flatMap(({ panel, column, row }) => {
+    const plot = { left: whole.left + column * (width + gap), top: whole.top + row * (height + gap), width, height };
+    return panel ? lineNodes(panel.figure, plot, shared ?? extentsOf(panel.figure), 0.7) : [];
+  });
+}
+
+/** The lines of a figure alone, drawn small, for lists of figures. Sizes in millimetres. */
+export function miniature(figure: ResolvedFigure, widthMm: number, heightMm: number): Scene {
+  const inset = 1.5;
+  const [width, height] = [widthMm * POINTS_PER_MM - 2 * inset, heightMm * POINTS_PER_MM - 2 * inset];
+  const plot: Plot = { left: inset, top: inset, width, height };
+  const { panels } = figure;
+  const nodes =
+    panels && panels.list.length > 0 ? panelNodes(figure, panels, plot) : lineNodes(figure, plot, extentsOf(figure), 1);
   const name = figure.spec.name;
   return { widthMm, heightMm, title: name, description: `The lines of ${name}, small.`, nodes };
 }

@@ -49,6 +49,10 @@ export interface Panel {
   figure: ResolvedFigure;
 }
 
+/** What a panel is called: its name, with that of its row where there is one. */
+export const nameOfPanel = ({ name, downName }: Pick<Panel, 'name' | 'downName'>) =>
+  downName === null ? name : `${name}, ${downName}`;
+
 export interface ResolvedPanels {
   /** in reading order; combinations without data are left out */
   list: Panel[];
@@ -57,6 +61,8 @@ export interface ResolvedPanels {
   rows: string[];
   /** how many panels are not drawn, for there are too many */
   omitted: number;
+  /** what is split by, as a reader would say it: the name of a column, or "line" */
+  of: { by: string; down: string | null };
   /** whether a period has several rows in a panel */
   doubled: boolean;
   /** names of the lines by their ids; in the panels they are called after these */

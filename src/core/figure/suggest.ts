@@ -12,6 +12,23 @@ function mainLine({ lines }: ResolvedFigure): ResolvedLine | undefined {
   );
 }
 
+/** Which panels rose and fell most on the year; null where their lines are not of one measure, or have no year before. */
+function suggestForPanels(figure: ResolvedFigure, locale: Locale): string | null {
+  const changes = figure.lines.flatMap((line) => {
+    const change = changeOnYear(figure, line);
+    return change === null ? [] : [{ name: line.name, change }];
+  });
+  const ordered = changes.sort((a, b) => b.change - a.change);
+  const [most, least] = [ordered[0], ordered.at(-1)];
+  const areOne = new Set(figure.lines.map(({ line }) => line.id)).size === 1;
+  if (!areOne || !most || !least || ordered.length < 2) return null;
+  const say = ({ change }: { change: number }) => sayChange(change, locale);
+  if (most.change <= 0)
+    return `${least.name} fell most on a year earlier (${say(least)}), ${most.name} least (${say(most)})`;
+  const other = least.change < 0 ? 'fell most' : 'rose least';
+  return `${most.name} rose most on a year earlier (${say(most)}), ${least.name} ${other} (${say(least)})`;
+}
+
 /** A change smaller than this share is called level. */
 const LEVEL = 0.01;
 
@@ -21,6 +38,8 @@ const LEVEL = 0.01;
  * last. Null where there is nothing to say.
  */
 export function suggestTitle(figure: ResolvedFigure, locale: Locale): string | null {
+  const ofPanels = figure.panels && suggestForPanels(figure, locale);
+  if (ofPanels) return ofPanels;
   const line = mainLine(figure);
   if (!line) return null;
   const last = latestOf(line);

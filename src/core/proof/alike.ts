@@ -47,7 +47,10 @@ const sizeOf = ({ values }: ResolvedLine) =>
 export const alike: Check = {
   id: 'alike',
   find({ figure, style }) {
-    const { lines, spec } = figure;
+    const { spec } = figure;
+    // Lines of different panels need not be told apart: each panel has its name.
+    const plots = figure.panels?.list.map((panel) => panel.figure.lines) ?? [figure.lines];
+    const lines = plots.reduce((most, plot) => (plot.length > most.length ? plot : most), []);
     const pair = firstPair(lines);
     if (lines.length <= MOST && !pair) return null;
     const free = style.palette.find(({ colour }) => lines.every(({ line }) => distance(line.colour, colour) >= NEAR));

@@ -1,3 +1,5 @@
+import { withOwn } from '../figure/panels/change.ts';
+import type { ResolvedFigure } from '../figure/resolve.ts';
 import { colourInName, looksLike } from '../style/colour-words.ts';
 import type { Check } from './note.ts';
 
@@ -5,10 +7,19 @@ import type { Check } from './note.ts';
 export const colourWords: Check = {
   id: 'colour-words',
   find({ figure }) {
-    const wrong = figure.lines.flatMap(({ line, name }) => {
-      const said = colourInName(name);
-      return said && !looksLike(line.colour, said.colour) ? [{ line, name, ...said }] : [];
-    });
+    const panels = figure.spec.panels;
+    const accent = panels?.colours.kind === 'accent' ? panels.colours : null;
+    const plots: { key: string | null; lines: ResolvedFigure['lines'] }[] = figure.panels
+      ? figure.panels.list.map(({ by, figure: { lines } }) => ({ key: by, lines }))
+      : [{ key: null, lines: figure.lines }];
+    const wrong = plots.flatMap(({ key, lines }) =>
+      lines.flatMap(({ line, name }) => {
+        const said = colourInName(name);
+        // What stands back in grey says nothing by its colour.
+        const isBack = accent !== null && key !== null && !accent.keys.includes(key);
+        return said && !isBack && !looksLike(line.colour, said.colour) ? [{ line, key, name, ...said }] : [];
+      }),
+    );
     const [first] = wrong;
     if (!first) return null;
     return {
@@ -19,10 +30,16 @@ export const colourWords: Check = {
       mends: [
         {
           say: `Draw it in the colour its name says`,
-          call: {
-            name: 'figure.styleLines',
-            args: { figure: figure.spec.id, lines: [first.line.id], colour: first.colour },
-          },
+          call:
+            panels && first.key !== null
+              ? {
+                  name: 'figure.setPanels',
+                  args: { figure: figure.spec.id, panels: { own: withOwn(panels.own, first.key, first.colour) } },
+                }
+              : {
+                  name: 'figure.styleLines',
+                  args: { figure: figure.spec.id, lines: [first.line.id], colour: first.colour },
+                },
         },
       ],
     };

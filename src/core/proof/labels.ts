@@ -27,7 +27,7 @@ export const labels: Check = {
         say: 'Show values at the ends only',
         call: {
           name: 'figure.styleLines',
-          args: { figure: spec.id, lines: crowded.map(({ line }) => line.id), values: { on: 'ends' } },
+          args: { figure: spec.id, lines: [...new Set(crowded.map(({ line }) => line.id))], values: { on: 'ends' } },
         },
       });
     const [moved] = covering;

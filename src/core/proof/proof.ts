@@ -5,6 +5,7 @@ import { datePlan } from './date-plan.ts';
 import { labels } from './labels.ts';
 import { marksOut } from './marks-out.ts';
 import type { Check, Proofed, ProofNote } from './note.ts';
+import { panelScales, panelSize, panelsLeft } from './panels.ts';
 import { rangeCut } from './range-cut.ts';
 import { titleList } from './title-list.ts';
 import { ticksMeet, zeroHeights } from './two-axes.ts';
@@ -23,6 +24,9 @@ const CHECKS: readonly Check[] = [
   categories,
   alike,
   colourWords,
+  panelsLeft,
+  panelSize,
+  panelScales,
   labels,
   marksOut,
 ];

@@ -32,6 +32,16 @@ function cutOn({ figure, locale }: Proofed, { side, scale, numbers }: SetAxis): 
 /** A range that cuts so high that a small change fills the figure. */
 export const rangeCut: Check = {
   id: 'range-cut',
-  find: (proofed) =>
-    cutOn(proofed, proofed.layout.left) ?? (proofed.layout.right ? cutOn(proofed, proofed.layout.right) : null),
+  find(proofed) {
+    const { layout, figure } = proofed;
+    const isShared = figure.spec.panels === null || figure.spec.panels.scale === 'all';
+    // Where scales differ, each panel is looked at with its own.
+    const plots = isShared || !layout.panels ? [{ ...layout, panel: { figure } }] : layout.panels.list;
+    for (const { left, right, panel } of plots) {
+      const own = { ...proofed, figure: panel.figure };
+      const found = cutOn(own, left) ?? (right ? cutOn(own, right) : null);
+      if (found) return found;
+    }
+    return null;
+  },
 };

@@ -1,6 +1,12 @@
 import { placeWriter } from '../figure/fields.ts';
+import type { ResolvedLine } from '../figure/resolve.ts';
 import { listed } from '../table/words.ts';
 import type { Check } from './note.ts';
+
+const MOST_NAMED = 6;
+
+const saidOf = (lines: readonly ResolvedLine[]) =>
+  lines.length > MOST_NAMED ? `${lines.length} lines` : listed(lines.map(({ name }) => name));
 
 /** A last period that is not over, drawn as if it were. */
 export const unfinished: Check = {
@@ -16,14 +22,14 @@ export const unfinished: Check = {
     return {
       part: `line:${first.line.id}`,
       title: `${where} is unfinished`,
-      text: `${listed(drawn.map(({ name }) => name))} ${drawn.length > 1 ? 'run' : 'runs'} into it as into a full period; what looks like a change is not one.`,
+      text: `${saidOf(drawn)} ${drawn.length > 1 ? 'run' : 'runs'} into it as into a full period; what looks like a change is not one.`,
       facts: `${where} ${drawn.map(({ line }) => line.id).join()}`,
       mends: [
         {
           say: 'Dot the last stretch',
           call: {
             name: 'figure.styleLines',
-            args: { figure: figure.spec.id, lines: drawn.map(({ line }) => line.id), unfinished: 'auto' },
+            args: { figure: figure.spec.id, lines: [...new Set(drawn.map(({ line }) => line.id))], unfinished: 'auto' },
           },
         },
       ],

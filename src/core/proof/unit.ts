@@ -29,7 +29,10 @@ function missingOn({ figure }: Proofed, { side, numbers, axis }: SetAxis): Findi
   const said = units.length > 1 ? `its lines are in ${listed(units)}` : 'its lines have no unit';
   const open = side === 'left' ? 'axis:left' : 'axis:right';
   const other = side === 'left' ? 'right' : 'left';
-  const apart = units.length > 1 ? lines.filter(({ unit }) => unit !== lines[0]?.unit).map(({ line }) => line.id) : [];
+  const apart =
+    units.length > 1
+      ? [...new Set(lines.filter(({ unit }) => unit !== lines[0]?.unit).map(({ line }) => line.id))]
+      : [];
   return {
     part: open,
     title: 'No unit',

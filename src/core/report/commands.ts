@@ -113,13 +113,14 @@ const COMMANDS = {
   'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
     figureOf(draft, args.figure).window = args.window;
   }),
-  /** What is given changes; null puts all in one plot again. */
+  /** What is given changes, `height` being that of the frame; null puts all in one plot again. */
   'figure.setPanels': command(
     'panels',
-    z.strictObject({ ...inFigure, panels: PanelsChange.nullable() }),
-    (draft, { figure: id, panels }) => {
+    z.strictObject({ ...inFigure, panels: PanelsChange.nullable(), height: Millimetres.optional() }),
+    (draft, { figure: id, panels, height }) => {
       const target = figureOf(draft, id);
       target.panels = panels && changedPanels(target.panels, panels);
+      if (height !== undefined) target.frame.height = height;
     },
   ),
   'figure.setNoteAside': command(

@@ -1,5 +1,6 @@
 import { useCallback, useRef } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { Strips } from '../controls/Strips.tsx';
@@ -9,11 +10,14 @@ import { AcrossStrip } from './AcrossStrip.tsx';
 import { FrameStrip } from './FrameStrip.tsx';
 import { LinesStrip } from './LinesStrip.tsx';
 import { MarksStrip } from './MarksStrip.tsx';
+import { PanelsStrip } from './PanelsStrip.tsx';
 import { ValueAxisStrip } from './ValueAxisStrip.tsx';
 import { WordsStrip } from './WordsStrip.tsx';
 
 interface DockProps {
   figure: FigureSpec;
+  /** the figure joined with its table */
+  resolved: ResolvedFigure;
   table: Table;
   layout: FigureLayout;
 }
@@ -21,7 +25,7 @@ interface DockProps {
 const ACROSS_NAMES = { date: 'Date axis', text: 'Category axis', number: 'Number axis' } as const;
 
 /** The strips of a figure, below the sheet. */
-export function Dock({ figure, table, layout }: DockProps) {
+export function Dock({ figure, resolved, table, layout }: DockProps) {
   const strip = useView((view) => view.strip);
   const folded = useView((view) => view.dockFolded);
   const style = useReport((state) => state.report.style);
@@ -33,6 +37,7 @@ export function Dock({ figure, table, layout }: DockProps) {
     { id: 'across', name: ACROSS_NAMES[columnOf(table, figure.across)?.kind ?? 'text'] },
     { id: 'left', name: 'Left axis' },
     { id: 'right', name: 'Right axis' },
+    { id: 'panels', name: 'Panels' },
     { id: 'words', name: 'Words' },
     { id: 'marks', name: 'Levels & notes' },
     { id: 'frame', name: 'Frame' },
@@ -52,6 +57,7 @@ export function Dock({ figure, table, layout }: DockProps) {
       {(strip === 'left' || strip === 'right') && (
         <ValueAxisStrip figure={figure} table={table} layout={layout} side={strip} />
       )}
+      {strip === 'panels' && <PanelsStrip figure={figure} table={table} resolved={resolved} layout={layout} />}
       {strip === 'words' && <WordsStrip figure={figure} table={table} />}
       {strip === 'marks' && <MarksStrip figure={figure} table={table} layout={layout} />}
       {strip === 'frame' && <FrameStrip figure={figure} table={table} layout={layout} />}

@@ -4,13 +4,14 @@ import { draftBand, draftEvent, draftLevel, draftNote, draftSpan } from '../../c
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { PATTERNS } from '../../core/figure/look.ts';
 import { type Mark, type MarkOf, NAME_PLACES } from '../../core/figure/marks.ts';
+import { nameOfPanel } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { type Column, columnOf, type Table } from '../../core/table/column.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { PhraseAcross } from '../controls/PhraseAcross.tsx';
 import { same, sentence, YesNo } from '../controls/words.tsx';
-import { lineOfPart, openPart, useView } from '../report/view.ts';
+import { lineOfPart, openPart, panelOfPart, useView } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
 import { RichField } from './RichField.tsx';
 
@@ -25,6 +26,8 @@ interface MarkProps<Kind extends Mark['kind']> {
   table: Table;
   across: Column | undefined;
   mark: MarkOf<Kind>;
+  /** the panels it can stand in; empty where there is one plot */
+  panels: readonly { value: string; name: string }[];
   /** takes the place of the mark */
   set(mark: MarkOf<Kind>): string | null;
 }
@@ -208,7 +211,7 @@ function EventWords({ mark, across, set }: MarkProps<'event'>) {
   );
 }
 
-function NoteWords({ figure, mark, across, set }: MarkProps<'note'>) {
+function NoteWords({ figure, mark, across, panels, set }: MarkProps<'note'>) {
   return (
     <>
       <RichField
@@ -255,13 +258,24 @@ function NoteWords({ figure, mark, across, set }: MarkProps<'note'>) {
         no="without a leader"
         onCommit={(leader) => set({ ...mark, leader })}
       />
+      {panels.length > 0 && (
+        <>
+          , in panel
+          <PhraseChoice
+            label="Panel of the note"
+            value={panels.some(({ value }) => value === mark.panel) ? (mark.panel ?? '') : (panels[0]?.value ?? '')}
+            options={panels}
+            onCommit={(panel) => set({ ...mark, panel, moved: null })}
+          />
+        </>
+      )}
     </>
   );
 }
 
 const KIND_NAMES = { level: 'Level', band: 'Band', event: 'Event', note: 'Note' } as const;
 
-function MarkRow({ figure, table, mark }: { figure: FigureSpec; table: Table; mark: Mark }) {
+function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark }) {
   const style = useReport((state) => state.report.style);
   const chosen = useView((view) => view.part === `mark:${mark.id}`);
   const row = useRef<HTMLLIElement>(null);
@@ -271,7 +285,8 @@ function MarkRow({ figure, table, mark }: { figure: FigureSpec; table: Table; ma
   const across = columnOf(table, figure.across);
   const put = (next: Mark) => run('figure.setMark', { figure: figure.id, mark: next });
   const kind = KIND_NAMES[mark.kind];
-  const shared = { figure, table, across };
+  const panels = (layout.panels?.list ?? []).map(({ panel }) => ({ value: panel.key, name: nameOfPanel(panel) }));
+  const shared = { figure, table, across, panels };
   return (
     <li
       ref={row}
@@ -340,7 +355,7 @@ export function MarksStrip({ figure, table, layout }: MarksStripProps) {
     <>
       <ul>
         {figure.marks.map((mark) => (
-          <MarkRow key={mark.id} figure={figure} table={table} mark={mark} />
+          <MarkRow key={mark.id} figure={figure} table={table} layout={layout} mark={mark} />
         ))}
       </ul>
       <p className="flex flex-wrap items-baseline gap-x-2 px-4 py-2 text-quiet">
@@ -362,7 +377,11 @@ export function MarksStrip({ figure, table, layout }: MarksStripProps) {
             <button
               type="button"
               className="phrase"
-              onClick={() => add(draftNote(id(), across, layout, line, columnOf(table, line?.column ?? ''), style))}
+              onClick={() =>
+                add(
+                  draftNote(id(), across, layout, line, columnOf(table, line?.column ?? ''), style, panelOfPart(part)),
+                )
+              }
             >
               a note
             </button>

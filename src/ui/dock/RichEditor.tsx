@@ -41,7 +41,10 @@ function useFields(figure: FigureSpec): { say: SayField; lines: { id: string; na
     const resolved = resolveFigure(figure, table);
     return {
       say: fieldsOf(resolved, localeOf(locale)),
-      lines: resolved.lines.map(({ line, name }) => ({ id: line.id, name })),
+      // A line that runs through several panels has no one value to tell.
+      lines: resolved.lines
+        .filter(({ line }, _, all) => all.filter((other) => other.line.id === line.id).length === 1)
+        .map(({ line, name }) => ({ id: line.id, name })),
     };
   }, [figure, table, locale]);
 }

@@ -22,6 +22,7 @@ const STRIPS: readonly { strip: Strip; name: string }[] = [
   { strip: 'across', name: 'the axis across' },
   { strip: 'left', name: 'the left axis' },
   { strip: 'right', name: 'the right axis' },
+  { strip: 'panels', name: 'the panels' },
   { strip: 'words', name: 'the words' },
   { strip: 'marks', name: 'levels and notes' },
   { strip: 'frame', name: 'the frame' },

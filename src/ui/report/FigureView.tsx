@@ -60,7 +60,7 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
     return { figure: resolved, layout: layoutFigure(resolved, style, localeOf(locale)) };
   }, [figure, table, style, locale]);
   const layout = drawn?.layout ?? null;
-  useFigureKeys(figure, layout);
+  useFigureKeys(figure, drawn ?? { layout: null, figure: null });
   // The sheet is drawn first, and then looked through.
   const proofed = useDeferredValue(drawn);
   const notes = useMemo(() => {
@@ -69,7 +69,7 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
   }, [proofed, style, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;
   useEffect(() => useView.setState({ notes: open }), [open]);
-  if (!table || !layout)
+  if (!table || !drawn || !layout)
     return (
       <p role="status" className="flex-1 bg-desk p-8">
         {'error' in loaded ? loaded.error : 'Loading the data …'}
@@ -80,7 +80,7 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
       <div className="flex min-h-0 flex-1">
         <div className="relative flex min-h-0 min-w-0 flex-1">
           <Faces />
-          {face === 'inspect' && drawn ? (
+          {face === 'inspect' ? (
             <InspectFace figure={drawn.figure} layout={drawn.layout} style={style} locale={localeOf(locale)} />
           ) : (
             <Sheet
@@ -105,7 +105,7 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
         )}
         {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}
       </div>
-      <Dock figure={figure} table={table} layout={layout} />
+      <Dock figure={figure} resolved={drawn.figure} table={table} layout={layout} />
     </section>
   );
 }

@@ -106,7 +106,14 @@ export function Sheet({ scene, part, movable = null, onDelete }: SheetProps) {
       event.preventDefault();
       openPart(found);
     }
-    if (found && movable && !event.altKey && !event.ctrlKey && moveByKey(movable, found, event.key, event.shiftKey)) {
+    if (
+      found &&
+      movable &&
+      !event.altKey &&
+      !event.ctrlKey &&
+      event.target instanceof Element &&
+      moveByKey(movable, event.target, found, event.key, event.shiftKey)
+    ) {
       event.preventDefault();
       openPart(found);
     }

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { stepsBeside } from '../../core/scale/ticks.ts';
 import { redo, run, undo } from '../state/store.ts';
@@ -13,11 +14,12 @@ import {
   nextValues,
   swapAxis,
 } from './lines.ts';
+import { chosenPanel, nextPanel, toggleAccent } from './panels.ts';
 import { useView } from './view.ts';
 
 /** The keys, as they are listed with "?". */
 export const KEYS = [
-  { keys: ['J'], does: 'next line, or row of the specimen' },
+  { keys: ['J'], does: 'next line, panel, or row of the specimen' },
   { keys: ['K'], does: 'previous one' },
   { keys: ['Shift J', 'Shift K'], does: 'choose the next or previous line as well' },
   { keys: ['Alt ↑', 'Alt ↓'], does: 'move the chosen lines up or down (in the ledger)' },
@@ -26,6 +28,7 @@ export const KEYS = [
   { keys: ['M'], does: 'next markers' },
   { keys: ['V'], does: 'next values shown' },
   { keys: ['E'], does: 'next emphasis' },
+  { keys: ['A'], does: 'accent the chosen panel of a figure, or let it stand back' },
   { keys: ['Arrows'], does: 'move the label, level, event, band or note that has the focus' },
   { keys: ['T'], does: 'tuck the source columns away or bring them back (in a spark table)' },
   { keys: ['I'], does: 'look into the values of a figure, and back' },
@@ -100,7 +103,10 @@ const LINE_KEYS: Record<string, typeof swapAxis> = {
 };
 
 /** Keys of the figure that is shown. */
-export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): void {
+export function useFigureKeys(
+  figure: FigureSpec,
+  { layout, figure: resolved }: { layout: FigureLayout | null; figure: ResolvedFigure | null },
+): void {
   useKeys((event) => {
     const isUp = event.key === 'ArrowUp';
     if (event.altKey && (isUp || event.key === 'ArrowDown') && useView.getState().strip === 'lines') {
@@ -109,6 +115,12 @@ export function useFigureKeys(figure: FigureSpec, layout: FigureLayout | null): 
     }
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
     const key = event.key.toLowerCase();
+    if ((key === 'j' || key === 'k') && resolved && nextPanel(resolved, key === 'j' ? 1 : -1)) return true;
+    if (key === 'a' && resolved) {
+      const panel = chosenPanel(resolved);
+      if (panel) toggleAccent(figure, panel.by);
+      return panel !== undefined;
+    }
     if (key === 'j' || key === 'k') return chooseNext(figure, key === 'j' ? 1 : -1, event.shiftKey);
     if (key === 'n') return focusNextNote();
     if (key === 'i') {

@@ -1,11 +1,13 @@
 /** Making tables and figures from the screen, with the same commands as everything else. */
 import { draftFigure, Misleading } from '../../core/figure/draft.ts';
+import { draftPanels, splitColumns } from '../../core/figure/panels/draft.ts';
+import type { Panels } from '../../core/figure/panels/spec.ts';
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import { Refusal } from '../../core/refusal.ts';
 import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
 import { draftLevelBars, draftSparkTable } from '../../core/spark/draft.ts';
-import type { Table } from '../../core/table/column.ts';
+import { columnOf, type Table } from '../../core/table/column.ts';
 import { draftStep, nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step, StepOf } from '../../core/table/shape/step.ts';
@@ -22,12 +24,15 @@ export function keepTable(table: Table): string | null {
   return id;
 }
 
+type SeveralRows = Extract<Misleading['why'], { kind: 'several rows a period' }>;
+
 export interface FigureWishes {
   across?: string | undefined;
   /** keys of the columns to draw */
   lines?: readonly string[] | undefined;
   window?: FigureWindow;
   unordered?: boolean;
+  panels?: Panels | undefined;
 }
 
 /** One column for each category, and a figure of those. */
@@ -45,6 +50,18 @@ function spreadAndDraw(report: Report, tableId: string, table: Table, why: Misle
     together: summaryFor(measure),
   };
   shapeAndDraw(report, tableId, table, step, window);
+}
+
+/** The offer to split a figure by what has several rows for one period; by two columns at most, since a page has two directions. */
+function panelsFor(
+  table: Table,
+  { categories }: SeveralRows,
+  make: (panels: Panels) => void,
+): NonNullable<Notice['offers']> {
+  const columns = categories.flatMap((key) => columnOf(table, key) ?? []);
+  const fit = new Set(splitColumns(table, '').map(({ key }) => key));
+  const panels = draftPanels(columns.filter(({ key }) => fit.has(key)).slice(0, 2));
+  return panels ? [{ say: 'Split it into panels', run: () => make(panels) }] : [];
 }
 
 /** A table made from another one by a step, and a figure of it. */
@@ -125,6 +142,7 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
             },
           ]
         : [
+            ...panelsFor(table, error.why, (panels) => makeFigure(report, item, table, { ...wishes, panels })),
             {
               say: 'Give each its own column',
               run: () => spreadAndDraw(report, item.id, table, error.why, wishes.window),

@@ -13,6 +13,18 @@ export interface Movable {
   layout: FigureLayout;
 }
 
+/** The layout as the panel with this key has it. */
+function within({ figure, layout }: Movable, panel: string | null): Movable {
+  const found = layout.panels?.list.find((candidate) => candidate.panel.key === panel);
+  return found
+    ? { figure, layout: { ...layout, plot: found.plot, left: found.left, right: found.right } }
+    : { figure, layout };
+}
+
+/** Key of the panel that an element is drawn in. */
+const panelOf = (element: Element | null) =>
+  element?.closest('[data-of^="panel "]')?.getAttribute('data-of')?.slice('panel '.length) ?? null;
+
 const markOf = ({ figure }: Movable, part: Part) => figure.marks.find(({ id }) => part === `mark:${id}`);
 const isMovable = (part: Part | null | undefined) => /^(name|value|mark):/.test(part ?? '');
 
@@ -46,9 +58,10 @@ const ARROWS: Record<string, readonly [number, number]> = {
 };
 
 /** What arrow keys do to the part that has the focus: levels, bands and events move by their steps, words by a point, ten with Shift. */
-export function moveByKey(movable: Movable, part: Part, key: string, large: boolean): boolean {
+export function moveByKey(whole: Movable, target: Element, part: Part, key: string, large: boolean): boolean {
   const way = ARROWS[key];
   if (!way || !isMovable(part)) return false;
+  const movable = within(whole, panelOf(target));
   const { layout, figure } = movable;
   const [dx, dy] = [way[0] * (large ? 10 : 1), way[1] * (large ? 10 : 1)];
   const mark = markOf(movable, part);
@@ -75,6 +88,8 @@ interface Held {
   part: Part;
   /** the words are held, not the mark itself */
   words: boolean;
+  /** key of the panel it is in */
+  panel: string | null;
   elements: SVGElement[];
   from: readonly [number, number];
   moved: boolean;
@@ -112,6 +127,7 @@ export function useMoving(movable: Movable | null, pxPerMm: number) {
       held.current = {
         part,
         words,
+        panel: panelOf(group),
         elements: words ? [group] : all,
         from: [event.clientX, event.clientY],
         moved: false,
@@ -137,7 +153,7 @@ export function useMoving(movable: Movable | null, pxPerMm: number) {
       const [dx, dy] = distance(event, now);
       for (const element of now.elements) element.removeAttribute('transform');
       if (now.words) moveLabel(movable, now.part, dx, dy);
-      else moveMark(movable, now.part, dx, dy);
+      else moveMark(within(movable, now.panel), now.part, dx, dy);
     },
     onPointerCancel() {
       for (const element of held.current?.elements ?? []) element.removeAttribute('transform');

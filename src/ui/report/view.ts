@@ -4,7 +4,7 @@ import type { Look } from '../../core/figure/look.ts';
 import type { Part } from '../../core/scene/scene.ts';
 import type { SparkLook } from '../../core/spark/look.ts';
 
-export type Strip = 'lines' | 'across' | 'left' | 'right' | 'words' | 'marks' | 'frame';
+export type Strip = 'lines' | 'across' | 'left' | 'right' | 'panels' | 'words' | 'marks' | 'frame';
 
 /** A thing of the report by its id, or the place where a table is brought in. */
 export type Shown =
@@ -88,6 +88,7 @@ function stripOf(part: Part): Strip {
   if (part === 'axis:right' || part === 'grid:right') return 'right';
   if (part === 'frame') return 'frame';
   if (part.startsWith('mark:')) return 'marks';
+  if (part.startsWith('panel:')) return 'panels';
   if (part === 'title' || part === 'subtitle' || part === 'source') return 'words';
   return 'lines';
 }
@@ -110,6 +111,10 @@ export function openPart(part: Part): void {
     dockFolded: false,
   });
 }
+
+/** The key of the panel that is chosen. */
+export const panelOfPart = (part: Part | null): string | null =>
+  part?.startsWith('panel:') ? part.slice('panel:'.length) : null;
 
 /** The id of the line that a part belongs to. */
 export function lineOfPart(part: Part | null): string | null {

@@ -5,6 +5,12 @@ import { Panels, type Split } from './spec.ts';
 const isSame = (a: Split, b: Split) =>
   a.kind === 'category' && b.kind === 'category' ? a.column === b.column : a.kind === b.kind;
 
+/** Colours of single categories with that of one changed; null gives it the colour of the rest again. */
+export function withOwn(own: Panels['own'], key: string, colour: string | null): Panels['own'] {
+  const others = own.filter((entry) => entry.key !== key);
+  return colour === null ? others : [...others, { key, colour }];
+}
+
 /**
  * The panels after a change. What no longer fits goes with what it rested on:
  * colours of categories with their column, and lines behind with a shared

@@ -35,6 +35,8 @@ const LEAST = 4;
 export interface PanelsGeometry {
   width: number;
   height: number;
+  /** what the frame leaves for each plot; less than its size, even below zero, where that is too little */
+  free: { width: number; height: number };
   /** left end of the plots and right end of the last one's room */
   left: number;
   right: number;
@@ -49,15 +51,19 @@ export function panelsGeometry(rooms: Rooms, columns: number, rows: number): Pan
   const left = rooms.left + rooms.outerLeft;
   const right = rooms.right - rooms.outerRight;
   const pitch = (right - left + rooms.gap) / columns;
-  const width = Math.max(LEAST, pitch - rooms.gap - rooms.innerLeft - rooms.innerRight);
   const top = rooms.top + rooms.columnHeads;
   const rowPitch = (rooms.bottom - rooms.acrossHeight - top) / rows;
-  const height = Math.max(LEAST, rowPitch - rooms.head - rooms.above - rooms.below);
+  const free = {
+    width: pitch - rooms.gap - rooms.innerLeft - rooms.innerRight,
+    height: rowPitch - rooms.head - rooms.above - rooms.below,
+  };
+  const [width, height] = [Math.max(LEAST, free.width), Math.max(LEAST, free.height)];
   const cellLeft = ({ column }: Slot) => left + column * pitch;
   const rowTop = ({ row }: Slot) => top + row * rowPitch;
   return {
     width,
     height,
+    free,
     left,
     right,
     rowPitch,
@@ -69,7 +75,7 @@ export function panelsGeometry(rooms: Rooms, columns: number, rows: number): Pan
     }),
     boxOf: (slot) => ({
       minX: slot.column === 0 ? rooms.left : cellLeft(slot) - rooms.gap / 2,
-      maxX: slot.last ? rooms.right : cellLeft(slot) + pitch - rooms.gap / 2,
+      maxX: slot.column === columns - 1 ? rooms.right : cellLeft(slot) + pitch - rooms.gap / 2,
       minY: rowTop(slot),
       maxY: rowTop(slot) + rowPitch + (slot.lowest ? rooms.acrossHeight : 0),
     }),

@@ -47,8 +47,6 @@ interface Pass {
   captions: Captions;
   heads: { columns: SetHead[]; rows: SetHead[]; panels: Map<Slot, SetHead> };
   rooms: Rooms;
-  /** room for values beside last points, points; 0 where they find a place elsewhere */
-  ends: number;
 }
 
 /** What a pass takes from the one before it. */
@@ -143,8 +141,10 @@ function share(given: Given, before: Before): Pass {
   const { plotLeft, plotRight } = figure.spec.frame;
   const outerLeft = before.along.left + (isOwn ? 0 : leftRoom);
   const rightRoom = before.rightRoom;
-  const innerRight = (isOwn ? rightRoom : 0) + before.ends;
-  const outerRight = before.along.right + (isOwn ? 0 : Math.max(rightRoom, overRight - innerRight));
+  // Where the last row is not full, its numbers would stand where the dates of the panel above it do.
+  const isInside = isOwn || slots.length < columns * rows;
+  const innerRight = (isInside ? rightRoom : 0) + before.ends;
+  const outerRight = before.along.right + Math.max(isInside ? 0 : rightRoom, overRight - innerRight);
   const sheetRight = room.right + INSET;
   const rooms: Rooms = {
     ...room,
@@ -168,7 +168,7 @@ function share(given: Given, before: Before): Pass {
   const across = acrossPlanner(list[0]?.figure ?? figure, style, locale)(geometry.width);
   const captions = captionsOf(slots, groupOf, isGrid);
   const heads = setHeads(given, captions, groupOf, geometry);
-  return { geometry, groupOf, across, captions, heads, rooms, ends: before.ends };
+  return { geometry, groupOf, across, captions, heads, rooms };
 }
 
 /** What the next pass knows from this one. */
@@ -209,7 +209,7 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Pass, give
     captionHeight: captioned ? size * 1.7 : 0,
     columnLines: linesIn(heads.columns),
     titleLines: linesIn(heads.panels.values()),
-    ends: wanted <= cell * MOST_ENDS ? wanted : 0,
+    ends: wanted <= cell * MOST_ENDS && rightRoom === 0 ? wanted : 0,
   };
 }
 
@@ -343,6 +343,7 @@ export function layoutPanels(
         head: head ?? null,
         isLowest: slot.lowest,
         rooms: pass.rooms,
+        endsRight: group.right === null && pass.rooms.innerRight > 0,
         isFirst: set.length === 0,
       },
     );
@@ -393,6 +394,6 @@ export function layoutPanels(
     labels: layout.labels,
     unplaced: layout.unplaced,
     marks: [...layout.marks],
-    panels: { list: set, columns: arrangement.columns, rows: arrangement.rows },
+    panels: { list: set, columns: arrangement.columns, rows: arrangement.rows, free: geometry.free },
   };
 }

@@ -9,7 +9,7 @@ import { decimalsFor, fieldsOf } from '../fields.ts';
 import { type SetLabel, setLabels } from '../labels.ts';
 import { pathOf } from '../line-path.ts';
 import type { Plot } from '../plot.ts';
-import type { Panel, ResolvedFigure, ResolvedLine } from '../resolve.ts';
+import { nameOfPanel, type Panel, type ResolvedFigure, type ResolvedLine } from '../resolve.ts';
 import { placesIn, plotNodes, setInPlot } from '../set-plot.ts';
 import type { Side } from '../spec.ts';
 import { gridNodes } from '../value-axis.ts';
@@ -95,6 +95,8 @@ interface PanelLook {
   isLowest: boolean;
   isFirst: boolean;
   rooms: Rooms;
+  /** there is room for values to the right of last points */
+  endsRight: boolean;
 }
 
 interface DrawnPanel {
@@ -160,7 +162,10 @@ function behindNodes({ figure, group, across, plot, panel }: PanelPlace): SceneN
 }
 
 /** Draws a panel: its ground and name, grid, the others behind, its own lines and marks, and their words. */
-export function drawPanel(place: PanelPlace, { axes, head, isLowest, isFirst, rooms }: PanelLook): DrawnPanel {
+export function drawPanel(
+  place: PanelPlace,
+  { axes, head, isLowest, isFirst, rooms, endsRight }: PanelLook,
+): DrawnPanel {
   const { figure, group, panel, across, plot, box, style, locale } = place;
   const { background } = figure.spec.frame;
   const { left, right } = group;
@@ -175,7 +180,7 @@ export function drawPanel(place: PanelPlace, { axes, head, isLowest, isFirst, ro
   const labels = setLabels(
     {
       panel: panel.key,
-      endsRight: rooms.innerRight > 0,
+      endsRight,
       ...inPlot,
       plot,
       style,
@@ -184,7 +189,7 @@ export function drawPanel(place: PanelPlace, { axes, head, isLowest, isFirst, ro
       bounds: {
         minX: plot.left,
         minY: plot.top - rooms.above,
-        maxX: plot.left + plot.width + rooms.innerRight,
+        maxX: plot.left + plot.width + (endsRight ? rooms.innerRight : 0),
         maxY: plot.top + plot.height - 0.5,
       },
       taken: [],
@@ -212,9 +217,8 @@ export function drawPanel(place: PanelPlace, { axes, head, isLowest, isFirst, ro
     // The grid of the first panel is a part of its own; those of the others are the same grid again.
     ...(isFirst ? [] : grids.flatMap((node) => (node.kind === 'group' ? node.children : [node]))),
   ];
-  const name = panel.downName === null ? panel.name : `${panel.name}, ${panel.downName}`;
   const children: SceneNode[] = [
-    { kind: 'group', part: `panel:${panel.key}`, label: `Panel ${name}`, children: ground },
+    { kind: 'group', part: `panel:${panel.key}`, label: `Panel ${nameOfPanel(panel)}`, children: ground },
     ...plotNodes(inPlot, plot, background, {
       below: [...(isFirst ? grids : []), ...behindNodes(place)],
       axes: isLowest ? axes : [...axes, acrossLine({ plot, style })],

@@ -1,8 +1,16 @@
 /** From a figure's spec and its table to what is drawn: one plot, or a panel for each category or line. */
 import { columnOf, type Table } from '../../table/column.ts';
+import { readTitle } from '../../table/titles.ts';
 import { latestOf } from '../fields.ts';
 import type { Mark } from '../marks.ts';
-import { nameOfLine, type Panel, type ResolvedFigure, type ResolvedLine, resolvePlot } from '../resolve.ts';
+import {
+  nameOfLine,
+  nameOfPanel,
+  type Panel,
+  type ResolvedFigure,
+  type ResolvedLine,
+  resolvePlot,
+} from '../resolve.ts';
 import type { FigureSpec, Line } from '../spec.ts';
 import type { Panels, Split } from './spec.ts';
 import { type SplitTable, splitTable } from './split.ts';
@@ -161,6 +169,8 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
       return own ? resolvePlot({ ...spec, lines: linesOf([of, entry]) }, own) : null;
     });
   };
+  const titleOf = (of: Split) =>
+    of.kind === 'lines' ? 'line' : readTitle(columnOf(table, of.column)?.title ?? of.column).name;
   const whole = split(by, down);
   const across = entriesOf(by, whole.by);
   const rows = down ? entriesOf(down, whole.down) : [null];
@@ -179,16 +189,15 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
         return;
       }
       const key = keyOfPanel(entry.key, row?.key ?? null);
-      const name = row ? `${entry.name}, ${row.name}` : entry.name;
+      const names = { name: entry.name, downName: row?.name ?? null };
       list.push({
         key,
         by: entry.key,
         down: row?.key ?? null,
         across: acrossIndex,
         row: rowIndex,
-        name: entry.name,
-        downName: row?.name ?? null,
-        figure: { ...plot, panel: key, lines: named(plot, name) },
+        ...names,
+        figure: { ...plot, panel: key, lines: named(plot, nameOfPanel(names)) },
       });
     });
   });
@@ -206,6 +215,7 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
       across: across.map(({ name }) => name),
       rows: rows.flatMap((row) => row?.name ?? []),
       omitted,
+      of: { by: titleOf(by), down: down && titleOf(down) },
       doubled: whole.doubled,
       lineNames: new Map(shown.map((line) => [line.id, nameOf(line)])),
     },

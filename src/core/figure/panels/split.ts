@@ -88,7 +88,8 @@ function categoriesOf(column: Column | undefined, across: Int32Array): { of: Int
 
 function splitAnew(table: Table, { across, columns, by, down, together }: Wish): SplitTable {
   const column = columnOf(table, across);
-  if (!column) return { by: [], down: [], tableOf: () => undefined, doubled: false };
+  const isThere = (key: string | null) => key === null || columnOf(table, key) !== undefined;
+  if (!column || !isThere(by) || !isThere(down)) return { by: [], down: [], tableOf: () => undefined, doubled: false };
   const { of, cells } = acrossOf(column, new Set(table.totals));
   const byOf = categoriesOf(by === null ? undefined : columnOf(table, by), of);
   const downOf = categoriesOf(down === null ? undefined : columnOf(table, down), of);

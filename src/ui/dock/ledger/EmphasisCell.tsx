@@ -15,9 +15,17 @@ const MOST_LISTED = 24;
 function Held({ figure, table, line, emphasis }: CellProps & { emphasis: Emphasis }) {
   const locale = localeOf(useReport((state) => state.report.locale));
   const resolved = resolveFigure(figure, table);
-  const found = resolved.lines.find((candidate) => candidate.line.id === line.id);
+  const [found, ...others] = resolved.lines.filter((candidate) => candidate.line.id === line.id);
   if (!found) return null;
   const points = pointsOf(resolved, found, emphasis);
+  if (others.length > 0) {
+    const all = others.reduce((sum, other) => sum + pointsOf(resolved, other, emphasis).length, points.length);
+    return (
+      <p className="text-[13px] leading-5 text-quiet">
+        {all} {all === 1 ? 'point' : 'points'} in {others.length + 1} panels.
+      </p>
+    );
+  }
   const place = placeWriter(resolved, locale);
   const listed = points.slice(0, MOST_LISTED).map((index) => place(found.at(index)));
   const more = points.length > MOST_LISTED ? ` and ${points.length - MOST_LISTED} more` : '';

@@ -1,0 +1,338 @@
+import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import { withOwn } from '../../core/figure/panels/change.ts';
+import { splitColumns } from '../../core/figure/panels/draft.ts';
+import type { Panels, Split } from '../../core/figure/panels/spec.ts';
+import { nameOfPanel, type ResolvedFigure, type ResolvedPanels } from '../../core/figure/resolve.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { Table } from '../../core/table/column.ts';
+import { summaryFor } from '../../core/table/shape/draft.ts';
+import { readTitle } from '../../core/table/titles.ts';
+import { ColourWord } from '../controls/ColourWord.tsx';
+import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
+import { sentence } from '../controls/words.tsx';
+import { joinPanels, setPanels, splitFigure, toggleAccent } from '../report/panels.ts';
+import { openPart, panelOfPart, useView } from '../report/view.ts';
+import { useReport } from '../state/store.ts';
+
+interface PanelsStripProps {
+  figure: FigureSpec;
+  table: Table;
+  resolved: ResolvedFigure;
+  layout: FigureLayout;
+}
+
+/** What a figure can be split by, with the value that stands for it in a choice. */
+interface Choice {
+  value: string;
+  name: string;
+  split: Split;
+}
+
+const LINES = ' lines';
+const tokenOf = (split: Split) => (split.kind === 'lines' ? LINES : split.column);
+
+function choicesFor(figure: FigureSpec, table: Table): Choice[] {
+  const used = [figure.panels?.by, figure.panels?.down].flatMap((split) =>
+    split?.kind === 'category' ? [split.column] : [],
+  );
+  const fit = splitColumns(table, figure.across);
+  const also = table.columns.filter((column) => used.includes(column.key) && !fit.includes(column));
+  const columns = [...fit, ...also].map(
+    ({ key, title }): Choice => ({ value: key, name: readTitle(title).name, split: { kind: 'category', column: key } }),
+  );
+  return figure.lines.length > 1 || used.length < 2
+    ? [...columns, { value: LINES, name: 'line', split: { kind: 'lines' } }]
+    : columns;
+}
+
+/** Ways to split a figure that has one plot. */
+function SplitWords({ figure, table }: Pick<PanelsStripProps, 'figure' | 'table'>) {
+  const choices = choicesFor(figure, table).filter(({ value }) => value !== LINES || figure.lines.length > 1);
+  const [first, second] = choices.filter(({ value }) => value !== LINES);
+  return (
+    <div className="px-4 py-2.5">
+      <p className={sentence}>
+        {choices.length === 0 ? (
+          <span className="text-quiet">
+            One plot. It can be split where its table has a column of names that repeat, or where it has several lines.
+          </span>
+        ) : (
+          'One plot for all. Split it into panels, one for each'
+        )}
+        {choices.map(({ value, name, split }) => (
+          <button key={value} type="button" className="phrase" onClick={() => splitFigure(figure, table, split)}>
+            {name}
+          </button>
+        ))}
+        {first && second && (
+          <>
+            or in a grid of
+            <button
+              type="button"
+              className="phrase"
+              onClick={() => splitFigure(figure, table, first.split, second.split)}
+            >
+              {first.name} and {second.name}
+            </button>
+          </>
+        )}
+      </p>
+    </div>
+  );
+}
+
+const ORDERS = [
+  { value: 'table', name: 'in the order of the table' },
+  { value: 'name', name: 'by name' },
+  { value: 'last', name: 'by their last finished value' },
+  { value: 'change', name: 'by their change from first to last' },
+] as const;
+
+const SUMMARY_NAMES = {
+  sum: 'summed',
+  mean: 'averaged',
+  last: 'the last one',
+  min: 'the lowest one',
+  max: 'the highest one',
+} as const;
+
+type SetProps = { figure: FigureSpec; panels: Panels };
+
+/** What runs in which direction, and in which order. */
+function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<PanelsStripProps, 'table' | 'layout'>) {
+  const choices = choicesFor(figure, table);
+  const set = (change: Partial<Panels>) => setPanels(figure, change);
+  const find = (value: string) => choices.find((choice) => choice.value === value)?.split;
+  const { by, down, order } = panels;
+  const isTable = order.by === 'table';
+  const others = choices.filter(({ value }) => value !== tokenOf(by));
+  return (
+    <p className={sentence}>
+      A panel for each
+      <PhraseChoice
+        label="What there is a panel for"
+        value={tokenOf(by)}
+        options={choices}
+        onCommit={(value) => {
+          const split = find(value);
+          if (split) set({ by: split });
+        }}
+      />
+      from left to right and
+      <PhraseChoice
+        label="What runs from top to bottom"
+        value={down ? tokenOf(down) : ''}
+        options={[
+          { value: '', name: 'nothing' },
+          ...others.map((choice) => ({ ...choice, name: `each ${choice.name}` })),
+        ]}
+        onCommit={(value) => set({ down: value === '' ? null : (find(value) ?? null) })}
+      />
+      from top to bottom,
+      {!down && (
+        <>
+          <PhraseNumber
+            label="Panels in a row"
+            value={panels.perRow}
+            automatic={`${layout.panels?.columns ?? 1}, as they fit,`}
+            onCommit={(perRow) => set({ perRow })}
+          />
+          in a row,
+        </>
+      )}
+      <PhraseChoice
+        label="Order of the panels"
+        value={order.by}
+        options={ORDERS}
+        onCommit={(chosen) => set({ order: { by: chosen, descending: chosen === 'last' || chosen === 'change' } })}
+      />
+      ,
+      <PhraseChoice
+        label="Direction of the order"
+        value={order.descending ? 'down' : 'up'}
+        options={[
+          { value: 'up', name: isTable ? 'as it is' : order.by === 'name' ? 'from A to Z' : 'the lowest first' },
+          {
+            value: 'down',
+            name: isTable ? 'the other way' : order.by === 'name' ? 'from Z to A' : 'the highest first',
+          },
+        ]}
+        onCommit={(chosen) => set({ order: { ...order, descending: chosen === 'down' } })}
+      />
+      .
+      <button type="button" className="phrase !font-normal" onClick={() => joinPanels(figure)}>
+        One plot for all again
+      </button>
+    </p>
+  );
+}
+
+/** What panels share as a scale, and the lines behind. */
+function ScaleSentence({ figure, panels, behind }: SetProps & { behind: string }) {
+  const style = useReport((state) => state.report.style);
+  const set = (change: Partial<Panels>) => setPanels(figure, change);
+  return (
+    <p className={sentence}>
+      Values stand on
+      <PhraseChoice
+        label="What shares a scale"
+        value={panels.scale}
+        options={[
+          { value: 'all', name: 'one scale for all panels' },
+          { value: 'rows', name: 'one scale for each row' },
+          { value: 'panels', name: 'a scale for each panel' },
+        ]}
+        onCommit={(scale) => set({ scale })}
+      />
+      {panels.scale === 'panels' ? (
+        '.'
+      ) : (
+        <>
+          ; the lines of the others
+          <PhraseChoice
+            label="Lines of the other panels"
+            value={panels.behind === null ? 'out' : 'behind'}
+            options={[
+              { value: 'out', name: 'are left out.' },
+              { value: 'behind', name: 'stand behind in' },
+            ]}
+            onCommit={(chosen) => set({ behind: chosen === 'out' ? null : behind })}
+          />
+          {panels.behind !== null && (
+            <ColourWord
+              label="Colour of the lines behind"
+              colour={panels.behind}
+              style={style}
+              onCommit={(colour) => set({ behind: colour })}
+            />
+          )}
+        </>
+      )}
+    </p>
+  );
+}
+
+/** How lines are coloured, and which panels are accented. */
+function ColourSentence({ figure, panels, resolved }: SetProps & { resolved: ResolvedPanels }) {
+  const style = useReport((state) => state.report.style);
+  const part = useView((view) => view.part);
+  const set = (change: Partial<Panels>) => setPanels(figure, change);
+  const { colours, own } = panels;
+  const chosen = resolved.list.find(({ key }) => key === panelOfPart(part));
+  const palette = style.palette.map(({ colour }) => colour);
+  const categories = resolved.list.filter(
+    (panel, index, all) => all.findIndex((other) => other.by === panel.by) === index,
+  );
+  const first = categories[0]?.by;
+  const colourOf = chosen?.figure.lines[0]?.line.colour ?? style.ink;
+  const isRest = colours.kind === 'accent' && chosen !== undefined && !colours.keys.includes(chosen.by);
+  return (
+    <>
+      <p className={sentence}>
+        Lines are drawn
+        <PhraseChoice
+          label="Colours of the panels"
+          value={colours.kind}
+          options={[
+            { value: 'lines', name: 'in their own colours.' },
+            { value: 'categories', name: `in a colour for each ${resolved.of.by}.` },
+            { value: 'accent', name: 'with an accent on some, the rest in' },
+          ]}
+          onCommit={(kind) =>
+            set({
+              colours:
+                kind === 'categories'
+                  ? { kind, palette }
+                  : kind === 'accent'
+                    ? { kind, keys: chosen ? [chosen.by] : first === undefined ? [] : [first], rest: style.axis }
+                    : { kind },
+            })
+          }
+        />
+        {colours.kind === 'accent' && (
+          <ColourWord
+            label="Colour of the panels that are not accented"
+            colour={colours.rest}
+            style={style}
+            onCommit={(rest) => set({ colours: { ...colours, rest } })}
+          />
+        )}
+        {chosen && !isRest && (
+          <>
+            <b className="ml-2 font-semibold">{chosen.name}</b> is drawn in
+            <ColourWord
+              label={`Colour of ${chosen.name}`}
+              colour={colourOf}
+              style={style}
+              onCommit={(colour) => set({ own: withOwn(own, chosen.by, colour) })}
+            />
+            {own.some(({ key }) => key === chosen.by) && (
+              <button
+                type="button"
+                className="phrase !font-normal"
+                onClick={() => set({ own: withOwn(own, chosen.by, null) })}
+              >
+                as the others are
+              </button>
+            )}
+          </>
+        )}
+      </p>
+      <fieldset className="flex flex-wrap items-baseline gap-x-1 gap-y-1">
+        <legend className="float-left mr-1.5 leading-7">Accent on</legend>
+        {categories.map((panel) => (
+          <button
+            key={panel.by}
+            type="button"
+            aria-pressed={colours.kind === 'accent' && colours.keys.includes(panel.by)}
+            className="rounded-full border border-rule px-2.5 py-0.5 text-[13px] aria-pressed:border-primary aria-pressed:bg-primary aria-pressed:text-primary-content"
+            onClick={() => {
+              if (toggleAccent(figure, panel.by) === null) openPart(`panel:${panel.key}`);
+            }}
+          >
+            {panel.name}
+          </button>
+        ))}
+      </fieldset>
+    </>
+  );
+}
+
+/** How a figure is split into panels, what these share and how they are coloured; in sentences. */
+export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProps) {
+  const part = useView((view) => view.part);
+  const { panels } = figure;
+  if (!panels || !resolved.panels) return <SplitWords figure={figure} table={table} />;
+  const { doubled, list } = resolved.panels;
+  const chosen = list.find(({ key }) => key === panelOfPart(part));
+  const measure = table.columns.find(({ key }) => key === figure.lines.find(({ shown }) => shown)?.column);
+  return (
+    <div className="flex flex-col gap-1 px-4 py-2.5">
+      <SplitSentence figure={figure} panels={panels} table={table} layout={layout} />
+      <ScaleSentence figure={figure} panels={panels} behind="#d9d4da" />
+      <ColourSentence figure={figure} panels={panels} resolved={resolved.panels} />
+      {doubled && (
+        <p className={sentence}>
+          Several rows of one {resolved.across.kind === 'date' ? resolved.across.interval : 'place'} in a panel are
+          <PhraseChoice
+            label="What several rows become"
+            value={panels.together ?? ''}
+            options={[
+              { value: '', name: `${measure ? SUMMARY_NAMES[summaryFor(measure)] : 'summed'}, as suits their unit` },
+              ...Object.entries(SUMMARY_NAMES).map(([value, name]) => ({ value, name })),
+            ]}
+            onCommit={(value) =>
+              setPanels(figure, { together: value === '' ? null : (value as NonNullable<Panels['together']>) })
+            }
+          />
+          .
+        </p>
+      )}
+      <p className="text-quiet">
+        {chosen ? `${nameOfPanel(chosen)} is chosen. ` : ''}Click a panel to choose it;{' '}
+        <kbd className="kbd kbd-sm">J</kbd> <kbd className="kbd kbd-sm">K</kbd> next and previous panel,{' '}
+        <kbd className="kbd kbd-sm">A</kbd> accent it.
+      </p>
+    </div>
+  );
+}

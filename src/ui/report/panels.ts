@@ -1,0 +1,64 @@
+/** What is done to the panels of a figure; the strip, the keys and the sheet use it. */
+import { heightFor } from '../../core/figure/panels/draft.ts';
+import { Panels, type Split } from '../../core/figure/panels/spec.ts';
+import type { Panel, ResolvedFigure } from '../../core/figure/resolve.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { Table } from '../../core/table/column.ts';
+import { run } from '../state/store.ts';
+import { openPart, panelOfPart, useView } from './view.ts';
+
+export const setPanels = (figure: FigureSpec, panels: Partial<Panels>): string | null =>
+  run('figure.setPanels', { figure: figure.id, panels });
+
+/** Splits a figure that has one plot, and makes it high enough for its panels. */
+export function splitFigure(figure: FigureSpec, table: Table, by: Split, down: Split | null = null): string | null {
+  const lines = figure.lines.filter(({ shown }) => shown);
+  const units = new Set(
+    lines.map(({ column }) => {
+      const found = table.columns.find(({ key }) => key === column);
+      return found?.kind === 'number' ? found.unit : null;
+    }),
+  );
+  // Measures of different units have no scale in common.
+  const differ = units.size > 1;
+  const scale =
+    differ && by.kind === 'lines' ? 'panels' : differ && down?.kind === 'lines' ? ('rows' as const) : ('all' as const);
+  const panels = Panels.parse({ by, down, scale });
+  const height = heightFor(panels, table, lines.length, figure.frame.height);
+  return run('figure.setPanels', { figure: figure.id, panels, height });
+}
+
+export const joinPanels = (figure: FigureSpec): string | null => {
+  const refused = run('figure.setPanels', { figure: figure.id, panels: null });
+  if (refused === null) useView.setState({ part: null });
+  return refused;
+};
+
+/** Accents a category's panels against the rest in grey, or lets them stand back again. */
+export function toggleAccent(figure: FigureSpec, key: string): string | null {
+  const { panels } = figure;
+  if (!panels) return null;
+  const { colours } = panels;
+  if (colours.kind !== 'accent')
+    return setPanels(figure, {
+      colours: Panels.parse({ ...panels, colours: { kind: 'accent', keys: [key] } }).colours,
+    });
+  const keys = colours.keys.includes(key) ? colours.keys.filter((other) => other !== key) : [...colours.keys, key];
+  return setPanels(figure, { colours: { ...colours, keys } });
+}
+
+/** The panel that is chosen. */
+export function chosenPanel({ panels }: ResolvedFigure): Panel | undefined {
+  const key = panelOfPart(useView.getState().part);
+  return panels?.list.find((panel) => panel.key === key);
+}
+
+/** The panel after or before the chosen one, round the ends; false where none is chosen. */
+export function nextPanel(resolved: ResolvedFigure, step: 1 | -1): boolean {
+  const list = resolved.panels?.list ?? [];
+  const now = chosenPanel(resolved);
+  if (!now) return false;
+  const next = list[(list.indexOf(now) + step + list.length) % list.length];
+  if (next) openPart(`panel:${next.key}`);
+  return true;
+}

@@ -1,0 +1,336 @@
+import { describe, expect, it } from 'vitest';
+import { describeFigure } from '../../src/core/figure/describe.ts';
+import { drawFigure } from '../../src/core/figure/draw.ts';
+import { fieldsOf } from '../../src/core/figure/fields.ts';
+import { arrange, panelsInRow } from '../../src/core/figure/panels/arrange.ts';
+import { changedPanels } from '../../src/core/figure/panels/change.ts';
+import { draftPanels, heightFor, splitColumns } from '../../src/core/figure/panels/draft.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
+import { Panels } from '../../src/core/figure/panels/spec.ts';
+import { splitTable } from '../../src/core/figure/panels/split.ts';
+import { suggestTitle } from '../../src/core/figure/suggest.ts';
+import { inspectViews } from '../../src/core/inspect/faces.ts';
+import { inspectFigure } from '../../src/core/inspect/inspect.ts';
+import { proofNotes } from '../../src/core/proof/proof.ts';
+import { textsOf } from '../../src/core/scene/scene.ts';
+import { toSvg } from '../../src/core/scene/svg.ts';
+import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { columnOf, type Table } from '../../src/core/table/column.ts';
+import { localeOf } from '../../src/core/text/locale.ts';
+import { CLASSES, gridTable, longTable, PANELLED, PIERS, panelled, pierTable } from './panelled.ts';
+import { dates, months, numbers, tableOf, texts } from './tables.ts';
+
+const english = localeOf('en-GB');
+const byPier = { kind: 'category', column: 'pier' } as const;
+const byClass = { kind: 'category', column: 'class' } as const;
+
+describe('figures in panels', () => {
+  it.each(PANELLED.map((situation) => [situation.name, situation] as const))('%s', async (name, situation) => {
+    const { spec, table, locale } = situation;
+    const { scene } = drawFigure(spec, table, SKERRY_PLAIN, localeOf(locale));
+    const file = name.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
+    await expect(toSvg(scene)).toMatchFileSnapshot(`../golden/panels/${file}.svg`);
+  });
+});
+
+/** Two months of two piers, by two vessels at one of them; the second month first, and a total. */
+const SMALL = tableOf(
+  [
+    dates(
+      [
+        months(2026, 2, 1)[0] ?? 0,
+        ...months(2026, 1, 1),
+        ...months(2026, 1, 1),
+        ...months(2026, 2, 1),
+        ...months(2026, 2, 1),
+      ],
+      'month',
+    ),
+    texts('pier', ['Ness', 'Kelda', 'Kelda', 'Kelda', 'All']),
+    texts('class', ['Launch', 'Launch', 'Ro-ro', 'Ro-ro', 'All']),
+    numbers('passengers', [5, 10, 20, 40, 1000], 'people'),
+    numbers('late', [3, 2, 6, 9, 50], '%'),
+  ],
+  [4],
+);
+const wish = { across: 'date', columns: ['passengers', 'late'], by: null, down: null, together: null };
+const cellsOf = (table: Table | undefined, key: string) => table && columnOf(table, key)?.cells;
+
+describe('splitting a table', () => {
+  it('gives each category a table over the same periods, in the order of their first periods, without totals', () => {
+    const split = splitTable(SMALL, { ...wish, by: 'pier' });
+    expect(split.by).toEqual(['Kelda', 'Ness']);
+    expect(cellsOf(split.tableOf('Ness', null), 'date')).toEqual(months(2026, 1, 2));
+    expect(cellsOf(split.tableOf('Ness', null), 'passengers')).toEqual([null, 5]);
+  });
+
+  it('sums counts and averages percentages of one period, or takes them together as asked', () => {
+    const kelda = splitTable(SMALL, { ...wish, by: 'pier' }).tableOf('Kelda', null);
+    expect(cellsOf(kelda, 'passengers')).toEqual([30, 40]);
+    expect(cellsOf(kelda, 'late')).toEqual([4, 9]);
+    const most = splitTable(SMALL, { ...wish, by: 'pier', together: 'max' });
+    expect(cellsOf(most.tableOf('Kelda', null), 'passengers')).toEqual([20, 40]);
+    expect(most.doubled).toBe(true);
+    expect(splitTable(SMALL, { ...wish, by: 'pier', down: 'class' }).doubled).toBe(false);
+  });
+
+  it('has no table for a pair without rows', () => {
+    const split = splitTable(SMALL, { ...wish, by: 'pier', down: 'class' });
+    expect(split.tableOf('Ness', 'Ro-ro')).toBeUndefined();
+    expect(cellsOf(split.tableOf('Kelda', 'Ro-ro'), 'passengers')).toEqual([20, 40]);
+  });
+
+  it('offers columns of names that repeat, and makes a grid of two', () => {
+    const table = gridTable();
+    expect(splitColumns(table, 'date').map(({ key }) => key)).toEqual(['pier', 'class']);
+    expect(splitColumns(tableOf([texts('name', ['a', 'b', 'c']), numbers('x', [1, 2, 3])]), '')).toEqual([]);
+    expect(draftPanels(splitColumns(table, 'date'))).toMatchObject({ by: byPier, down: byClass });
+    const many = longTable(
+      3,
+      Array.from({ length: 9 }, (_, pier) => `Pier ${pier}`),
+      CLASSES,
+      () => 5,
+    );
+    expect(draftPanels(splitColumns(many, 'date'))).toMatchObject({ by: byClass, down: byPier });
+    expect(heightFor(Panels.parse({ by: byPier, down: byClass }), table, 1, 84)).toBe(38 + 4 * 34);
+  });
+});
+
+const resolved = (table: Table, panels: Partial<Panels>, change?: Parameters<typeof panelled>[3], lines?: string[]) => {
+  const { spec } = panelled('p', table, panels, change, lines);
+  return resolveFigure(spec, table);
+};
+const namesOf = (figure: ReturnType<typeof resolved>) => figure.panels?.list.map(({ name }) => name);
+
+/** Piers by their passengers in January and in February. */
+const course = (values: Record<string, [number | null, number | null]>) => {
+  const names = Object.keys(values);
+  return tableOf([
+    dates(
+      months(2026, 1, 2).flatMap((month) => names.map(() => month)),
+      'month',
+    ),
+    texts('pier', [...names, ...names]),
+    numbers(
+      'passengers',
+      [0, 1].flatMap((month) => names.map((name) => values[name]?.[month] ?? null)),
+      'people',
+    ),
+  ]);
+};
+
+describe('the order of panels', () => {
+  const table = course({ Ness: [10, 12], Kelda: [40, 20], Sound: [5, 15], Quay: [8, null] });
+  const order = (by: 'table' | 'name' | 'last' | 'change', descending = false) =>
+    namesOf(resolved(table, { order: { by, descending } }));
+
+  it('is that of the table, by name, by the last value or by the change, either way', () => {
+    expect(order('table')).toEqual(['Ness', 'Kelda', 'Sound', 'Quay']);
+    expect(order('name')).toEqual(['Kelda', 'Ness', 'Quay', 'Sound']);
+    expect(order('last')).toEqual(['Quay', 'Ness', 'Sound', 'Kelda']);
+    expect(order('last', true)).toEqual(['Kelda', 'Sound', 'Ness', 'Quay']);
+    // −50 %, 0 % (one value alone), +20 %, +200 %
+    expect(order('change')).toEqual(['Kelda', 'Quay', 'Ness', 'Sound']);
+    expect(order('change', true)).toEqual(['Sound', 'Ness', 'Quay', 'Kelda']);
+  });
+
+  it('keeps equal ones as they are in the table, and puts those without a value last', () => {
+    const even = course({ C: [1, 2], A: [3, 2], B: [0, 2] });
+    expect(namesOf(resolved(even, { order: { by: 'last', descending: false } }))).toEqual(['C', 'A', 'B']);
+    expect(namesOf(resolved(even, { order: { by: 'last', descending: true } }))).toEqual(['C', 'A', 'B']);
+    // From zero there is no relative change.
+    expect(namesOf(resolved(even, { order: { by: 'change', descending: true } }))).toEqual(['C', 'A', 'B']);
+  });
+
+  it('looks at finished values only', () => {
+    const table = course({ Ness: [10, 100], Kelda: [40, 1] });
+    const across = table.columns[0];
+    const open = {
+      ...table,
+      columns: [{ ...across, unfinishedFrom: months(2026, 2, 1)[0] }, ...table.columns.slice(1)],
+    };
+    expect(namesOf(resolved(open as Table, { order: { by: 'last', descending: true } }))).toEqual(['Kelda', 'Ness']);
+  });
+});
+
+describe('panels and their lines', () => {
+  it('stand for each line, or for pairs of a line and a category', () => {
+    const table = pierTable(24, PIERS.slice(0, 3));
+    const each = resolved(table, { by: { kind: 'lines' } }, undefined, ['passengers', 'late']);
+    expect(namesOf(each)).toEqual(['Passengers', 'Late']);
+    expect(each.panels?.list.map(({ figure }) => figure.lines.length)).toEqual([1, 1]);
+    const grid = resolved(table, { down: { kind: 'lines' } }, undefined, ['passengers', 'late']);
+    expect(grid.panels?.rows).toEqual(['Passengers', 'Late']);
+    expect(grid.panels?.list[3]).toMatchObject({ name: 'Northgate', downName: 'Late', across: 0, row: 1 });
+    expect(grid.lines.map(({ name }) => name).at(-1)).toBe('Sound Landing, Late');
+  });
+
+  it('take a colour for each category, an accent against the rest, or one of their own', () => {
+    const table = pierTable(24, PIERS.slice(0, 3));
+    const colours = (panels: Partial<Panels>) => resolved(table, panels).lines.map(({ line }) => line.colour);
+    const palette = ['#111111', '#222222'];
+    expect(colours({ colours: { kind: 'categories', palette } })).toEqual(['#111111', '#222222', '#111111']);
+    // The order changes no colour.
+    expect(colours({ colours: { kind: 'categories', palette }, order: { by: 'name', descending: true } })).toEqual([
+      '#111111',
+      '#222222',
+      '#111111',
+    ]);
+    expect(colours({ order: { by: 'last', descending: false }, colours: { kind: 'categories', palette } })).toEqual([
+      '#111111',
+      '#222222',
+      '#111111',
+    ]);
+    const accent = { kind: 'accent', keys: ['Old Quay'], rest: '#888888' } as const;
+    expect(colours({ colours: { ...accent, keys: ['Old Quay'] } })).toEqual(['#888888', '#5b3a63', '#888888']);
+    const own = [
+      { key: 'Old Quay', colour: '#aa0000' },
+      { key: 'Northgate', colour: '#00aa00' },
+    ];
+    expect(colours({ colours: { ...accent, keys: ['Old Quay'] }, own })).toEqual(['#888888', '#aa0000', '#888888']);
+    expect(colours({ own })).toEqual(['#00aa00', '#aa0000', '#5b3a63']);
+  });
+
+  it('are at most a hundred, the rest is told; a column that is gone leaves none', () => {
+    const names = Array.from({ length: 130 }, (_, pier) => `Pier ${pier + 1}`);
+    const { spec, table } = panelled('many', pierTable(2, names), {});
+    const figure = resolveFigure(spec, table);
+    expect(figure.panels).toMatchObject({ omitted: 30 });
+    expect(figure.panels?.list).toHaveLength(100);
+    const notes = (one: typeof spec) => {
+      const joined = resolveFigure(one, table);
+      const layout = drawFigure(one, table, SKERRY_PLAIN, english);
+      return proofNotes({ figure: joined, layout, style: SKERRY_PLAIN, locale: english }).map(({ check }) => check);
+    };
+    expect(notes(spec)).toContain('panels-left');
+    const gone = { ...spec, panels: Panels.parse({ by: { kind: 'category', column: 'harbour' } }) };
+    expect(resolveFigure(gone, table).panels?.list).toEqual([]);
+    expect(notes(gone)).toContain('panels-left');
+  });
+
+  it('name each mark once, and keep a note in its panel', () => {
+    const situation = PANELLED.find(({ name }) => name === 'marks in each panel');
+    if (!situation) throw new Error('The situation is gone.');
+    const { scene } = drawFigure(situation.spec, situation.table, SKERRY_PLAIN, english);
+    const words = [...textsOf(scene.nodes)].map(({ text }) => text);
+    for (const word of ['Target', 'Refit', 'Strike']) expect(words.filter((text) => text === word)).toHaveLength(1);
+    const kelda = scene.nodes.find((node) => node.kind === 'cluster' && node.name === 'panel Kelda');
+    expect(kelda?.kind === 'cluster' && [...textsOf(kelda.children)].map(({ text }) => text)).toContain('Strike');
+  });
+
+  it('say what they are in words, and say nothing of a line that has a value in each', () => {
+    const figure = resolved(pierTable(24, PIERS.slice(0, 2)), {});
+    expect(describeFigure(figure, english)).toMatch(
+      /^A line figure in 2 panels, one for each pier, with 2 lines over Date/,
+    );
+    expect(fieldsOf(figure, english)('latest value', 'line-1')).toBe('–');
+    const title = suggestTitle(resolved(pierTable(26, PIERS.slice(0, 3)), {}), english);
+    expect(title).toMatch(/ on a year earlier \(/);
+  });
+});
+
+describe('places of panels', () => {
+  it('are as many in a row as keep their shape', () => {
+    expect(panelsInRow(4, 440, 260)).toBe(2);
+    expect(panelsInRow(6, 440, 240)).toBe(3);
+    expect(panelsInRow(24, 440, 500)).toBe(4);
+    expect(panelsInRow(3, 170, 600)).toBe(1);
+  });
+
+  it('know what stands at the edges, with an unfilled last row and with empty cells', () => {
+    const { panels } = resolved(pierTable(12, PIERS.slice(0, 5)), {});
+    if (!panels) throw new Error('The figure is not split.');
+    const { slots, rows } = arrange(panels, 3);
+    expect(rows).toBe(2);
+    expect(slots.filter(({ lowest }) => lowest).map(({ panel }) => panel?.name)).toEqual([
+      'Sound Landing',
+      'Kelda',
+      'Ness',
+    ]);
+    expect(slots.filter(({ last }) => last).map(({ panel }) => panel?.name)).toEqual(['Sound Landing', 'Ness']);
+    const grid = resolved(gridTable(), { down: byClass }).panels;
+    const cells = grid ? arrange(grid, 1).slots : [];
+    expect(cells).toHaveLength(24);
+    expect(cells.filter(({ panel }) => panel === null)).toHaveLength(4);
+  });
+});
+
+describe('changes of panels', () => {
+  const panels = Panels.parse({
+    by: byPier,
+    colours: { kind: 'accent', keys: ['Ness'] },
+    own: [{ key: 'Ness', colour: '#aa0000' }],
+  });
+
+  it('refuse what makes no sense', () => {
+    expect(() => changedPanels(null, { scale: 'all' })).toThrow('This figure has one plot');
+    expect(() => changedPanels(panels, { down: byPier })).toThrow('choose another column');
+    expect(() => changedPanels({ ...panels, scale: 'panels' }, { behind: '#dddddd' })).toThrow('share a scale');
+  });
+
+  it('let go what rested on what is no more', () => {
+    expect(changedPanels({ ...panels, behind: '#dddddd' }, { scale: 'panels' }).behind).toBeNull();
+    expect(changedPanels(panels, { by: byClass })).toMatchObject({ colours: { kind: 'lines' }, own: [] });
+    expect(changedPanels({ ...panels, down: byClass }, { by: byClass }).down).toBeNull();
+    expect(changedPanels(panels, { perRow: 3 })).toEqual({ ...panels, perRow: 3 });
+  });
+});
+
+describe('proof notes of panels', () => {
+  const checks = (situation: (typeof PANELLED)[number]) => {
+    const figure = resolveFigure(situation.spec, situation.table);
+    const layout = drawFigure(situation.spec, situation.table, SKERRY_PLAIN, english);
+    return proofNotes({ figure, layout, style: SKERRY_PLAIN, locale: english });
+  };
+
+  it('say by how much heights differ where panels have scales of their own', () => {
+    const found = checks(panelled('p', course({ Ness: [10, 12], Kelda: [900, 1000] }), { scale: 'panels' }));
+    const note = found.find(({ check }) => check === 'panel-scales');
+    // 0 to 15 beside 0 to 1,000 or near it
+    expect(note?.text).toMatch(/“Kelda” as in “Ness”/);
+    expect(note?.mends[0]).toMatchObject({ call: { args: { panels: { scale: 'all' } } } });
+    expect(
+      checks(panelled('p', course({ Ness: [10, 12], Kelda: [900, 1000] }), {})).map(({ check }) => check),
+    ).not.toContain('panel-scales');
+  });
+
+  it('say when panels are too small to read, and what size would do', () => {
+    const small = panelled('p', gridTable(), { down: byClass }, ({ frame }) =>
+      Object.assign(frame, { width: 100, height: 60 }),
+    );
+    const note = checks(small).find(({ check }) => check === 'panel-size');
+    const [mend] = note?.mends ?? [];
+    if (!mend || !('call' in mend) || mend.call.name !== 'figure.setFrame') throw new Error('The note mends nothing.');
+    Object.assign(small.spec.frame, { height: mend.call.args.height });
+    const { plot } = drawFigure(small.spec, small.table, SKERRY_PLAIN, english);
+    expect((plot.height * 25.4) / 72).toBeGreaterThanOrEqual(7);
+  });
+
+  it('say nothing of colours that need not be told apart', () => {
+    expect(checks(panelled('p', pierTable(), {})).map(({ check }) => check)).not.toContain('alike');
+  });
+});
+
+describe('looking into panels', () => {
+  it('shows all of them on their one scale, and each alone', () => {
+    const { spec, table } = panelled('p', pierTable(24, PIERS.slice(0, 3)), {});
+    const figure = resolveFigure(spec, table);
+    const layout = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const views = inspectViews(figure, layout);
+    expect(views.map(({ name }) => name)).toEqual(['all panels', 'Northgate', 'Old Quay', 'Sound Landing']);
+    const series = (index: number) => {
+      const view = views[index];
+      return view ? inspectFigure(view.figure, view.layout, SKERRY_PLAIN).series.map(({ name }) => name) : [];
+    };
+    expect(series(0)).toEqual(['Northgate', 'Old Quay', 'Sound Landing']);
+    expect(series(2)).toEqual(['Old Quay']);
+  });
+
+  it('keeps to one panel where each has its own scale', () => {
+    const { spec, table } = panelled('p', pierTable(24, PIERS.slice(0, 3)), { scale: 'panels' });
+    const layout = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const [first, second] = inspectViews(resolveFigure(spec, table), layout);
+    expect(first?.panel).toBe('Northgate');
+    expect(second?.layout.left.scale.high).toBeLessThan(first?.layout.left.scale.high ?? 0);
+  });
+});
