@@ -1,6 +1,12 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
+import { nameOfLine } from '../../src/core/figure/resolve.ts';
+import type { FigureSpec } from '../../src/core/figure/spec.ts';
+import { columnOf, type Table } from '../../src/core/table/column.ts';
+import { localeOf } from '../../src/core/text/locale.ts';
+import { formatPeriod } from '../../src/core/time/format.ts';
 import { figureOf, receivedText } from './browser.ts';
+import { DEMO_FIGURES, demoTable, openDemo, showItem } from './demo.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -58,4 +64,94 @@ describe('the Inspect face', () => {
     await page.keyboard.press('Enter');
     await chart().locator('.apexcharts-series path').first().waitFor();
   });
+
+  it.each(DEMO_FIGURES.map((figure) => [figure.name, figure] as const))(
+    'tells the values of the demo figure “%s”',
+    async (name, figure) => {
+      page = await openPage();
+      await openDemo(page);
+      await showItem(page, name);
+      await page.getByRole('region', { name: `Figure ${name}` }).waitFor();
+      const before = await page.locator('.sheet svg').innerHTML();
+      await faces('Inspect').click();
+      await chart().locator('.apexcharts-series path').first().waitFor();
+      const drawn = await lines();
+
+      // Under the pointer stands what the table holds for that period.
+      const plot = await chart().locator('.apexcharts-grid').boundingBox();
+      if (!plot) throw new Error('The chart has a plot.');
+      const tip = chart().locator('.apexcharts-tooltip');
+      for (const share of [0.2, 0.62]) {
+        await page.mouse.move(plot.x + plot.width * share, plot.y + plot.height / 2, { steps: 4 });
+        await tip.locator('.apexcharts-tooltip-title').waitFor();
+        const said = await tip.evaluate((box) => ({
+          place: box.querySelector('.apexcharts-tooltip-title')?.textContent ?? '',
+          values: [...box.querySelectorAll('.apexcharts-tooltip-series-group.apexcharts-active')].map((group) => [
+            (group.querySelector('.apexcharts-tooltip-text-y-label')?.textContent ?? '').replace(/: ?$/, ''),
+            (group.querySelector('.apexcharts-tooltip-text-y-value')?.textContent ?? '').replace(/[^0-9.–-]/g, ''),
+          ]),
+        }));
+        expect(said.values.length).toBeGreaterThan(0);
+        const held = heldAt(figure, demoTable(figure), said.place);
+        // A line that is not finished is drawn in two series, of which one or both tell a value.
+        const told = new Map<string, Set<number>>();
+        for (const [series = '', value] of said.values) {
+          const line = series.replace(/, unfinished$/, '');
+          const known = told.get(line) ?? new Set<number>();
+          told.set(line, known);
+          if (value !== '–') known.add(Number(value));
+        }
+        for (const [line, values] of told) {
+          const wanted = held.get(line) ?? null;
+          expect([line, ...values]).toEqual(wanted === null ? [line] : [line, wanted]);
+        }
+      }
+
+      const ticks = () => chart().locator('.apexcharts-xaxis-label').allTextContents();
+      if (await chart().locator('.apexcharts-zoomin-icon').isVisible()) {
+        const whole = await ticks();
+        await chart().locator('.apexcharts-zoomin-icon').click();
+        await expect.poll(ticks).not.toEqual(whole);
+        await chart().locator('.apexcharts-reset-icon').click();
+        await expect.poll(ticks).toEqual(whole);
+      }
+      const entry = chart().locator('.apexcharts-legend-text').first();
+      if (await entry.isVisible()) {
+        await entry.click();
+        await expect.poll(lines).toBeLessThan(drawn);
+        await entry.click();
+        await expect.poll(lines).toBe(drawn);
+      }
+      await faces('Set').click();
+      expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
+    },
+  );
 });
+
+/** What the cells of a table hold at a place along the axis, by the names of lines or panels; rows of one panel are added up. */
+function heldAt(figure: FigureSpec, table: Table, place: string): Map<string, number | null> {
+  const across = columnOf(table, figure.across);
+  if (!across) throw new Error('Nothing runs across.');
+  const write = (cell: unknown) =>
+    across.kind === 'date' && typeof cell === 'number'
+      ? formatPeriod(cell, across.interval, localeOf('en-GB'))
+      : String(cell);
+  const rows = across.cells.flatMap((cell, row) => (write(cell) === place ? [row] : []));
+  expect(rows.length).toBeGreaterThan(0);
+  const held = new Map<string, number | null>();
+  const { panels } = figure;
+  for (const line of figure.lines) {
+    const column = columnOf(table, line.column);
+    for (const row of rows) {
+      const cell = column?.cells[row];
+      const value = typeof cell === 'number' ? cell : null;
+      const names = [panels?.by, panels?.down].flatMap((split) =>
+        split?.kind === 'category' ? [String(columnOf(table, split.column)?.cells[row] ?? '')] : [],
+      );
+      const name = panels ? names.join(', ') : nameOfLine(line, column);
+      const before = held.get(name);
+      held.set(name, before === undefined || before === null || value === null ? value : before + value);
+    }
+  }
+  return held;
+}

@@ -60,7 +60,7 @@ function Entry({ id, kind, name, children }: { id: string; kind: string; name: s
         aria-label={`Remove ${kind} ${name}`}
         title="Remove (can be undone)"
         onClick={() => run('item.remove', { item: id })}
-        className="btn btn-xs btn-square absolute top-1.5 right-1.5 border-transparent bg-base-100 opacity-0 group-hover:opacity-100 focus:opacity-100"
+        className="btn btn-xs btn-square absolute top-1.5 right-1.5 h-7 w-7 border-transparent bg-base-100 opacity-0 group-hover:opacity-100 focus:opacity-100"
       >
         <Trash2 size={13} aria-hidden="true" />
       </button>

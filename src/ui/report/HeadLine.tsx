@@ -76,7 +76,7 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
         type="button"
         className="kbd kbd-sm cursor-pointer"
         title="The command list"
-        aria-label="Command list (Ctrl K)"
+        aria-label="Ctrl K, the command list"
         onClick={() => useView.setState({ commands: true })}
       >
         Ctrl K

@@ -77,7 +77,7 @@ function Note({ note, onAside }: Pick<ProofMarginProps, 'onAside'> & { note: Pro
             key={one.say}
             type="button"
             data-mend
-            className="text-left font-semibold text-primary underline underline-offset-2"
+            className="min-h-6 text-left font-semibold text-primary underline underline-offset-2"
             onClick={() => mend(one)}
           >
             {one.say}
@@ -92,7 +92,11 @@ function Note({ note, onAside }: Pick<ProofMarginProps, 'onAside'> & { note: Pro
             onCommit={(reason) => onAside(note, reason.trim())}
           />
         ) : (
-          <button type="button" className="text-quiet underline underline-offset-2" onClick={() => setSetting(true)}>
+          <button
+            type="button"
+            className="min-h-6 text-quiet underline underline-offset-2"
+            onClick={() => setSetting(true)}
+          >
             Set aside
           </button>
         )}
