@@ -67,6 +67,7 @@ Sets a table as a line figure, or as a spark table, without a database.
   --spark SPEC       a saved spark table (Hand off, "Spark table spec"), or “auto” to make one
   --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
   --each COLUMN      one figure for each category of a column; {value} in -o and --title stands for it
+  --panels a[,b]     a panel for each category of a column, or a grid of two
   --across COLUMN    the column that runs across (key or title)
   --lines a,b        the columns to draw as lines
   --title TEXT       the figure's title
@@ -80,6 +81,7 @@ Sets a table as a line figure, or as a spark table, without a database.
       spec: { type: 'string' },
       spark: { type: 'string' },
       each: { type: 'string' },
+      panels: { type: 'string' },
       across: { type: 'string' },
       lines: { type: 'string' },
       title: { type: 'string' },
@@ -118,6 +120,7 @@ Sets a table as a line figure, or as a spark table, without a database.
         spec: text(values['spec']),
         across: text(values['across']),
         lines: text(values['lines']),
+        panels: text(values['panels']),
         title: text(values['title']),
         locale: text(values['locale']),
         outlines: values['outlines'] === true,

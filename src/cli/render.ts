@@ -1,11 +1,14 @@
 import { extname } from 'node:path';
 import { draftFigure } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
+import { draftPanels } from '../core/figure/panels/draft.ts';
+import type { Panels } from '../core/figure/panels/spec.ts';
 import { FigureSpec } from '../core/figure/spec.ts';
 import { sayIssue } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
+import { columnsOfFigure } from '../core/report/users.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
-import { columnOf, type Table } from '../core/table/column.ts';
+import { type Column, columnOf, type Table } from '../core/table/column.ts';
 import { applyStep } from '../core/table/shape/shape.ts';
 import { type FigureFormat, figureFile } from '../formats/figure-file.ts';
 import { safeNames } from '../formats/file-name.ts';
@@ -21,6 +24,8 @@ export interface RenderOptions {
   across?: string | undefined;
   lines?: string | undefined;
   title?: string | undefined;
+  /** one or two columns of names to split the figure by */
+  panels?: string | undefined;
   /** language of the labels, such as de-DE */
   locale?: string | undefined;
 }
@@ -30,9 +35,7 @@ function readSpec(path: string, table: Table): FigureSpec {
   const value = readJsonAt(path);
   const parsed = FigureSpec.safeParse(value);
   if (!parsed.success) throw new Refusal(`${path} is not a figure spec: ${sayIssue(parsed.error)}`);
-  const absent = [parsed.data.across, ...parsed.data.lines.map((line) => line.column)].find(
-    (key) => !columnOf(table, key),
-  );
+  const absent = [...columnsOfFigure(parsed.data)].find((key) => !columnOf(table, key));
   if (absent)
     throw new Refusal(
       `The figure of ${path} needs a column “${absent}”, which the table lacks; it has ${table.columns.map((column) => column.key).join(', ')}.`,
@@ -50,10 +53,10 @@ function formatOf(out: string, outlines: boolean): FigureFormat {
 /** What stands for a category in the names of files and in a title. */
 const VALUE = '{value}';
 
-/** The categories of a column, in the order in which they come first. Throws a Refusal where there are none. */
-function categoriesOf(table: Table, wanted: string): { key: string; values: string[] } {
+/** A column of names by its key or title. Throws a Refusal where there is none. */
+function namesColumn(table: Table, wanted: string): Column {
   const named = wanted.trim().toLowerCase();
-  const column = columnOf(table, wanted) ?? table.columns.find(({ title }) => title.toLowerCase() === named);
+  const column = columnOf(table, wanted.trim()) ?? table.columns.find(({ title }) => title.toLowerCase() === named);
   if (column?.kind !== 'text')
     throw new Refusal(
       `There is no column of names “${wanted}” in the table; it has ${
@@ -63,6 +66,12 @@ function categoriesOf(table: Table, wanted: string): { key: string; values: stri
           .join(', ') || 'none'
       }.`,
     );
+  return column;
+}
+
+/** The categories of a column, in the order in which they come first. */
+function categoriesOf(table: Table, wanted: string): { key: string; values: string[] } {
+  const column = namesColumn(table, wanted);
   const totals = new Set(table.totals);
   const values = column.cells.flatMap((cell, row) => (cell === null || totals.has(row) ? [] : [String(cell)]));
   return { key: column.key, values: [...new Set(values)] };
@@ -94,8 +103,19 @@ export async function render(options: RenderOptions): Promise<number> {
   return 0;
 }
 
+/** The panels that were asked for: by one column, or a grid of two. */
+function panelsFor(table: Table, wanted: string | undefined): Panels | undefined {
+  const names = wanted?.split(',') ?? [];
+  if (names.length > 2)
+    throw new Refusal('--panels takes one column, or two for a grid: one runs from left to right, the other down.');
+  return draftPanels(names.map((name) => namesColumn(table, name))) ?? undefined;
+}
+
 async function renderTable(options: RenderOptions, table: Table, title: string | null): Promise<void> {
   const format = formatOf(options.out, options.outlines);
+  const own = (['across', 'lines', 'panels'] as const).find((name) => options[name] !== undefined);
+  if (options.spec && own)
+    throw new Refusal(`A figure spec says what it draws; leave out --${own}, or leave out --spec.`);
   const locale = localeNamed(options.locale);
   const spec = options.spec
     ? readSpec(options.spec, table)
@@ -106,6 +126,7 @@ async function renderTable(options: RenderOptions, table: Table, title: string |
         locale,
         across: options.across,
         lines: options.lines?.split(','),
+        panels: panelsFor(table, options.panels),
       });
   if (title !== null) spec.words.title = title;
   const { scene } = drawFigure(spec, table, SKERRY_PLAIN, locale);

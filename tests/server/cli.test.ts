@@ -10,6 +10,7 @@ import { toSvg } from '../../src/core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { readTableFile } from '../../src/formats/table-file.ts';
+import { gridTable, panelled } from '../unit/panelled.ts';
 
 const rizo = fileURLToPath(new URL('../../rizo', import.meta.url));
 const received = (name: string) => fileURLToPath(new URL(`../received/${name}`, import.meta.url));
@@ -56,6 +57,25 @@ describe('./rizo render', () => {
     );
     writeFileSync(saved, '{"type":"spark"}');
     expect(run('render', '--spark', saved, '--table', table, '-o', out).stderr).toMatch(/is not a spark table spec/);
+  });
+
+  it('splits a figure into panels by one column or two, as the saved figure does', () => {
+    const table = received('piers-long-form.csv');
+    const out = join(folder, 'panels.svg');
+    const panelsIn = () => readFileSync(out, 'utf8').match(/data-part="panel:/g)?.length;
+    const set = (...args: string[]) => run('render', '--table', table, ...args, '-o', out).stderr;
+    expect(set('--panels', 'pier')).toBe('');
+    expect(panelsIn()).toBe(4);
+    expect(set('--panels', 'pier,vessel_class')).toBe('');
+    expect(panelsIn()).toBe(12);
+    expect(set('--panels', 'pier,vessel_class,month')).toMatch(/one column, or two for a grid/);
+    expect(set('--panels', 'passengers')).toMatch(/no column of names “passengers”/);
+    expect(set()).toMatch(/Split it into panels/);
+    const spec = join(folder, 'panels.json');
+    const grid = panelled('Piers', gridTable(), { down: { kind: 'category', column: 'class' } });
+    writeFileSync(spec, JSON.stringify(grid.spec));
+    expect(set('--spec', spec)).toMatch(/needs a column “date”/);
+    expect(set('--spec', spec, '--panels', 'pier')).toMatch(/leave out --panels, or leave out --spec/);
   });
 
   it('sets one figure for each category of a column, with safe names', () => {

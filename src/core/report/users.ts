@@ -5,7 +5,7 @@ import { columnsOfStep } from '../table/shape/step.ts';
 import { isTable, type Report } from './report.ts';
 
 /** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
-function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {
+export function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {
   const levels = marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : []));
   const splits = [panels?.by, panels?.down].flatMap((split) => (split?.kind === 'category' ? [split.column] : []));
   return new Set([
