@@ -218,7 +218,10 @@ describe('rich words', () => {
     const type = { face: 'sans-400', size: 10, colour: '#000000' } as const;
     const [line = [], ...more] = setLines(rich, type, say, 500);
     expect(more).toEqual([]);
-    expect(line.map(({ text }) => text)).toEqual(['Up ', 'CO', '2', ' since ', 'May 2026']);
+    expect(line.map(({ text }) => text)).toEqual(['Up ', 'CO', '2', 'since ', 'May 2026']);
+    // A space of another look than what stands before it is room, since viewers drop it at the head of a text.
+    const two = (line[2]?.x ?? 0) + textWidth('2', 'sans-400', 6.6);
+    expect(line[3]?.x).toBeCloseTo(two + textWidth(' ', 'sans-400', 10), 6);
     expect(line[2]).toMatchObject({ size: 6.6, down: 1.6, face: 'sans-400' });
     expect(line[1]?.face).toBe('sans-600');
     expect(line[4]?.face).toBe('sans-400-italic');

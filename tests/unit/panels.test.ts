@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { describeFigure } from '../../src/core/figure/describe.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { fieldsOf } from '../../src/core/figure/fields.ts';
+import { Mark } from '../../src/core/figure/marks.ts';
 import { arrange, panelsInRow } from '../../src/core/figure/panels/arrange.ts';
 import { changedPanels } from '../../src/core/figure/panels/change.ts';
 import { draftPanels, heightFor, splitColumns } from '../../src/core/figure/panels/draft.ts';
@@ -216,6 +217,24 @@ describe('panels and their lines', () => {
     for (const word of ['Target', 'Refit', 'Strike']) expect(words.filter((text) => text === word)).toHaveLength(1);
     const kelda = scene.nodes.find((node) => node.kind === 'cluster' && node.name === 'panel Kelda');
     expect(kelda?.kind === 'cluster' && [...textsOf(kelda.children)].map(({ text }) => text)).toContain('Strike');
+  });
+
+  it('name a level in the first panel that has its axis', () => {
+    const { spec, table } = panelled(
+      'p',
+      pierTable(24, ['Northgate']),
+      { by: { kind: 'lines' }, scale: 'panels' },
+      ({ lines, marks }) => {
+        Object.assign(lines[1] ?? {}, { axis: 'right' });
+        marks.push(Mark.parse({ kind: 'level', id: 'l', name: 'Limit', axis: 'right', at: 7, colour: '#b5492f' }));
+      },
+      ['passengers', 'late'],
+    );
+    const { scene } = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const home = scene.nodes.find(
+      (node) => node.kind === 'cluster' && [...textsOf(node.children)].some(({ text }) => text === 'Limit'),
+    );
+    expect(home).toMatchObject({ name: 'panel line-2' });
   });
 
   it('say what they are in words, and say nothing of a line that has a value in each', () => {

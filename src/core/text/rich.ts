@@ -107,11 +107,14 @@ export function setLines(words: Words, type: Type, say: SayField, width: number,
   let word: Piece[] = [];
   /** the space before the word, set only when the word stays on its line */
   let space: Piece | null = null;
+  /** what stood last on the line was a space of another look, which is kept as room, since viewers drop it at the ends of a text */
+  let apart = false;
   const add = (piece: Piece) => {
     const line = lines.at(-1);
     const before = line?.at(-1);
     const isOne =
       before &&
+      !apart &&
       before.face === piece.face &&
       before.size === piece.size &&
       before.colour === piece.colour &&
@@ -120,15 +123,20 @@ export function setLines(words: Words, type: Type, say: SayField, width: number,
       before.text += piece.text;
       // Measured as one, so that pairs of letters over the join are counted.
       x = before.x + textWidth(before.text, before.face, before.size);
+    } else if (piece.text === ' ') {
+      x += piece.width;
+      apart = true;
     } else if (piece.text !== '') {
       const { width: wide, ...run } = piece;
       line?.push({ ...run, x });
       x += wide;
+      apart = false;
     }
   };
   const breakLine = () => {
     lines.push([]);
     x = 0;
+    apart = false;
   };
   const close = () => {
     const wide = word.reduce((sum, piece) => sum + piece.width, 0);

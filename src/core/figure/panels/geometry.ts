@@ -10,12 +10,11 @@ export interface Rooms {
   right: number;
   top: number;
   bottom: number;
-  /** room of axes that are shared by all columns, outside of the first and the last one */
+  /** what is left free at both ends: captions along axes, and what the frame asks for */
   outerLeft: number;
   outerRight: number;
-  /** room within each panel on either side of its plot */
-  innerLeft: number;
-  innerRight: number;
+  /** room that each column has on either side of its plots */
+  sides: readonly { left: number; right: number }[];
   /** between neighbours */
   gap: number;
   /** heads of columns, above the first row */
@@ -37,7 +36,7 @@ export interface PanelsGeometry {
   height: number;
   /** what the frame leaves for each plot; less than its size, even below zero, where that is too little */
   free: { width: number; height: number };
-  /** left end of the plots and right end of the last one's room */
+  /** left end of the first plots and right end of the last ones */
   left: number;
   right: number;
   rowPitch: number;
@@ -48,36 +47,47 @@ export interface PanelsGeometry {
 
 /** Shares out a frame among rows and columns of equal plots. */
 export function panelsGeometry(rooms: Rooms, columns: number, rows: number): PanelsGeometry {
-  const left = rooms.left + rooms.outerLeft;
-  const right = rooms.right - rooms.outerRight;
-  const pitch = (right - left + rooms.gap) / columns;
+  const { sides, gap } = rooms;
+  const beside = sides.reduce((sum, { left, right }) => sum + left + right, gap * (columns - 1));
+  const first = rooms.left + rooms.outerLeft;
   const top = rooms.top + rooms.columnHeads;
   const rowPitch = (rooms.bottom - rooms.acrossHeight - top) / rows;
   const free = {
-    width: pitch - rooms.gap - rooms.innerLeft - rooms.innerRight,
+    width: (rooms.right - rooms.outerRight - first - beside) / columns,
     height: rowPitch - rooms.head - rooms.above - rooms.below,
   };
   const [width, height] = [Math.max(LEAST, free.width), Math.max(LEAST, free.height)];
-  const cellLeft = ({ column }: Slot) => left + column * pitch;
+  /** left ends of the columns with their rooms */
+  const lefts: number[] = [];
+  let at = first;
+  for (const { left, right } of sides) {
+    lefts.push(at);
+    at += left + width + right + gap;
+  }
   const rowTop = ({ row }: Slot) => top + row * rowPitch;
+  const plotOf = (slot: Slot): Plot => ({
+    left: (lefts[slot.column] ?? first) + (sides[slot.column]?.left ?? 0),
+    top: rowTop(slot) + rooms.head + rooms.above,
+    width,
+    height,
+  });
   return {
     width,
     height,
     free,
-    left,
-    right,
+    left: first + (sides[0]?.left ?? 0),
+    right: at - gap - (sides.at(-1)?.right ?? 0),
     rowPitch,
-    plotOf: (slot) => ({
-      left: cellLeft(slot) + rooms.innerLeft,
-      top: rowTop(slot) + rooms.head + rooms.above,
-      width,
-      height,
-    }),
-    boxOf: (slot) => ({
-      minX: slot.column === 0 ? rooms.left : cellLeft(slot) - rooms.gap / 2,
-      maxX: slot.column === columns - 1 ? rooms.right : cellLeft(slot) + pitch - rooms.gap / 2,
-      minY: rowTop(slot),
-      maxY: rowTop(slot) + rowPitch + (slot.lowest ? rooms.acrossHeight : 0),
-    }),
+    plotOf,
+    boxOf: (slot) => {
+      const { column } = slot;
+      const next = lefts[column + 1];
+      return {
+        minX: column === 0 ? rooms.left : (lefts[column] ?? first) - gap / 2,
+        maxX: next === undefined ? rooms.right : next - gap / 2,
+        minY: rowTop(slot),
+        maxY: rowTop(slot) + rowPitch + (slot.lowest ? rooms.acrossHeight : 0),
+      };
+    },
   };
 }

@@ -45,7 +45,7 @@ function captionsOnce(given: Given, pass: Shared): SceneNode[] {
     plot: {
       left: geometry.left,
       width: geometry.right - geometry.left,
-      top: axis.axis.titlePlace === 'above' ? rooms.top + size * 0.5 : top,
+      top: axis.axis.titlePlace === 'above' ? rooms.top + size * 0.3 : top,
       height,
     },
     y: () => 0,
@@ -136,7 +136,7 @@ export function layoutPanels(
         head: head ?? null,
         isLowest: slot.lowest,
         rooms: pass.rooms,
-        endsRight: group.right === null && pass.rooms.innerRight > 0,
+        endsRoom: group.right === null ? (pass.rooms.sides[slot.column]?.right ?? 0) : 0,
         isFirst: set.length === 0,
       },
     );

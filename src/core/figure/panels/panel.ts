@@ -95,8 +95,8 @@ interface PanelLook {
   isLowest: boolean;
   isFirst: boolean;
   rooms: Rooms;
-  /** there is room for values to the right of last points */
-  endsRight: boolean;
+  /** room for values to the right of last points, points; 0 for none */
+  endsRoom: number;
 }
 
 interface DrawnPanel {
@@ -164,7 +164,7 @@ function behindNodes({ figure, group, across, plot, panel }: PanelPlace): SceneN
 /** Draws a panel: its ground and name, grid, the others behind, its own lines and marks, and their words. */
 export function drawPanel(
   place: PanelPlace,
-  { axes, head, isLowest, isFirst, rooms, endsRight }: PanelLook,
+  { axes, head, isLowest, isFirst, rooms, endsRoom }: PanelLook,
 ): DrawnPanel {
   const { figure, group, panel, across, plot, box, style, locale } = place;
   const { background } = figure.spec.frame;
@@ -180,7 +180,7 @@ export function drawPanel(
   const labels = setLabels(
     {
       panel: panel.key,
-      endsRight,
+      endsRight: endsRoom > 0,
       ...inPlot,
       plot,
       style,
@@ -189,7 +189,7 @@ export function drawPanel(
       bounds: {
         minX: plot.left,
         minY: plot.top - rooms.above,
-        maxX: plot.left + plot.width + (endsRight ? rooms.innerRight : 0),
+        maxX: plot.left + plot.width + endsRoom,
         maxY: plot.top + plot.height - 0.5,
       },
       taken: [],
@@ -209,7 +209,7 @@ export function drawPanel(
       kind: 'rect',
       x: plot.left,
       y: box.minY + (head ? 0 : rooms.head),
-      width: plot.width + rooms.innerRight,
+      width: plot.width + endsRoom,
       height: plot.top + plot.height - box.minY - (head ? 0 : rooms.head),
       fill: background,
     },

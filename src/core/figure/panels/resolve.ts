@@ -11,7 +11,7 @@ import {
   type ResolvedLine,
   resolvePlot,
 } from '../resolve.ts';
-import type { FigureSpec, Line } from '../spec.ts';
+import type { FigureSpec, Line, Side } from '../spec.ts';
 import type { Panels, Split } from './spec.ts';
 import { type SplitTable, splitTable } from './split.ts';
 
@@ -118,7 +118,14 @@ function pooledLevels(panels: readonly ResolvedFigure[]): ResolvedFigure['levels
   return levels;
 }
 
-/** The marks that a panel draws: each is named in the first one only, and a note stands in its own. */
+/** The axis on which a mark needs lines to have a place; null for one that stands along the axis across. */
+function axisOfMark(mark: Mark): Side | null {
+  if (mark.kind === 'event') return null;
+  if (mark.kind === 'band') return mark.over.kind === 'values' ? mark.over.axis : null;
+  return mark.axis;
+}
+
+/** The marks that a panel draws: each is named in the first one that has its axis, and a note stands in its own. */
 function marksOf(marks: readonly Mark[], list: readonly Panel[], index: number): Mark[] {
   const key = list[index]?.key;
   return marks.flatMap((mark): Mark[] => {
@@ -126,7 +133,9 @@ function marksOf(marks: readonly Mark[], list: readonly Panel[], index: number):
       const home = list.some((panel) => panel.key === mark.panel) ? mark.panel : list[0]?.key;
       return home === key ? [mark] : [];
     }
-    return index === 0 ? [mark] : [{ ...mark, name: '' }];
+    const axis = axisOfMark(mark);
+    const first = list.findIndex(({ figure }) => axis === null || figure.lines.some(({ line }) => line.axis === axis));
+    return index === first ? [mark] : [{ ...mark, name: '' }];
   });
 }
 

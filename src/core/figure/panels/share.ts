@@ -49,8 +49,8 @@ export interface Shared {
 interface Before {
   acrossHeight: number;
   over: AcrossPlan['over'];
-  leftRoom: number;
-  rightRoom: number;
+  /** room that numbers take beside the plots of each column */
+  sides: readonly { left: number; right: number }[];
   along: { left: number; right: number };
   captionHeight: number;
   columnLines: number;
@@ -134,29 +134,26 @@ function share(given: Given, before: Before): Shared {
   const { figure, panels, style, locale, arrangement, room, list } = given;
   const { columns, rows, slots } = arrangement;
   const isGrid = (figure.panels?.rows.length ?? 0) > 0;
-  const isOwn = panels.scale === 'panels';
   const size = style.sizes.label;
   const line = size * HEAD_PITCH;
   const { left: overLeft, right: overRight } = before.over;
-  const leftRoom = Math.max(before.leftRoom, isOwn ? 0 : overLeft);
   const { plotLeft, plotRight } = figure.spec.frame;
-  const outerLeft = before.along.left + (isOwn ? 0 : leftRoom);
-  const rightRoom = before.rightRoom;
-  // Where the last row is not full, its numbers would stand where the dates of the panel above it do.
-  const isInside = isOwn || slots.length < columns * rows;
-  const innerRight = (isInside ? rightRoom : 0) + before.ends;
-  const outerRight = before.along.right + Math.max(isInside ? 0 : rightRoom, overRight - innerRight);
-  const sheetRight = room.right + INSET;
+  const sides = before.sides.map(({ left, right }, column) => ({
+    left: column === 0 ? Math.max(left, overLeft) : left,
+    right: column === columns - 1 ? Math.max(right + before.ends, overRight) : right + before.ends,
+  }));
+  const [first, last] = [sides[0], sides.at(-1)];
+  // Labels of dates that reach over the ends of their axis do not meet those of the next one.
+  const over = Math.max(
+    0,
+    ...sides.slice(1).map(({ left }, column) => overLeft - left + overRight - (sides[column]?.right ?? 0)),
+  );
   const rooms: Rooms = {
     ...room,
-    outerLeft: Math.max(outerLeft, (plotLeft ?? 0) * POINTS_PER_MM - room.left - (isOwn ? leftRoom : 0)),
-    outerRight:
-      plotRight === null
-        ? outerRight
-        : Math.max(outerRight, plotRight * POINTS_PER_MM - (sheetRight - room.right) - innerRight),
-    innerLeft: isOwn ? leftRoom : 0,
-    innerRight,
-    gap: Math.max(size * 1.4, (isOwn ? 0 : overLeft) + Math.max(0, overRight - innerRight) + size * 0.6),
+    outerLeft: Math.max(before.along.left, (plotLeft ?? 0) * POINTS_PER_MM - INSET - (first?.left ?? 0)),
+    outerRight: Math.max(before.along.right, (plotRight ?? 0) * POINTS_PER_MM - INSET - (last?.right ?? 0)),
+    sides,
+    gap: Math.max(size * 1.4, over + size * 0.6),
     top: room.top + before.captionHeight,
     columnHeads: isGrid ? before.columnLines * line + size * 0.2 : 0,
     head: isGrid ? line * 1.2 : before.titleLines * line,
@@ -174,12 +171,19 @@ function share(given: Given, before: Before): Shared {
 
 /** What the next pass knows from this one. */
 function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, given: Given): Before {
-  const { arrangement, style, locale } = given;
+  const { arrangement, panels, style, locale } = given;
+  const { slots, columns } = arrangement;
   const size = style.sizes.label;
-  const groups = [...new Set(arrangement.slots.flatMap((slot) => groupOf(slot) ?? []))];
+  const groups = [...new Set(slots.flatMap((slot) => groupOf(slot) ?? []))];
   const widest = (of: (group: ScaleGroup) => number) => Math.max(0, ...groups.map(of));
-  const leftRoom = widest(({ left }) => numbersRoom(left, style));
-  const rightRoom = widest(({ right }) => (right ? numbersRoom(right, style) : 0));
+  const isOwn = panels.scale === 'panels';
+  const sides = Array.from({ length: columns }, () => ({ left: 0, right: 0 }));
+  for (const slot of slots) {
+    const [side, group] = [sides[slot.column], groupOf(slot)];
+    if (!side || !group) continue;
+    if (isOwn || slot.first) side.left = Math.max(side.left, numbersRoom(group.left, style));
+    if ((isOwn || slot.last) && group.right) side.right = Math.max(side.right, numbersRoom(group.right, style));
+  }
   const isOnce = captions === 'once';
   const isAbove = ({ axis, numbers }: ScaleGroup['left']) => axis.titlePlace === 'above' && numbers.caption !== '';
   const captioned = isOnce && groups.some(({ left, right }) => isAbove(left) || (right !== null && isAbove(right)));
@@ -197,12 +201,11 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
   );
   // A value stands a little away from its point and from the edge.
   const wanted = ends > 0 ? ends + size * 0.9 : 0;
-  const cell = geometry.width + rooms.innerRight;
+  const cell = geometry.width + (rooms.sides[0]?.right ?? 0);
   return {
     acrossHeight: across.height,
     over: across.over,
-    leftRoom,
-    rightRoom,
+    sides,
     along: {
       left: isOnce ? widest(({ left }) => alongRoom(left, style)) : 0,
       right: isOnce ? widest(({ right }) => (right ? alongRoom(right, style) : 0)) : 0,
@@ -210,7 +213,7 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
     captionHeight: captioned ? size * 1.7 : 0,
     columnLines: linesIn(heads.columns),
     titleLines: linesIn(heads.panels.values()),
-    ends: wanted <= cell * MOST_ENDS && rightRoom === 0 ? wanted : 0,
+    ends: wanted <= cell * MOST_ENDS && groups.every(({ right }) => right === null) ? wanted : 0,
   };
 }
 
@@ -220,8 +223,7 @@ export function shareOut(given: Given): Shared {
   let shared = share(given, {
     acrossHeight: size * 2,
     over: { left: 0, right: 0 },
-    leftRoom: size * 3,
-    rightRoom: 0,
+    sides: Array.from({ length: given.arrangement.columns }, () => ({ left: size, right: 0 })),
     along: { left: 0, right: 0 },
     captionHeight: size * 1.5,
     columnLines: 1,
