@@ -2,9 +2,12 @@
 
 import { newEmphasis } from '../src/core/emphasis/emphasis.ts';
 import { draftFigure } from '../src/core/figure/draft.ts';
+import { layoutFigure } from '../src/core/figure/layout.ts';
 import { Mark } from '../src/core/figure/marks.ts';
+import { resolveFigure } from '../src/core/figure/panels/resolve.ts';
 import { Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
+import { proofNotes } from '../src/core/proof/proof.ts';
 import { runCommand } from '../src/core/report/commands.ts';
 import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
@@ -300,7 +303,7 @@ export function demoReport(): Demo {
   eachPier.name = 'Passengers at each pier';
   eachPier.words = {
     title: 'Only at Kelda has each summer brought more passengers than the one before',
-    subtitle: 'Passengers a month, January 2024 to October 2026; the other piers in grey behind',
+    subtitle: 'By pier, January 2024 to October 2026; the other piers stand in grey behind',
     source: `${SOURCE} ${UNFINISHED}`,
   };
   eachPier.leftAxis.title = 'passengers a month';
@@ -322,6 +325,13 @@ export function demoReport(): Demo {
   };
   grid.leftAxis.title = 'passengers a month';
   addFigure(grid);
+  const resolved = resolveFigure(grid, traffic);
+  const layout = layoutFigure(resolved, report.style, locale);
+  for (const { check, facts } of proofNotes({ figure: resolved, layout, style: report.style, locale })) {
+    const reason = 'The subtitle says that each row has its own scale.';
+    if (check === 'panel-scales')
+      report = runCommand(report, 'figure.setNoteAside', { figure: grid.id, check, facts, reason }).report;
+  }
 
   const piers = add('piers', 'Piers, summer 2026', PIERS);
   const [names, passengersOf, load] = piers.columns.map(({ key }) => key);

@@ -51,8 +51,19 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.waitForTimeout(800);
     await page.mouse.move(600, 300, { steps: 3 });
   },
-  levels: async (page) => {
+  panels: async (page) => {
     await page.getByRole('button', { name: 'Set', exact: true }).click();
+    await page
+      .getByRole('button', { name: /Passengers at each pier/ })
+      .first()
+      .click();
+    await page.getByRole('tab', { name: 'Panels' }).click();
+  },
+  levels: async (page) => {
+    await page
+      .getByRole('button', { name: /Passengers and punctuality/ })
+      .first()
+      .click();
     await page.keyboard.press('Escape');
     await page.locator('.sheet [data-part="mark:target"] text').click();
   },

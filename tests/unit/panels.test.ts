@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/banking.ts';
 import { describeFigure } from '../../src/core/figure/describe.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { fieldsOf } from '../../src/core/figure/fields.ts';
@@ -6,7 +7,7 @@ import { Mark } from '../../src/core/figure/marks.ts';
 import { arrange, panelsInRow } from '../../src/core/figure/panels/arrange.ts';
 import { changedPanels } from '../../src/core/figure/panels/change.ts';
 import { draftPanels, heightFor, splitColumns } from '../../src/core/figure/panels/draft.ts';
-import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
+import { oneCourse, resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
 import { splitTable } from '../../src/core/figure/panels/split.ts';
 import { suggestTitle } from '../../src/core/figure/suggest.ts';
@@ -271,6 +272,43 @@ describe('places of panels', () => {
     const cells = grid ? arrange(grid, 1).slots : [];
     expect(cells).toHaveLength(24);
     expect(cells.filter(({ panel }) => panel === null)).toHaveLength(4);
+  });
+});
+
+describe('the frame of panels', () => {
+  it('begins and ends the plots where it is asked to', () => {
+    const { spec, table } = panelled('p', pierTable(24), {}, ({ frame }) =>
+      Object.assign(frame, { plotLeft: 30, plotRight: 20 }),
+    );
+    for (const scale of ['all', 'panels'] as const) {
+      if (spec.panels) spec.panels.scale = scale;
+      const { panels } = drawFigure(spec, table, SKERRY_PLAIN, english);
+      expect((panels?.left ?? 0) * (25.4 / 72)).toBeCloseTo(30, 1);
+      expect((panels?.right ?? 0) * (25.4 / 72)).toBeCloseTo(140, 1);
+    }
+  });
+
+  it('is as high as makes the middle slope of all panels 45 degrees', () => {
+    const { spec, table } = panelled('p', pierTable(24), { perRow: 3, scale: 'panels' });
+    const figure = resolveFigure(spec, table);
+    const height = suggestedHeight(figure, drawFigure(spec, table, SKERRY_PLAIN, english));
+    expect(height).not.toBeNull();
+    spec.frame.height = height ?? 0;
+    const { plot } = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const slopes = slopesOf(figure, drawFigure(spec, table, SKERRY_PLAIN, english));
+    expect(((bankedAspect(slopes) ?? 0) * plot.width) / plot.height).toBeCloseTo(1, 1);
+  });
+
+  it('has a picture of its window from all panels together', () => {
+    const { spec, table } = panelled('p', gridTable(), { down: byClass });
+    const course = oneCourse(spec, table);
+    expect(course.rows).toBe(48);
+    const first = months(2023, 1, 1)[0];
+    const sum = table.columns[3]?.cells.reduce<number>(
+      (total, cell, row) => (table.columns[0]?.cells[row] === first ? total + Number(cell) : total),
+      0,
+    );
+    expect(columnOf(course, 'passengers')?.cells[0]).toBe(sum);
   });
 });
 

@@ -24,7 +24,16 @@ export function bankedAspect(slopes: readonly number[]): number | null {
 }
 
 /** Slopes of all segments of a figure's lines, as they would be drawn in a square plot. */
-export function slopesOf({ lines }: ResolvedFigure, { left, right, across }: FigureLayout): number[] {
+export function slopesOf(figure: ResolvedFigure, layout: FigureLayout): number[] {
+  const { across, panels } = layout;
+  const plots = panels?.list.map(({ panel, left, right }) => ({ lines: panel.figure.lines, left, right }));
+  return (plots ?? [{ ...layout, lines: figure.lines }]).flatMap((plot) => slopesIn(plot, across));
+}
+
+function slopesIn(
+  { lines, left, right }: Pick<FigureLayout, 'left' | 'right'> & Pick<ResolvedFigure, 'lines'>,
+  across: FigureLayout['across'],
+): number[] {
   return lines.flatMap((line) => {
     const { scale } = line.line.axis === 'right' && right ? right : left;
     const slopes: number[] = [];
@@ -47,6 +56,7 @@ export function suggestedHeight(figure: ResolvedFigure, layout: FigureLayout): n
   const aspect = bankedAspect(slopesOf(figure, layout));
   if (aspect === null) return null;
   const { plot } = layout;
-  const around = figure.spec.frame.height - (plot.height * 25.4) / 72;
-  return Math.round(Math.max(LEAST, Math.min(MOST, around + (plot.width * 25.4 * aspect) / 72)));
+  const rows = layout.panels?.rows ?? 1;
+  const around = figure.spec.frame.height - (rows * plot.height * 25.4) / 72;
+  return Math.round(Math.max(LEAST, Math.min(MOST, around + (rows * plot.width * 25.4 * aspect) / 72)));
 }

@@ -23,6 +23,9 @@ export interface PanelGrid {
   list: SetPanel[];
   columns: number;
   rows: number;
+  /** left end of the first plots and right end of the last ones, points */
+  left: number;
+  right: number;
   /** what the frame leaves for each plot, points; less than its size, even below zero, where that is too little */
   free: { width: number; height: number };
 }

@@ -30,9 +30,16 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
   const items = useReport((state) => state.report.items);
   const { width, height, plotLeft, plotRight, background, border } = figure.frame;
   const set = (change: Partial<Frame>) => run('figure.setFrame', { figure: figure.id, ...change });
+  // Panels that are put in rows by the frame keep their rows, on which the height was worked out.
+  const bank = (high: number) =>
+    figure.panels && layout.panels && figure.panels.perRow === null
+      ? run('figure.setPanels', { figure: figure.id, panels: { perRow: layout.panels.columns }, height: high })
+      : set({ height: high });
   const suggested = useMemo(() => suggestedHeight(resolveFigure(figure, table), layout), [figure, table, layout]);
-  const left = inMm(layout.plot.left);
-  const right = Math.round((width - inMm(layout.plot.left + layout.plot.width)) * 10) / 10;
+  const { plot } = layout;
+  const ends = layout.panels ?? { left: plot.left, right: plot.left + plot.width };
+  const left = inMm(ends.left);
+  const right = Math.round((width - inMm(ends.right)) * 10) / 10;
   const alike = items.flatMap((item) =>
     item.type === 'figure' && item.id !== figure.id && item.frame.width === width ? [item.id] : [],
   );
@@ -68,7 +75,7 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
         ) : (
           <>
             The lines’ middle slope would be 45 degrees at
-            <button type="button" className="phrase" onClick={() => set({ height: suggested })}>
+            <button type="button" className="phrase" onClick={() => bank(suggested)}>
               {suggested} mm high
             </button>
           </>

@@ -1,5 +1,6 @@
 import type { ApexOptions } from 'apexcharts';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { oneCourse } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec, FigureWindow } from '../../core/figure/spec.ts';
 import { glance, glanceBrush, type Range, rangeOf } from '../../core/inspect/glance.ts';
 import type { Column, Table } from '../../core/table/column.ts';
@@ -101,16 +102,23 @@ export function WindowSentence({ figure, column, table }: WindowSentenceProps) {
 }
 
 /** The whole of the lines, small; dragging over them chooses what is drawn. */
-function WindowBrush({ figure, column, table, onChoose }: WindowSentenceProps & { onChoose(range: Range): void }) {
+function WindowBrush({
+  figure,
+  column,
+  table: whole,
+  onChoose,
+}: WindowSentenceProps & { onChoose(range: Range): void }) {
   const [brushed, setBrushed] = useState<Range | null>(null);
   const { lines, window } = figure;
+  const table = useMemo(() => (figure.panels ? oneCourse(figure, whole) : whole), [figure, whole]);
   const picture = useMemo((): { series: ReturnType<typeof glance>['series']; brush: ApexOptions } | null => {
     const whole = rangeOf(column);
     if (!whole) return null;
     const shown = lines.filter((line) => line.shown);
     const columns = shown.flatMap((line) => table.columns.find(({ key }) => key === line.column) ?? []);
     const colours = shown.map(({ colour }) => colour);
-    const { series } = glance(column, columns, colours, table.totals);
+    const across = table.columns.find(({ key }) => key === column.key) ?? column;
+    const { series } = glance(across, columns, colours, table.totals);
     const range = window !== 'all' && 'from' in window ? window : null;
     const chosen = { from: range?.from ?? whole.from, to: range?.to ?? whole.to };
     const made = glanceBrush(column, series, colours, chosen, null);

@@ -20,7 +20,7 @@ function SaveState() {
     <span
       role="status"
       data-testid="save-state"
-      className={`rounded-full border border-rule px-3 py-0.5 text-[13px] whitespace-nowrap text-quiet ${look}`}
+      className={`shrink-0 rounded-full border border-rule px-3 py-0.5 text-[13px] whitespace-nowrap text-quiet ${look}`}
     >
       {text}
       {save.kind === 'unreachable' && (
@@ -47,13 +47,15 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
       <Wordmark />
       <h1 className="min-w-0 flex-1">
         <span className="flex items-center gap-3">
-          <PhraseText
-            label="Title of the report"
-            value={title}
-            onCommit={(text) => run('report.setWords', { title: text })}
-            className="!border-transparent font-serif text-[16.5px] font-semibold field-sizing-content max-w-[26rem] truncate hover:!border-quiet focus:!border-quiet"
-          />
-          <span className="flex items-center rounded-full border border-rule px-3 py-0.5 text-[13px] text-quiet whitespace-nowrap">
+          <span className="min-w-24 shrink overflow-hidden [&>span]:max-w-full">
+            <PhraseText
+              label="Title of the report"
+              value={title}
+              onCommit={(text) => run('report.setWords', { title: text })}
+              className="!border-transparent font-serif text-[16.5px] font-semibold field-sizing-content w-full max-w-[26rem] truncate hover:!border-quiet focus:!border-quiet"
+            />
+          </span>
+          <span className="flex shrink-0 items-center rounded-full border border-rule px-3 py-0.5 text-[13px] text-quiet whitespace-nowrap">
             Edition:&nbsp;
             <PhraseText
               label="Edition"
@@ -63,12 +65,14 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
               className="!min-h-0 !border-transparent !font-normal field-sizing-content focus:!border-quiet"
             />
           </span>
-          <PhraseChoice
-            label="Language of the report"
-            value={locale}
-            options={LOCALES.map((id) => ({ value: id, name: localeOf(id).name }))}
-            onCommit={(chosen) => run('report.setLocale', { locale: chosen })}
-          />
+          <span className="shrink-0 max-xl:[&>select]:max-w-32">
+            <PhraseChoice
+              label="Language of the report"
+              value={locale}
+              options={LOCALES.map((id) => ({ value: id, name: localeOf(id).name }))}
+              onCommit={(chosen) => run('report.setLocale', { locale: chosen })}
+            />
+          </span>
           <SaveState />
         </span>
       </h1>

@@ -187,6 +187,13 @@ export function layoutPanels(
     labels: layout.labels,
     unplaced: layout.unplaced,
     marks: [...layout.marks],
-    panels: { list: set, columns: arrangement.columns, rows: arrangement.rows, free: geometry.free },
+    panels: {
+      list: set,
+      columns: arrangement.columns,
+      rows: arrangement.rows,
+      left: geometry.left,
+      right: geometry.right,
+      free: geometry.free,
+    },
   };
 }

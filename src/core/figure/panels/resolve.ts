@@ -231,6 +231,13 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
   };
 }
 
+/** The table of a figure with one row for each place across, whatever it is split by: those of all its panels taken together. */
+export function oneCourse(spec: FigureSpec, table: Table): Table {
+  const together = spec.panels?.together ?? null;
+  const wish = { across: spec.across, columns: columnsOf(spec), by: null, down: null, together };
+  return splitTable(table, wish).tableOf(null, null) ?? table;
+}
+
 /** Joins a figure's spec with its table; see `resolvePlot`. A figure that is split has a plot for each panel. */
 export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
   return spec.panels ? resolvePanels(spec, spec.panels, table) : resolvePlot(spec, table);

@@ -26,6 +26,35 @@ const BOX_NAMES: Record<(typeof BOX_PLACES)[number], string> = {
   outside: 'beside the plot',
 };
 
+/** How lines are named: at themselves or in a box; in panels that have several, above or below all of them. */
+function NamesWords({ figure }: { figure: FigureSpec }) {
+  const { names, panels } = figure;
+  const set = (chosen: 'lines' | (typeof BOX_PLACES)[number]) =>
+    run('figure.setNames', {
+      figure: figure.id,
+      ...(chosen === 'lines' ? { kind: 'lines' as const } : { kind: 'box' as const, box: chosen }),
+    });
+  const isOneEach = [panels?.by, panels?.down].some((split) => split?.kind === 'lines');
+  if (panels && (isOneEach || figure.lines.filter(({ shown }) => shown).length < 2))
+    return <span className="text-quiet">Each panel is named; its line needs no other name.</span>;
+  const boxes = panels ? (['above', 'below'] as const) : BOX_PLACES;
+  const box = names.kind === 'box' && names.box === 'below' ? 'below' : 'above';
+  return (
+    <>
+      Names stand
+      <PhraseChoice
+        label="How lines are named"
+        value={panels ? box : names.kind === 'lines' ? 'lines' : names.box}
+        options={[
+          ...(panels ? [] : [{ value: 'lines' as const, name: 'at their lines' }]),
+          ...boxes.map((value) => ({ value, name: `in a box ${panels ? `${value} the panels` : BOX_NAMES[value]}` })),
+        ]}
+        onCommit={set}
+      />
+    </>
+  );
+}
+
 /** What is done to the chosen lines at once, how lines are named, and a field that finds lines by their names. */
 export function LedgerTools({ figure, named, filter, onFilter }: LedgerToolsProps) {
   const style = useReport((state) => state.report.style);
@@ -95,21 +124,7 @@ export function LedgerTools({ figure, named, filter, onFilter }: LedgerToolsProp
         <span className="text-quiet">Choose lines by a click, with Ctrl or Shift for several.</span>
       )}
       <span className="ml-auto inline-flex items-baseline gap-x-1.5">
-        Names stand
-        <PhraseChoice
-          label="How lines are named"
-          value={figure.names.kind === 'lines' ? 'lines' : figure.names.box}
-          options={[
-            { value: 'lines', name: 'at their lines' },
-            ...BOX_PLACES.map((value) => ({ value, name: `in a box ${BOX_NAMES[value]}` })),
-          ]}
-          onCommit={(chosenPlace) =>
-            run('figure.setNames', {
-              figure: figure.id,
-              ...(chosenPlace === 'lines' ? { kind: 'lines' as const } : { kind: 'box' as const, box: chosenPlace }),
-            })
-          }
-        />
+        <NamesWords figure={figure} />
       </span>
     </div>
   );

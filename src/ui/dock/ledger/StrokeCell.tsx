@@ -154,28 +154,30 @@ export function StrokeCell(props: CellProps & { across: Column | undefined }) {
         <Fill {...props} />
       </p>
       <Unfinished {...props} />
-      <p className={sentence}>
-        Its name stands
-        <PhraseChoice
-          label={`Where the name of ${name} stands`}
-          value={line.named}
-          options={[
-            { value: 'end', name: 'after its last point' },
-            { value: 'beside', name: 'beside its steepest free place' },
-            { value: 'none', name: 'nowhere' },
-          ]}
-          onCommit={(named) => run('figure.nameLines', { figure: figure.id, lines: targets, named })}
-        />
-        {line.nameMoved && (
-          <button
-            type="button"
-            className="phrase"
-            onClick={() => run('figure.placeName', { figure: figure.id, line: line.id, offset: null })}
-          >
-            put back where it stood
-          </button>
-        )}
-      </p>
+      {!figure.panels && (
+        <p className={sentence}>
+          Its name stands
+          <PhraseChoice
+            label={`Where the name of ${name} stands`}
+            value={line.named}
+            options={[
+              { value: 'end', name: 'after its last point' },
+              { value: 'beside', name: 'beside its steepest free place' },
+              { value: 'none', name: 'nowhere' },
+            ]}
+            onCommit={(named) => run('figure.nameLines', { figure: figure.id, lines: targets, named })}
+          />
+          {line.nameMoved && (
+            <button
+              type="button"
+              className="phrase"
+              onClick={() => run('figure.placeName', { figure: figure.id, line: line.id, offset: null })}
+            >
+              put back where it stood
+            </button>
+          )}
+        </p>
+      )}
     </Popover>
   );
 }

@@ -32,7 +32,18 @@ export const style = ({ figure, targets }: CellProps, change: LookChange) =>
 export const many = ({ targets }: CellProps): ReactNode =>
   targets.length > 1 && <p className="text-[13px] text-quiet">For the {targets.length} chosen lines.</p>;
 
-const SHOWN = ['id', 'lines', 'marks', 'names', 'table', 'across', 'window', 'leftAxis', 'rightAxis'] as const;
+const SHOWN = [
+  'id',
+  'lines',
+  'marks',
+  'names',
+  'table',
+  'across',
+  'window',
+  'leftAxis',
+  'rightAxis',
+  'panels',
+] as const;
 
 /** Whether the ledger shows the same of two figures, so that a change of the rest (a label plan, a size) leaves it alone. */
 export const isLedgerSame = (a: FigureSpec, b: FigureSpec) => SHOWN.every((key) => a[key] === b[key]);
