@@ -108,7 +108,10 @@ describe('the Inspect face', () => {
       }
 
       const ticks = () => chart().locator('.apexcharts-xaxis-label').allTextContents();
-      if (await chart().locator('.apexcharts-zoomin-icon').isVisible()) {
+      // Names have no distances between them, so there is nothing to zoom.
+      const zooms = columnOf(demoTable(figure), figure.across)?.kind !== 'text';
+      expect(await chart().locator('.apexcharts-zoomin-icon').isVisible()).toBe(zooms);
+      if (zooms) {
         const whole = await ticks();
         await chart().locator('.apexcharts-zoomin-icon').click();
         await expect.poll(ticks).not.toEqual(whole);
@@ -116,12 +119,10 @@ describe('the Inspect face', () => {
         await expect.poll(ticks).toEqual(whole);
       }
       const entry = chart().locator('.apexcharts-legend-text').first();
-      if (await entry.isVisible()) {
-        await entry.click();
-        await expect.poll(lines).toBeLessThan(drawn);
-        await entry.click();
-        await expect.poll(lines).toBe(drawn);
-      }
+      await entry.click();
+      await expect.poll(lines).toBeLessThan(drawn);
+      await entry.click();
+      await expect.poll(lines).toBe(drawn);
       await faces('Set').click();
       expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
     },

@@ -14,10 +14,10 @@ import { suggestTitle } from '../../src/core/figure/suggest.ts';
 import { inspectViews } from '../../src/core/inspect/faces.ts';
 import { inspectFigure } from '../../src/core/inspect/inspect.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
-import { textsOf } from '../../src/core/scene/scene.ts';
+import { type Scene, textsOf } from '../../src/core/scene/scene.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
-import { columnOf, type Table } from '../../src/core/table/column.ts';
+import { type Column, columnOf, type Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { CLASSES, gridTable, longTable, PANELLED, PIERS, panelled, pierTable } from './panelled.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
@@ -97,6 +97,8 @@ describe('splitting a table', () => {
     expect(heightFor(Panels.parse({ by: byPier, down: byClass }), table, 1, 84)).toBe(38 + 4 * 34);
   });
 });
+
+const wordsOf = ({ nodes }: Pick<Scene, 'nodes'>) => [...textsOf(nodes)].map(({ text }) => text);
 
 const resolved = (table: Table, panels: Partial<Panels>, change?: Parameters<typeof panelled>[3], lines?: string[]) => {
   const { spec } = panelled('p', table, panels, change, lines);
@@ -214,7 +216,7 @@ describe('panels and their lines', () => {
     const situation = PANELLED.find(({ name }) => name === 'marks in each panel');
     if (!situation) throw new Error('The situation is gone.');
     const { scene } = drawFigure(situation.spec, situation.table, SKERRY_PLAIN, english);
-    const words = [...textsOf(scene.nodes)].map(({ text }) => text);
+    const words = wordsOf(scene);
     for (const word of ['Target', 'Refit', 'Strike']) expect(words.filter((text) => text === word)).toHaveLength(1);
     const kelda = scene.nodes.find((node) => node.kind === 'cluster' && node.name === 'panel Kelda');
     expect(kelda?.kind === 'cluster' && [...textsOf(kelda.children)].map(({ text }) => text)).toContain('Strike');
@@ -236,6 +238,57 @@ describe('panels and their lines', () => {
       (node) => node.kind === 'cluster' && [...textsOf(node.children)].some(({ text }) => text === 'Limit'),
     );
     expect(home).toMatchObject({ name: 'panel line-2' });
+  });
+
+  it('run over names and numbers as well as over dates', () => {
+    const hours = ['early', 'noon', 'late'];
+    const twice = <Value>(values: readonly Value[]) => [...values, ...values];
+    const over = (across: Column) => {
+      const table = tableOf([
+        across,
+        texts('pier', ['Ness', 'Ness', 'Ness', 'Kelda', 'Kelda', 'Kelda']),
+        numbers('passengers', [1, 2, 3, 6, 5, 4], 'people'),
+      ]);
+      const { spec } = panelled('p', table, {});
+      return {
+        figure: resolveFigure(spec, table),
+        words: wordsOf(drawFigure(spec, table, SKERRY_PLAIN, english).scene),
+      };
+    };
+    const named = over(texts('time', twice(hours), true));
+    expect(named.figure.panels?.list.map(({ figure }) => figure.lines[0]?.values)).toEqual([
+      [1, 2, 3],
+      [6, 5, 4],
+    ]);
+    // Two panels side by side, so that each has the names below it.
+    for (const hour of hours) expect(named.words.filter((text) => text === hour)).toHaveLength(2);
+    const numbered = over(numbers('depth', [30, 20, 10, 10, 20, 30]));
+    expect(numbered.figure.panels?.list.map(({ figure }) => figure.lines[0]?.values)).toEqual([
+      [3, 2, 1],
+      [6, 5, 4],
+    ]);
+  });
+
+  it('draw names of categories as words, whatever they hold', () => {
+    const bad = '"><script>alert(1)</script>:%/\u001f';
+    const { spec, table } = panelled('p', course({ [bad]: [1, 2], '': [3, 4], '\ud800': [5, 6] }), {});
+    for (const line of spec.lines) line.values.on = 'last';
+    const svg = toSvg(drawFigure(spec, table, SKERRY_PLAIN, english).scene);
+    expect(svg).not.toContain('<script');
+    expect(svg.match(/data-part="panel:[\w%().~!*-]*"/g)).toHaveLength(3);
+    expect(svg).toContain('>No name</text>');
+  });
+
+  it('have one legend where they have several lines', () => {
+    const { spec, table } = panelled('p', pierTable(24), {}, undefined, ['passengers', 'late']);
+    const legend = () => {
+      const { scene } = drawFigure(spec, table, SKERRY_PLAIN, english);
+      const found = scene.nodes.filter((node) => node.kind === 'group' && node.part === 'legend');
+      return found.flatMap((node) => wordsOf({ nodes: [node] }));
+    };
+    expect(legend()).toEqual(['Passengers', 'Late']);
+    spec.lines = spec.lines.slice(0, 1);
+    expect(legend()).toEqual([]);
   });
 
   it('say what they are in words, and say nothing of a line that has a value in each', () => {

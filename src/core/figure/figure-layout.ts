@@ -19,7 +19,7 @@ export interface SetPanel {
   shortened: boolean;
 }
 
-export interface PanelGrid {
+interface PanelGrid {
   list: SetPanel[];
   columns: number;
   rows: number;

@@ -43,7 +43,7 @@ export function setAxis(
 }
 
 /** Height of a value on its axis, points. */
-export function heightOn({ scale, axis }: SetAxis, plot: Plot): (value: number) => number {
+function heightOn({ scale, axis }: SetAxis, plot: Plot): (value: number) => number {
   const isUp = axis.direction === 'up';
   return (value) => {
     const share = shareOf(scale, value);

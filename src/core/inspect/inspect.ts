@@ -258,7 +258,13 @@ export function inspectFigure(figure: ResolvedFigure, layout: FigureLayout, styl
         hover: { size: 5 },
       },
       dataLabels: { enabled: false },
-      legend: { show: true, position: 'top', horizontalAlign: 'left', onItemClick: { toggleDataSeries: true } },
+      legend: {
+        show: true,
+        showForSingleSeries: true,
+        position: 'top',
+        horizontalAlign: 'left',
+        onItemClick: { toggleDataSeries: true },
+      },
       grid: { borderColor: style.rule },
       annotations: annotations(marks, figure),
       xaxis: {

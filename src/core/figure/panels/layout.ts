@@ -17,13 +17,15 @@ import { drawPanel, emptyCell, headNodes } from './panel.ts';
 import type { ScaleGroup } from './scales.ts';
 import { type Given, type Shared, shareOut } from './share.ts';
 
+/** The legend of panels that have several lines, once for all; where colours tell panels apart, it shows strokes and markers alone. */
 function legendFor(figure: ResolvedFigure, list: readonly Panel[], style: HouseStyle, width: number): Legend | null {
+  const isColoured = figure.spec.panels?.colours.kind === 'lines';
   const lines = new Map(list.flatMap(({ figure: { lines } }) => lines.map((line) => [line.line.id, line] as const)));
   if (list.every(({ figure: { lines } }) => lines.length < 2)) return null;
   const named = [...lines.values()].map((line) => ({
     ...line,
     name: figure.panels?.lineNames.get(line.line.id) ?? line.name,
-    line: { ...line.line, named: 'end' as const },
+    line: { ...line.line, named: 'end' as const, ...(isColoured ? {} : { colour: style.ink }) },
   }));
   const box = figure.spec.names.kind === 'box' && figure.spec.names.box === 'below' ? 'below' : 'above';
   return legendOf({ ...figure, lines: named, spec: { ...figure.spec, names: { kind: 'box', box } } }, style, width);

@@ -29,7 +29,7 @@ const columnsOf = ({ lines, marks }: FigureSpec): string[] => [
 ];
 
 /** The key of a panel: letters, digits and a few signs, so that it can stand in any attribute. */
-export function keyOfPanel(by: string, down: string | null): string {
+function keyOfPanel(by: string, down: string | null): string {
   const safe = (text: string) => encodeURIComponent(text.replace(/\p{Surrogate}/gu, '\ufffd'));
   return down === null ? safe(by) : `${safe(by)}/${safe(down)}`;
 }

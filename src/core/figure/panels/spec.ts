@@ -10,15 +10,15 @@ export const Split = z.discriminatedUnion('kind', [
 ]);
 export type Split = z.infer<typeof Split>;
 
-export const PANEL_SCALES = ['all', 'rows', 'panels'] as const;
-export const PANEL_ORDERS = ['table', 'name', 'last', 'change'] as const;
+const PANEL_SCALES = ['all', 'rows', 'panels'] as const;
+const PANEL_ORDERS = ['table', 'name', 'last', 'change'] as const;
 
 /** The grey of lines that are not accented. */
 const GREY = '#8b8391';
 /** A category's text, or a line's id. */
 const Key = z.string().max(500);
 
-export const PanelColours = z.discriminatedUnion('kind', [
+const PanelColours = z.discriminatedUnion('kind', [
   /** each line as it is set */
   z.strictObject({ kind: z.literal('lines') }),
   /** one colour for each category, in turn */
@@ -26,7 +26,6 @@ export const PanelColours = z.discriminatedUnion('kind', [
   /** some categories in their lines' colours, the rest in one that stands back */
   z.strictObject({ kind: z.literal('accent'), keys: z.array(Key).max(200), rest: Colour.default(GREY) }),
 ]);
-export type PanelColours = z.infer<typeof PanelColours>;
 
 export const Panels = z.strictObject({
   /** from left to right; where nothing runs down, in as many rows as are needed */
