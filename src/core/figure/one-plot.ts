@@ -1,15 +1,14 @@
 /** Layout of a figure with one plot. */
 import type { Box } from '../place/box.ts';
-import { POINTS_PER_MM, type Scene, type SceneNode, textsOf } from '../scene/scene.ts';
+import { POINTS_PER_MM, type SceneNode, textsOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { plainWords } from '../text/rich.ts';
 import { type AcrossPlan, type AcrossPlanner, acrossNodes, acrossPlanner } from './across-axis.ts';
 import { resolveScales } from './axes.ts';
-import { describeFigure } from './describe.ts';
 import { fieldsOf } from './fields.ts';
 import type { FigureLayout } from './figure-layout.ts';
+import { figureScene } from './figure-scene.ts';
 import { type SetLabel, setLabels } from './labels.ts';
 import { type Legend, legendBox, legendNodes, legendOf } from './legend.ts';
 import { type EndNames, endNames, nameNodes } from './names.ts';
@@ -170,16 +169,9 @@ export function layoutPlot(figure: ResolvedFigure, style: HouseStyle, locale: Lo
     ...(legend && box ? [legendNodes(legend, box, style, ground)] : []),
     ...labels.nodes,
   ];
-  const scene: Scene = {
-    widthMm: spec.frame.width,
-    heightMm: spec.frame.height,
-    title: plainWords(spec.words.title, say) || spec.name,
-    description: spec.description ?? describeFigure(figure, locale),
-    nodes,
-  };
   const named = home.map(({ node: _, ...name }): SetLabel => ({ ...name, leader: null, covers: false }));
   return {
-    scene,
+    scene: figureScene(figure, nodes, say, locale),
     plot,
     left,
     right,

@@ -1,12 +1,11 @@
 /** Layout of a figure in panels: plots of one size in rows and columns, shared axes drawn once. */
-import { POINTS_PER_MM, type Scene, type SceneNode } from '../../scene/scene.ts';
+import { POINTS_PER_MM, type SceneNode } from '../../scene/scene.ts';
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
-import { plainWords } from '../../text/rich.ts';
 import { acrossNodes } from '../across-axis.ts';
-import { describeFigure } from '../describe.ts';
 import { fieldsOf } from '../fields.ts';
 import type { FigureLayout, SetPanel } from '../figure-layout.ts';
+import { figureScene } from '../figure-scene.ts';
 import { type Legend, legendBox, legendNodes, legendOf } from '../legend.ts';
 import type { Panel, ResolvedFigure } from '../resolve.ts';
 import { frameNodes, INSET, placesIn } from '../set-plot.ts';
@@ -172,15 +171,8 @@ export function layoutPanels(
   const [first] = set;
   const group = first && groupOf(arrangement.slots.find(({ panel }) => panel === first.panel) as Slot);
   if (!first || !group) throw new Error('A figure in panels has at least one.');
-  const scene: Scene = {
-    widthMm: spec.frame.width,
-    heightMm: spec.frame.height,
-    title: plainWords(spec.words.title, say) || spec.name,
-    description: spec.description ?? describeFigure(figure, locale),
-    nodes,
-  };
   return {
-    scene,
+    scene: figureScene(figure, nodes, say, locale),
     plot: first.plot,
     left: first.left,
     right: first.right,
