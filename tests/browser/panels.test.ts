@@ -136,6 +136,23 @@ describe('panels', () => {
       expect([...reached]).toContain(label);
   });
 
+  it('are left out by a key or a click, and brought back', async () => {
+    page = await openPage();
+    await openDemo(page);
+    await showItem(page, 'Piers and vessels');
+    await panels().first().waitFor();
+    const all = await named();
+    await page.locator('.sheet [data-part="panel:Ness/Ro-ro"]').focus();
+    await page.keyboard.press('Delete');
+    await expect.poll(named).toEqual(all.filter((name) => !name.startsWith('Ness')));
+    await page.locator('.sheet [data-part="panel:Kelda/Catamaran"]').click();
+    await page.getByRole('button', { name: 'Catamaran', exact: true }).click();
+    await expect.poll(named).toEqual(all.filter((name) => !/^Ness|Catamaran$/.test(name)));
+    await page.getByRole('button', { name: 'Bring back Ness' }).click();
+    await page.getByRole('button', { name: 'Bring back Catamaran' }).click();
+    await expect.poll(named).toEqual(all);
+  });
+
   it('make a panel for each line, refuse nothing a user can say, and become one plot again', async () => {
     page = await openPage();
     await openDemo(page);

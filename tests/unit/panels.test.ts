@@ -5,7 +5,7 @@ import { drawFigure } from '../../src/core/figure/draw.ts';
 import { fieldsOf } from '../../src/core/figure/fields.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { arrange, panelsInRow } from '../../src/core/figure/panels/arrange.ts';
-import { changedPanels } from '../../src/core/figure/panels/change.ts';
+import { changedPanels, withLeftOut } from '../../src/core/figure/panels/change.ts';
 import { draftPanels, heightFor, splitColumns } from '../../src/core/figure/panels/draft.ts';
 import { oneCourse, resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
@@ -207,6 +207,10 @@ describe('panels and their lines', () => {
       return proofNotes({ figure: joined, layout, style: SKERRY_PLAIN, locale: english }).map(({ check }) => check);
     };
     expect(notes(spec)).toContain('panels-left');
+    // A grid keeps all of its columns where they fit, and as many rows as there is room for.
+    const wide = longTable(2, names.slice(0, 30), CLASSES, () => 5);
+    const grid = resolveFigure(panelled('wide', wide, { down: byClass }).spec, wide).panels;
+    expect([grid?.across.length, grid?.rows.length, grid?.omitted]).toEqual([30, 3, 30]);
     const gone = { ...spec, panels: Panels.parse({ by: { kind: 'category', column: 'harbour' } }) };
     expect(resolveFigure(gone, table).panels?.list).toEqual([]);
     expect(notes(gone)).toContain('panels-left');
@@ -376,6 +380,21 @@ describe('changes of panels', () => {
     expect(() => changedPanels(null, { scale: 'all' })).toThrow('This figure has one plot');
     expect(() => changedPanels(panels, { down: byPier })).toThrow('choose another column');
     expect(() => changedPanels({ ...panels, scale: 'panels' }, { behind: '#dddddd' })).toThrow('share a scale');
+  });
+
+  it('leave categories and lines out, and bring them back', () => {
+    const table = gridTable();
+    const without = { by: ['Kelda', 'Ness'], down: ['Launch'] };
+    const left = resolved(table, { down: byClass, without });
+    expect(left.panels?.across).toEqual(['Northgate', 'Old Quay', 'Sound Landing', 'Outer Skerry']);
+    expect(left.panels?.rows).toEqual(['Ro-ro', 'Catamaran', 'Cargo']);
+    const all = Panels.parse({ by: byPier, down: byClass, without });
+    expect(withLeftOut(all, 'by', 'Kelda', false).by).toEqual(['Ness']);
+    expect(withLeftOut(all, 'down', 'Cargo', true).down).toEqual(['Launch', 'Cargo']);
+    // Another column has other categories.
+    expect(changedPanels(all, { down: null }).without).toEqual({ by: ['Kelda', 'Ness'], down: [] });
+    expect(changedPanels({ ...all, down: null }, { by: byClass }).without.by).toEqual([]);
+    expect(changedPanels(all, { perRow: 2 }).without).toEqual(without);
   });
 
   it('let go what rested on what is no more', () => {

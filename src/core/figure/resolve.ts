@@ -59,7 +59,7 @@ export interface ResolvedPanels {
   /** names of what runs from left to right and from top to bottom, in order; the latter empty where nothing runs down */
   across: string[];
   rows: string[];
-  /** how many panels are not drawn, for there are too many */
+  /** how many places are not drawn, for there are too many; some of them may have no data */
   omitted: number;
   /** what is split by, as a reader would say it: the name of a column, or "line" */
   of: { by: string; down: string | null };

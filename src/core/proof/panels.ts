@@ -116,7 +116,7 @@ export const panelsLeft: Check = {
       title: none ? 'No panel to draw' : 'Panels are left out',
       text: none
         ? `There is no value for any ${panels.of.by.toLowerCase()} in the window, or the column is gone.`
-        : `${panels.list.length} panels are drawn and ${panels.omitted} are not: more could not be read. Keep some rows of the table first.`,
+        : `${panels.list.length} panels are drawn, and ${panels.omitted} places for more are not: they could not be read. Keep some rows of the table first.`,
       facts: `${panels.list.length} ${panels.omitted}`,
       mends: [join],
     };

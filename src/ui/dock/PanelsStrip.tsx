@@ -1,8 +1,10 @@
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
-import { withOwn } from '../../core/figure/panels/change.ts';
 import { splitColumns } from '../../core/figure/panels/draft.ts';
 import type { Panels, Split } from '../../core/figure/panels/spec.ts';
-import { nameOfPanel, type ResolvedFigure, type ResolvedPanels } from '../../core/figure/resolve.ts';
+import {
+  nameOfPanel,
+  type ResolvedFigure,
+} from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { summaryFor } from '../../core/table/shape/draft.ts';
@@ -10,9 +12,10 @@ import { readTitle } from '../../core/table/titles.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
 import { sentence } from '../controls/words.tsx';
-import { joinPanels, setPanels, splitFigure, toggleAccent } from '../report/panels.ts';
-import { openPart, panelOfPart, useView } from '../report/view.ts';
+import { joinPanels, setPanels, splitFigure, } from '../report/panels.ts';
+import { panelOfPart, useView } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
+import { ColourSentence, type SetProps, WithoutSentence } from './PanelSentences.tsx';
 
 interface PanelsStripProps {
   figure: FigureSpec;
@@ -95,8 +98,6 @@ const SUMMARY_NAMES = {
   min: 'the lowest one',
   max: 'the highest one',
 } as const;
-
-type SetProps = { figure: FigureSpec; panels: Panels };
 
 /** What runs in which direction, and in which order. */
 function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<PanelsStripProps, 'table' | 'layout'>) {
@@ -212,92 +213,6 @@ function ScaleSentence({ figure, panels, behind }: SetProps & { behind: string }
   );
 }
 
-/** How lines are coloured, and which panels are accented. */
-function ColourSentence({ figure, panels, resolved }: SetProps & { resolved: ResolvedPanels }) {
-  const style = useReport((state) => state.report.style);
-  const part = useView((view) => view.part);
-  const set = (change: Partial<Panels>) => setPanels(figure, change);
-  const { colours, own } = panels;
-  const chosen = resolved.list.find(({ key }) => key === panelOfPart(part));
-  const palette = style.palette.map(({ colour }) => colour);
-  const categories = resolved.list.filter(
-    (panel, index, all) => all.findIndex((other) => other.by === panel.by) === index,
-  );
-  const first = categories[0]?.by;
-  const colourOf = chosen?.figure.lines[0]?.line.colour ?? style.ink;
-  const isRest = colours.kind === 'accent' && chosen !== undefined && !colours.keys.includes(chosen.by);
-  return (
-    <>
-      <p className={sentence}>
-        Lines are drawn
-        <PhraseChoice
-          label="Colours of the panels"
-          value={colours.kind}
-          options={[
-            { value: 'lines', name: 'in their own colours.' },
-            { value: 'categories', name: `in a colour for each ${resolved.of.by}.` },
-            { value: 'accent', name: 'with an accent on some, the rest in' },
-          ]}
-          onCommit={(kind) =>
-            set({
-              colours:
-                kind === 'categories'
-                  ? { kind, palette }
-                  : kind === 'accent'
-                    ? { kind, keys: chosen ? [chosen.by] : first === undefined ? [] : [first], rest: style.axis }
-                    : { kind },
-            })
-          }
-        />
-        {colours.kind === 'accent' && (
-          <ColourWord
-            label="Colour of the panels that are not accented"
-            colour={colours.rest}
-            style={style}
-            onCommit={(rest) => set({ colours: { ...colours, rest } })}
-          />
-        )}
-        {chosen && !isRest && (
-          <>
-            <b className="ml-2 font-semibold">{chosen.name}</b> is drawn in
-            <ColourWord
-              label={`Colour of ${chosen.name}`}
-              colour={colourOf}
-              style={style}
-              onCommit={(colour) => set({ own: withOwn(own, chosen.by, colour) })}
-            />
-            {own.some(({ key }) => key === chosen.by) && (
-              <button
-                type="button"
-                className="phrase !font-normal"
-                onClick={() => set({ own: withOwn(own, chosen.by, null) })}
-              >
-                as the others are
-              </button>
-            )}
-          </>
-        )}
-      </p>
-      <fieldset className="flex flex-wrap items-baseline gap-x-1 gap-y-1">
-        <legend className="float-left mr-1.5 leading-7">Accent on</legend>
-        {categories.map((panel) => (
-          <button
-            key={panel.by}
-            type="button"
-            aria-pressed={colours.kind === 'accent' && colours.keys.includes(panel.by)}
-            className="rounded-full border border-rule px-2.5 py-0.5 text-[13px] aria-pressed:border-primary aria-pressed:bg-primary aria-pressed:text-primary-content"
-            onClick={() => {
-              if (toggleAccent(figure, panel.by) === null) openPart(`panel:${panel.key}`);
-            }}
-          >
-            {panel.name}
-          </button>
-        ))}
-      </fieldset>
-    </>
-  );
-}
-
 /** How a figure is split into panels, what these share and how they are coloured; in sentences. */
 export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProps) {
   const part = useView((view) => view.part);
@@ -328,6 +243,7 @@ export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProp
           .
         </p>
       )}
+      <WithoutSentence figure={figure} table={table} panels={panels} chosen={chosen} />
       <p className="text-quiet">
         {chosen ? `${nameOfPanel(chosen)} is chosen. ` : ''}Click a panel to choose it;{' '}
         <kbd className="kbd kbd-sm">J</kbd> <kbd className="kbd kbd-sm">K</kbd> next and previous panel,{' '}

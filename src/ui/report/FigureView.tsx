@@ -12,6 +12,7 @@ import { HandOff } from './HandOff.tsx';
 import { InspectFace } from './InspectFace.tsx';
 import { useFigureKeys } from './keys.ts';
 import { ProofMargin } from './ProofMargin.tsx';
+import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';
 import { useView } from './view.ts';
 
@@ -87,10 +88,11 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
               scene={layout.scene}
               part={noted ?? part}
               movable={drawn}
-              onDelete={(gone) =>
-                gone.startsWith('mark:') &&
-                run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] })
-              }
+              onDelete={(gone) => {
+                if (gone.startsWith('mark:'))
+                  run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] });
+                leaveOutPart(figure, drawn.figure, gone);
+              }}
             />
           )}
         </div>

@@ -40,7 +40,7 @@ export const KEYS = [
   { keys: ['Alt Enter'], does: 'insert rows' },
   { keys: ['Alt Delete'], does: 'remove rows' },
   { keys: ['Alt N'], does: 'next cell that could not be read' },
-  { keys: ['Delete'], does: 'take the mark out that has the focus' },
+  { keys: ['Delete'], does: 'take the mark out that has the focus, or leave out the panel' },
   { keys: ['Ctrl K'], does: 'the command list' },
   { keys: ['Ctrl Z'], does: 'undo' },
   { keys: ['Ctrl Shift Z'], does: 'redo' },

@@ -1,8 +1,10 @@
 /** What is done to the panels of a figure; the strip, the keys and the sheet use it. */
+import { withLeftOut } from '../../core/figure/panels/change.ts';
 import { heightFor } from '../../core/figure/panels/draft.ts';
 import { Panels, type Split } from '../../core/figure/panels/spec.ts';
 import type { Panel, ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { Part } from '../../core/scene/scene.ts';
 import type { Table } from '../../core/table/column.ts';
 import { run } from '../state/store.ts';
 import { openPart, panelOfPart, useView } from './view.ts';
@@ -26,6 +28,16 @@ export function splitFigure(figure: FigureSpec, table: Table, by: Split, down: S
   const panels = Panels.parse({ by, down, scale });
   const height = heightFor(panels, table, lines.length, figure.frame.height);
   return run('figure.setPanels', { figure: figure.id, panels, height });
+}
+
+/** Leaves a category's or a line's panels out of a direction, or brings them back. */
+export const leaveOut = (figure: FigureSpec, way: 'by' | 'down', key: string, out: boolean): string | null =>
+  figure.panels ? setPanels(figure, { without: withLeftOut(figure.panels, way, key, out) }) : null;
+
+/** Leaves out the panel that is pointed at, with all of its category. */
+export function leaveOutPart(figure: FigureSpec, { panels }: ResolvedFigure, part: Part): void {
+  const panel = panels?.list.find(({ key }) => key === panelOfPart(part));
+  if (panel && leaveOut(figure, 'by', panel.by, true) === null) useView.setState({ part: null });
 }
 
 export const joinPanels = (figure: FigureSpec): string | null => {

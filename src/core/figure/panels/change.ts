@@ -11,6 +11,12 @@ export function withOwn(own: Panels['own'], key: string, colour: string | null):
   return colour === null ? others : [...others, { key, colour }];
 }
 
+/** What is left out, with one more category or line in a direction, or with one brought back. */
+export function withLeftOut({ without }: Panels, way: 'by' | 'down', key: string, out: boolean): Panels['without'] {
+  const others = without[way].filter((other) => other !== key);
+  return { ...without, [way]: out ? [...others, key] : others };
+}
+
 /**
  * The panels after a change. What no longer fits goes with what it rested on:
  * colours of categories with their column, and lines behind with a shared
@@ -31,6 +37,15 @@ export function changedPanels(before: Panels | null, change: Partial<Panels>): P
   if (panels.scale === 'panels' && panels.behind !== null) {
     if (change.behind) throw new Refusal('Other lines can stand behind only where panels share a scale.');
     panels.behind = null;
+  }
+  const isOther = (one: Split | null, other: Split | null) =>
+    one === null || other === null ? one !== other : !isSame(one, other);
+  if (before && !change.without) {
+    const { by, down } = before.without;
+    panels.without = {
+      by: isOther(before.by, panels.by) ? [] : by,
+      down: isOther(before.down, panels.down) ? [] : down,
+    };
   }
   if (before && change.by && !isSame(before.by, change.by)) {
     if (!change.own) panels.own = [];

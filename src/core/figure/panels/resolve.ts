@@ -167,11 +167,12 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
       (lines, [of, entry]) => (of?.kind === 'lines' && entry ? lines.filter(({ id }) => id === entry.key) : lines),
       shown,
     );
-  const entriesOf = (of: Split, categories: readonly string[]): Entry[] => {
-    const entries =
+  const entriesOf = (of: Split, categories: readonly string[], without: readonly string[]): Entry[] => {
+    const every =
       of.kind === 'category'
         ? categories.map((key, place) => ({ key, name: key === '' ? NO_NAME : key, place }))
         : shown.map((line, place) => ({ key: line.id, name: nameOf(line), place }));
+    const entries = every.filter(({ key }) => !without.includes(key));
     // Each is measured over all of its rows, whatever runs the other way.
     return inOrder(entries, panels, (entry) => {
       const own = split(of, null).tableOf(of.kind === 'category' ? entry.key : null, null);
@@ -181,10 +182,13 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
   const titleOf = (of: Split) =>
     of.kind === 'lines' ? 'line' : readTitle(columnOf(table, of.column)?.title ?? of.column).name;
   const whole = split(by, down);
-  const across = entriesOf(by, whole.by);
-  const rows = down ? entriesOf(down, whole.down) : [null];
+  const all = {
+    across: entriesOf(by, whole.by, panels.without.by),
+    rows: down ? entriesOf(down, whole.down, panels.without.down) : [null],
+  };
+  const across = all.across.slice(0, MOST_PANELS);
+  const rows = all.rows.slice(0, Math.max(1, Math.floor(MOST_PANELS / Math.max(1, across.length))));
   const list: Panel[] = [];
-  let omitted = 0;
   rows.forEach((row, rowIndex) => {
     across.forEach((entry, acrossIndex) => {
       const categoryOf = (of: Split | null, key: string | undefined) =>
@@ -193,10 +197,6 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
       const lines = dress(linesOf([by, entry], [down, row]), entry, panels);
       const plot = own && lines.length > 0 ? resolvePlot({ ...spec, lines }, own) : null;
       if (!plot || !hasValues(plot)) return;
-      if (list.length === MOST_PANELS) {
-        omitted++;
-        return;
-      }
       const key = keyOfPanel(entry.key, row?.key ?? null);
       const names = { name: entry.name, downName: row?.name ?? null };
       list.push({
@@ -214,16 +214,15 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
   list.forEach(({ figure }, index) => {
     figure.marks = marksOf(marks, list, index);
   });
-  const all = pooled(list) ?? resolvePlot({ ...spec, lines: [] }, table);
   return {
-    ...all,
+    ...(pooled(list) ?? resolvePlot({ ...spec, lines: [] }, table)),
     spec,
     marks,
     panels: {
       list,
       across: across.map(({ name }) => name),
       rows: rows.flatMap((row) => row?.name ?? []),
-      omitted,
+      omitted: all.across.length * all.rows.length - across.length * rows.length,
       of: { by: titleOf(by), down: down && titleOf(down) },
       doubled: whole.doubled,
       lineNames: new Map(shown.map((line) => [line.id, nameOf(line)])),

@@ -55,6 +55,8 @@ export const Panels = z.strictObject({
     .array(z.strictObject({ key: Key, colour: Colour }))
     .max(200)
     .default([]),
+  /** categories or lines that have no panel */
+  without: z.strictObject({ by: z.array(Key).max(200), down: z.array(Key).max(200) }).default({ by: [], down: [] }),
   /** colour in which the lines of the other panels stand behind; null leaves them out */
   behind: Colour.nullable().default(null),
   /** what several rows of one period become in a panel; null sums counts and averages shares and prices */

@@ -1,0 +1,161 @@
+/** Sentences on single panels: their colours, which are accented, and which are left out. */
+import { withOwn } from '../../core/figure/panels/change.ts';
+import type { Panels, Split } from '../../core/figure/panels/spec.ts';
+import { nameOfLine, type Panel, type ResolvedPanels } from '../../core/figure/resolve.ts';
+import type { FigureSpec } from '../../core/figure/spec.ts';
+import { columnOf, type Table } from '../../core/table/column.ts';
+import { ColourWord } from '../controls/ColourWord.tsx';
+import { PhraseChoice } from '../controls/Phrase.tsx';
+import { sentence } from '../controls/words.tsx';
+import { leaveOut, setPanels, toggleAccent } from '../report/panels.ts';
+import { openPart, panelOfPart, useView } from '../report/view.ts';
+import { useReport } from '../state/store.ts';
+
+export interface SetProps {
+  figure: FigureSpec;
+  panels: Panels;
+}
+
+/** How lines are coloured, and which panels are accented. */
+export function ColourSentence({ figure, panels, resolved }: SetProps & { resolved: ResolvedPanels }) {
+  const style = useReport((state) => state.report.style);
+  const part = useView((view) => view.part);
+  const set = (change: Partial<Panels>) => setPanels(figure, change);
+  const { colours, own } = panels;
+  const chosen = resolved.list.find(({ key }) => key === panelOfPart(part));
+  const palette = style.palette.map(({ colour }) => colour);
+  const categories = resolved.list.filter(
+    (panel, index, all) => all.findIndex((other) => other.by === panel.by) === index,
+  );
+  const first = categories[0]?.by;
+  const colourOf = chosen?.figure.lines[0]?.line.colour ?? style.ink;
+  const isRest = colours.kind === 'accent' && chosen !== undefined && !colours.keys.includes(chosen.by);
+  return (
+    <>
+      <p className={sentence}>
+        Lines are drawn
+        <PhraseChoice
+          label="Colours of the panels"
+          value={colours.kind}
+          options={[
+            { value: 'lines', name: 'in their own colours.' },
+            { value: 'categories', name: `in a colour for each ${resolved.of.by}.` },
+            { value: 'accent', name: 'with an accent on some, the rest in' },
+          ]}
+          onCommit={(kind) =>
+            set({
+              colours:
+                kind === 'categories'
+                  ? { kind, palette }
+                  : kind === 'accent'
+                    ? { kind, keys: chosen ? [chosen.by] : first === undefined ? [] : [first], rest: style.axis }
+                    : { kind },
+            })
+          }
+        />
+        {colours.kind === 'accent' && (
+          <ColourWord
+            label="Colour of the panels that are not accented"
+            colour={colours.rest}
+            style={style}
+            onCommit={(rest) => set({ colours: { ...colours, rest } })}
+          />
+        )}
+        {chosen && !isRest && (
+          <>
+            <b className="ml-2 font-semibold">{chosen.name}</b> is drawn in
+            <ColourWord
+              label={`Colour of ${chosen.name}`}
+              colour={colourOf}
+              style={style}
+              onCommit={(colour) => set({ own: withOwn(own, chosen.by, colour) })}
+            />
+            {own.some(({ key }) => key === chosen.by) && (
+              <button
+                type="button"
+                className="phrase !font-normal"
+                onClick={() => set({ own: withOwn(own, chosen.by, null) })}
+              >
+                as the others are
+              </button>
+            )}
+          </>
+        )}
+      </p>
+      <fieldset className="flex flex-wrap items-baseline gap-x-1 gap-y-1">
+        <legend className="float-left mr-1.5 leading-7">Accent on</legend>
+        {categories.map((panel) => (
+          <button
+            key={panel.by}
+            type="button"
+            aria-pressed={colours.kind === 'accent' && colours.keys.includes(panel.by)}
+            className="rounded-full border border-rule px-2.5 py-0.5 text-[13px] aria-pressed:border-primary aria-pressed:bg-primary aria-pressed:text-primary-content"
+            onClick={() => {
+              if (toggleAccent(figure, panel.by) === null) openPart(`panel:${panel.key}`);
+            }}
+          >
+            {panel.name}
+          </button>
+        ))}
+      </fieldset>
+    </>
+  );
+}
+
+/** What has no panel, and what is to have none. */
+export function WithoutSentence({
+  figure,
+  table,
+  panels,
+  chosen,
+}: SetProps & { table: Table; chosen: Panel | undefined }) {
+  const nameOf = (split: Split | null, key: string) => {
+    const line = split?.kind === 'lines' ? figure.lines.find(({ id }) => id === key) : undefined;
+    return line ? nameOfLine(line, columnOf(table, line.column)) : key || 'No name';
+  };
+  const { by, down } = panels.without;
+  const out = [
+    ...by.map((key) => ({ way: 'by' as const, key, name: nameOf(panels.by, key) })),
+    ...down.map((key) => ({ way: 'down' as const, key, name: nameOf(panels.down, key) })),
+  ];
+  const leave = (way: 'by' | 'down', key: string) => {
+    if (leaveOut(figure, way, key, true) === null) useView.setState({ part: null });
+  };
+  if (!chosen && out.length === 0) return null;
+  return (
+    <p className={sentence}>
+      {chosen && (
+        <>
+          Leave out
+          <button type="button" className="phrase" onClick={() => leave('by', chosen.by)}>
+            {chosen.name}
+          </button>
+          {chosen.down !== null && chosen.downName !== null && (
+            <>
+              or
+              <button type="button" className="phrase" onClick={() => leave('down', chosen.down ?? '')}>
+                {chosen.downName}
+              </button>
+            </>
+          )}
+        </>
+      )}
+      {out.length > 0 && (
+        <>
+          <span className="text-quiet">Left out, to be brought back by a click:</span>
+          {out.map(({ way, key, name }) => (
+            <button
+              key={`${way} ${key}`}
+              type="button"
+              className="phrase !font-normal"
+              aria-label={`Bring back ${name}`}
+              onClick={() => leaveOut(figure, way, key, false)}
+            >
+              {name}
+            </button>
+          ))}
+        </>
+      )}
+    </p>
+  );
+}
