@@ -146,7 +146,7 @@ describe('panels', () => {
     await page.keyboard.press('Delete');
     await expect.poll(named).toEqual(all.filter((name) => !name.startsWith('Ness')));
     await page.locator('.sheet [data-part="panel:Kelda/Catamaran"]').click();
-    await page.getByRole('button', { name: 'Catamaran', exact: true }).click();
+    await page.getByRole('button', { name: 'Leave out Catamaran', exact: true }).click();
     await expect.poll(named).toEqual(all.filter((name) => !/^Ness|Catamaran$/.test(name)));
     await page.getByRole('button', { name: 'Bring back Ness' }).click();
     await page.getByRole('button', { name: 'Bring back Catamaran' }).click();

@@ -127,13 +127,23 @@ export function WithoutSentence({
       {chosen && (
         <>
           Leave out
-          <button type="button" className="phrase" onClick={() => leave('by', chosen.by)}>
+          <button
+            type="button"
+            className="phrase"
+            aria-label={`Leave out ${chosen.name}`}
+            onClick={() => leave('by', chosen.by)}
+          >
             {chosen.name}
           </button>
           {chosen.down !== null && chosen.downName !== null && (
             <>
               or
-              <button type="button" className="phrase" onClick={() => leave('down', chosen.down ?? '')}>
+              <button
+                type="button"
+                className="phrase"
+                aria-label={`Leave out ${chosen.downName}`}
+                onClick={() => leave('down', chosen.down ?? '')}
+              >
                 {chosen.downName}
               </button>
             </>

@@ -1,10 +1,7 @@
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { splitColumns } from '../../core/figure/panels/draft.ts';
 import type { Panels, Split } from '../../core/figure/panels/spec.ts';
-import {
-  nameOfPanel,
-  type ResolvedFigure,
-} from '../../core/figure/resolve.ts';
+import { nameOfPanel, type ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { summaryFor } from '../../core/table/shape/draft.ts';
@@ -12,7 +9,7 @@ import { readTitle } from '../../core/table/titles.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
 import { sentence } from '../controls/words.tsx';
-import { joinPanels, setPanels, splitFigure, } from '../report/panels.ts';
+import { joinPanels, setPanels, splitFigure } from '../report/panels.ts';
 import { panelOfPart, useView } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
 import { ColourSentence, type SetProps, WithoutSentence } from './PanelSentences.tsx';
