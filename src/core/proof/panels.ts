@@ -44,7 +44,7 @@ export const panelScales: Check = {
       part: `panel:${large.panel.key}`,
       title: 'Heights do not compare',
       text: `The same height means ${times} times as much in “${nameOf(large)}” as in “${nameOf(small)}”, for ${isRows ? 'rows' : 'panels'} have scales of their own.`,
-      facts: `${panels.scale} ${times} ${large.panel.key} ${small.panel.key}`,
+      facts: `${panels.scale} ${times} ${nameOf(large)} ${nameOf(small)}`.slice(0, 4000),
       mends: [mend, ...others],
     };
   },
