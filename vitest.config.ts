@@ -3,7 +3,15 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['tests/unit/**/*.test.ts'], testTimeout: 30_000 } },
+      // The command line needs neither database nor server, so its tests run beside those of the core.
+      {
+        test: {
+          name: 'unit',
+          include: ['tests/unit/**/*.test.ts', 'tests/command/**/*.test.ts'],
+          testTimeout: 120_000,
+          maxWorkers: 2,
+        },
+      },
       // These share a database, a server and two processors, so they take turns.
       {
         test: {
