@@ -5,7 +5,7 @@ import { draftFigure } from '../src/core/figure/draft.ts';
 import { layoutFigure } from '../src/core/figure/layout.ts';
 import { Mark } from '../src/core/figure/marks.ts';
 import { resolveFigure } from '../src/core/figure/panels/resolve.ts';
-import { Panels } from '../src/core/figure/panels/spec.ts';
+import { BEHIND, Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
 import { proofNotes } from '../src/core/proof/proof.ts';
 import { runCommand } from '../src/core/report/commands.ts';
@@ -297,7 +297,7 @@ export function demoReport(): Demo {
       order: { by: 'last', descending: true },
       colours: { kind: 'accent', keys: ['Kelda'] },
       own: [{ key: 'Kelda', colour: '#b5492f' }],
-      behind: '#ddd8de',
+      behind: BEHIND,
     }),
   });
   eachPier.name = 'Passengers at each pier';

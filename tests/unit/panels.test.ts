@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/banking.ts';
 import { describeFigure } from '../../src/core/figure/describe.ts';
+import { draftFigure } from '../../src/core/figure/draft.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { fieldsOf } from '../../src/core/figure/fields.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
@@ -94,7 +95,11 @@ describe('splitting a table', () => {
       () => 5,
     );
     expect(draftPanels(splitColumns(many, 'date'))).toMatchObject({ by: byClass, down: byPier });
-    expect(heightFor(Panels.parse({ by: byPier, down: byClass }), table, 1, 84)).toBe(38 + 4 * 34);
+    const frame = { width: 160, height: 84 };
+    expect(heightFor(Panels.parse({ by: byPier, down: byClass }), table, 1, frame)).toBe(38 + 4 * 34);
+    // Six piers stand in two rows, or in one where all are to be in a row; a figure is never made lower.
+    expect(heightFor(Panels.parse({ by: byPier }), table, 1, frame)).toBe(38 + 2 * 34);
+    expect(heightFor(Panels.parse({ by: byPier, perRow: 6 }), table, 1, frame)).toBe(84);
   });
 });
 
@@ -193,6 +198,21 @@ describe('panels and their lines', () => {
     ];
     expect(colours({ colours: { ...accent, keys: ['Old Quay'] }, own })).toEqual(['#888888', '#aa0000', '#888888']);
     expect(colours({ own })).toEqual(['#00aa00', '#aa0000', '#5b3a63']);
+  });
+
+  it('are no way round names without an order', () => {
+    const { spec: _, table } = panelled('p', pierTable(4), {});
+    const choices = {
+      id: 'f',
+      tableId: 't',
+      style: SKERRY_PLAIN,
+      locale: english,
+      panels: Panels.parse({ by: byPier }),
+    };
+    expect(() => draftFigure(table, { ...choices, across: 'class', unordered: false })).toThrow(
+      'names without an order',
+    );
+    expect(draftFigure(table, choices).panels?.by).toEqual(byPier);
   });
 
   it('are at most a hundred, the rest is told; a column that is gone leaves none', () => {

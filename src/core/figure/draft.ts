@@ -53,7 +53,12 @@ export class Misleading extends Refusal {
 }
 
 /** Refuses what a line cannot show: names without an order, and several rows of one period. */
-function refuseMisleading(table: Table, across: Column, drawn: readonly Column[], unordered: boolean): void {
+function refuseMisleading(
+  table: Table,
+  across: Column,
+  drawn: readonly Column[],
+  { unordered, isSplit }: { unordered: boolean; isSplit: boolean },
+): void {
   const measures = drawn.map((column) => column.key);
   const name = readTitle(across.title).name;
   if (across.kind === 'text' && !across.ordered && !unordered)
@@ -62,7 +67,8 @@ function refuseMisleading(table: Table, across: Column, drawn: readonly Column[]
       { kind: 'unordered', column: across.key, measures },
     );
   const periods = periodsOfTable(table);
-  if (periods.kind !== 'dates' || periods.column.key !== across.key || periods.series.length < 2) return;
+  // Panels part the rows of a period, and sum up what is left in one.
+  if (isSplit || periods.kind !== 'dates' || periods.column.key !== across.key || periods.series.length < 2) return;
   const { categories } = periods;
   throw new Misleading(
     `“${table.title}” has several rows for one ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; as one line they would run up and down between them. Split it into panels, or give each its own column.`,
@@ -125,7 +131,10 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   if (unfit)
     throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
   if (drawn.length === 0) throw new Refusal(`“${table.title}” has no column of numbers to draw as a line.`);
-  if (!choices.panels) refuseMisleading(table, across, drawn, choices.unordered ?? choices.across !== undefined);
+  refuseMisleading(table, across, drawn, {
+    unordered: choices.unordered ?? choices.across !== undefined,
+    isSplit: choices.panels !== undefined,
+  });
   const span = spanWords(across, locale, choices.window);
   const acrossName = readTitle(across.title).name.toLowerCase();
   return FigureSpec.parse({
@@ -142,7 +151,9 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },
     frame: {
       width: WIDTH,
-      height: choices.panels ? heightFor(choices.panels, table, drawn.length, HEIGHT) : HEIGHT,
+      height: choices.panels
+        ? heightFor(choices.panels, table, drawn.length, { width: WIDTH, height: HEIGHT })
+        : HEIGHT,
     },
   });
 }

@@ -3,7 +3,8 @@ import { extentOf } from '../scale/value-axis.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import { linesOn } from './axes.ts';
-import { arrange, panelsInRow } from './panels/arrange.ts';
+import { arrange, rowLength, type Slot } from './panels/arrange.ts';
+import { pooled } from './panels/resolve.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedPanels } from './resolve.ts';
 
@@ -58,15 +59,21 @@ function lineNodes({ lines }: ResolvedFigure, plot: Plot, extents: Extents, weig
 /** Each panel in its place. */
 function panelNodes(figure: ResolvedFigure, panels: ResolvedPanels, whole: Plot): SceneNode[] {
   const { spec } = figure;
-  const perRow = spec.panels?.perRow ?? panelsInRow(panels.list.length, whole.width, whole.height);
+  const perRow = rowLength(spec.panels?.perRow ?? null, panels.list.length, whole.width, whole.height);
   const { slots, columns, rows } = arrange(panels, perRow);
   const gap = 2;
   const width = (whole.width + gap) / columns - gap;
   const height = (whole.height + gap) / rows - gap;
-  const shared = spec.panels?.scale === 'all' ? extentsOf(figure) : null;
-  return slots.flatMap(({ panel, column, row }) => {
+  const scale = spec.panels?.scale;
+  const extentsFor = (slot: Slot): Extents => {
+    if (scale === 'all') return extentsOf(figure);
+    const alike = slots.flatMap(({ row, panel }) => (scale === 'rows' && row === slot.row && panel ? panel : []));
+    return extentsOf(pooled(alike) ?? slot.panel?.figure ?? figure);
+  };
+  return slots.flatMap((slot) => {
+    const { panel, column, row } = slot;
     const plot = { left: whole.left + column * (width + gap), top: whole.top + row * (height + gap), width, height };
-    return panel ? lineNodes(panel.figure, plot, shared ?? extentsOf(panel.figure), 0.7) : [];
+    return panel ? lineNodes(panel.figure, plot, extentsFor(slot), 0.7) : [];
   });
 }
 

@@ -1,5 +1,6 @@
 /** Sentences on single panels: their colours, which are accented, and which are left out. */
 import { withOwn } from '../../core/figure/panels/change.ts';
+import { NO_NAME } from '../../core/figure/panels/resolve.ts';
 import type { Panels, Split } from '../../core/figure/panels/spec.ts';
 import { nameOfLine, type Panel, type ResolvedPanels } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
@@ -111,7 +112,7 @@ export function WithoutSentence({
 }: SetProps & { table: Table; chosen: Panel | undefined }) {
   const nameOf = (split: Split | null, key: string) => {
     const line = split?.kind === 'lines' ? figure.lines.find(({ id }) => id === key) : undefined;
-    return line ? nameOfLine(line, columnOf(table, line.column)) : key || 'No name';
+    return line ? nameOfLine(line, columnOf(table, line.column)) : key || NO_NAME;
   };
   const { by, down } = panels.without;
   const out = [

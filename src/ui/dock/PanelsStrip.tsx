@@ -1,6 +1,6 @@
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { splitColumns } from '../../core/figure/panels/draft.ts';
-import type { Panels, Split } from '../../core/figure/panels/spec.ts';
+import { BEHIND, type Panels, type Split } from '../../core/figure/panels/spec.ts';
 import { nameOfPanel, type ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
@@ -166,7 +166,7 @@ function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<Panels
 }
 
 /** What panels share as a scale, and the lines behind. */
-function ScaleSentence({ figure, panels, behind }: SetProps & { behind: string }) {
+function ScaleSentence({ figure, panels }: SetProps) {
   const style = useReport((state) => state.report.style);
   const set = (change: Partial<Panels>) => setPanels(figure, change);
   return (
@@ -194,7 +194,7 @@ function ScaleSentence({ figure, panels, behind }: SetProps & { behind: string }
               { value: 'out', name: 'are left out.' },
               { value: 'behind', name: 'stand behind in' },
             ]}
-            onCommit={(chosen) => set({ behind: chosen === 'out' ? null : behind })}
+            onCommit={(chosen) => set({ behind: chosen === 'out' ? null : BEHIND })}
           />
           {panels.behind !== null && (
             <ColourWord
@@ -221,7 +221,7 @@ export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProp
   return (
     <div className="flex flex-col gap-1 px-4 py-2.5">
       <SplitSentence figure={figure} panels={panels} table={table} layout={layout} />
-      <ScaleSentence figure={figure} panels={panels} behind="#d9d4da" />
+      <ScaleSentence figure={figure} panels={panels} />
       <ColourSentence figure={figure} panels={panels} resolved={resolved.panels} />
       {doubled && (
         <p className={sentence}>

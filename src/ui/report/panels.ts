@@ -26,7 +26,7 @@ export function splitFigure(figure: FigureSpec, table: Table, by: Split, down: S
   const scale =
     differ && by.kind === 'lines' ? 'panels' : differ && down?.kind === 'lines' ? ('rows' as const) : ('all' as const);
   const panels = Panels.parse({ by, down, scale });
-  const height = heightFor(panels, table, lines.length, figure.frame.height);
+  const height = heightFor(panels, table, lines.length, figure.frame);
   return run('figure.setPanels', { figure: figure.id, panels, height });
 }
 

@@ -42,6 +42,10 @@ export function panelsInRow(count: number, width: number, height: number): numbe
   return best;
 }
 
+/** Panels in a row as they are asked for, or as they fit a room. */
+export const rowLength = (perRow: number | null, count: number, width: number, height: number) =>
+  perRow === null ? panelsInRow(count, width, height) : Math.min(perRow, count);
+
 /** Puts panels in their places: a row and a column for each name of a grid, else in rows of so many. */
 export function arrange({ list, across, rows: names }: ResolvedPanels, perRow: number): Arrangement {
   const isGrid = names.length > 0;

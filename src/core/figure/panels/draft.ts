@@ -1,5 +1,6 @@
 /** First settings of a figure in panels. */
 import type { Column, Table } from '../../table/column.ts';
+import { rowLength } from './arrange.ts';
 import { Panels, type Split } from './spec.ts';
 
 /** Fewer categories need no panels, and more could not be read. */
@@ -35,13 +36,20 @@ export function draftPanels(columns: readonly Column[]): Panels | null {
 }
 
 /** A height in millimetres at which the panels of a figure can be read, no less than `height`; its lines are counted where it is split by them. */
-export function heightFor({ by, down, perRow }: Panels, table: Table, lines: number, height: number): number {
+export function heightFor(
+  { by, down, perRow }: Panels,
+  table: Table,
+  lines: number,
+  { width, height }: { width: number; height: number },
+): number {
   const count = (split: Split) => {
     if (split.kind === 'lines') return lines;
     const column = table.columns.find(({ key }) => key === split.column);
     return column ? countOf(column) : 1;
   };
   const all = count(by);
-  const rows = down ? count(down) : Math.ceil(all / (perRow ?? (all <= 3 ? all : all === 4 ? 2 : all <= 9 ? 3 : 4)));
+  let rows = down ? count(down) : 1;
+  // The least count of rows that is enough for the panels at the height that they take.
+  if (!down) while (rows < all && Math.ceil(all / rowLength(perRow, all, width, ROW * rows)) > rows) rows++;
   return Math.max(height, Math.min(PAGE, AROUND + ROW * rows));
 }

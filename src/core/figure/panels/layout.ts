@@ -11,7 +11,7 @@ import type { Panel, ResolvedFigure } from '../resolve.ts';
 import { frameNodes, INSET, placesIn } from '../set-plot.ts';
 import { axisGroup, captionNodes, scaleNodes } from '../value-axis.ts';
 import { setWords } from '../words.ts';
-import { arrange, panelsInRow, type Slot } from './arrange.ts';
+import { arrange, rowLength, type Slot } from './arrange.ts';
 import { drawPanel, emptyCell, headNodes } from './panel.ts';
 import type { ScaleGroup } from './scales.ts';
 import { type Given, type Shared, shareOut } from './share.ts';
@@ -84,10 +84,7 @@ export function layoutPanels(
     top: words.bottom + size * 0.4 + (legend?.place === 'above' ? legendRoom : 0),
     bottom: words.sourceTop - (legend?.place === 'below' ? legendRoom : 0),
   };
-  const perRow =
-    panels.perRow === null
-      ? panelsInRow(list.length, room.right - room.left, room.bottom - room.top)
-      : Math.min(panels.perRow, list.length);
+  const perRow = rowLength(panels.perRow, list.length, room.right - room.left, room.bottom - room.top);
   const arrangement = arrange(resolved, perRow);
   const given: Given = { figure, panels, list, style, locale, arrangement, room };
   const pass = shareOut(given);

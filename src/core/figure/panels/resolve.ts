@@ -18,7 +18,7 @@ import { type SplitTable, splitTable } from './split.ts';
 /** More panels than this are not drawn: none of them could be read. */
 const MOST_PANELS = 100;
 /** What a category without a name is called. */
-const NO_NAME = 'No name';
+export const NO_NAME = 'No name';
 
 /** Keys of the columns that the lines and marks of a figure are drawn from. */
 const columnsOf = ({ lines, marks }: FigureSpec): string[] => [

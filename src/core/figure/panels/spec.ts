@@ -15,6 +15,8 @@ const PANEL_ORDERS = ['table', 'name', 'last', 'change'] as const;
 
 /** The grey of lines that are not accented. */
 const GREY = '#8b8391';
+/** The paler grey of lines that stand behind, where another is not chosen. */
+export const BEHIND = '#d9d4da';
 /** A category's text, or a line's id. */
 const Key = z.string().max(500);
 

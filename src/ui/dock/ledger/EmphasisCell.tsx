@@ -15,14 +15,17 @@ const MOST_LISTED = 24;
 function Held({ figure, table, line, emphasis }: CellProps & { emphasis: Emphasis }) {
   const locale = localeOf(useReport((state) => state.report.locale));
   const resolved = resolveFigure(figure, table);
-  const [found, ...others] = resolved.lines.filter((candidate) => candidate.line.id === line.id);
-  if (!found) return null;
-  const points = pointsOf(resolved, found, emphasis);
-  if (others.length > 0) {
-    const all = others.reduce((sum, other) => sum + pointsOf(resolved, other, emphasis).length, points.length);
+  const held = (resolved.panels?.list.map((panel) => panel.figure) ?? [resolved]).flatMap((plot) =>
+    plot.lines.flatMap((own) => (own.line.id === line.id ? [{ own, points: pointsOf(plot, own, emphasis) }] : [])),
+  );
+  const [first] = held;
+  if (!first) return null;
+  const { own: found, points } = first;
+  if (held.length > 1) {
+    const all = held.reduce((sum, one) => sum + one.points.length, 0);
     return (
       <p className="text-[13px] leading-5 text-quiet">
-        {all} {all === 1 ? 'point' : 'points'} in {others.length + 1} panels.
+        {all} {all === 1 ? 'point' : 'points'} in {held.length} panels.
       </p>
     );
   }
