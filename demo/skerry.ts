@@ -1,5 +1,6 @@
 /** The demo report: made-up figures of a made-up ferry operator, the same at every run. */
 
+import { runCommand } from '../src/core/change/commands/index.ts';
 import { newEmphasis } from '../src/core/emphasis/emphasis.ts';
 import { draftFigure } from '../src/core/figure/draft.ts';
 import { layoutFigure } from '../src/core/figure/layout.ts';
@@ -8,7 +9,6 @@ import { resolveFigure } from '../src/core/figure/panels/resolve.ts';
 import { BEHIND, Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
 import { proofNotes } from '../src/core/proof/proof.ts';
-import { runCommand } from '../src/core/report/commands.ts';
 import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, newLevelBars, newSparkline } from '../src/core/spark/draft.ts';
@@ -154,11 +154,11 @@ export function demoReport(): Demo {
     const table = { ...understand(readDelimited(text), title), title };
     const packed = packTable(id, table, () => `demo-${++count}`);
     Object.assign(blocks, packed.blocks);
-    report = runCommand(report, 'table.add', { table: packed.item }).report;
+    report = runCommand(report, 'item.add', { item: packed.item }).report;
     return table;
   };
   const addFigure = (figure: FigureSpec) => {
-    report = runCommand(report, 'figure.add', { figure }).report;
+    report = runCommand(report, 'item.add', { item: figure }).report;
   };
   const choices = (id: string, tableId: string, lines?: string[]) => ({
     id,
@@ -224,7 +224,7 @@ export function demoReport(): Demo {
     steps: [{ kind: 'years', column: passengers.lines[0]?.column ?? '', yearStart: 1 }],
     calculations: [],
   };
-  report = runCommand(report, 'table.shape', { table: overEachOther }).report;
+  report = runCommand(report, 'item.add', { item: overEachOther }).report;
   const [step] = overEachOther.steps;
   if (step) {
     const byYear = { ...applyStep(sailings, step), title: overEachOther.name };
@@ -275,8 +275,8 @@ export function demoReport(): Demo {
     }),
     { ...newLevelBars('bar-1', across, '#c2811a'), title: 'Latest, thousands', width: 24 },
   );
-  routes.heads = [{ text: 'Two years to October', from: 'spark-1', to: 'spark-2' }];
-  report = runCommand(report, 'spark.add', { spark: routes }).report;
+  routes.heads = [{ id: 'head-1', text: 'Two years to October', from: 'spark-1', to: 'spark-2' }];
+  report = runCommand(report, 'item.add', { item: routes }).report;
 
   const yearly = add('years', 'Traffic by year', yearlyTraffic());
   const years = draftFigure(yearly, choices('years-figure', 'years'));
@@ -330,7 +330,7 @@ export function demoReport(): Demo {
   for (const { check, facts } of proofNotes({ figure: resolved, layout, style: report.style, locale })) {
     const reason = 'The subtitle says that each row has its own scale.';
     if (check === 'panel-scales')
-      report = runCommand(report, 'figure.setNoteAside', { figure: grid.id, check, facts, reason }).report;
+      report = runCommand(report, 'item.setNoteAside', { item: grid.id, check, facts, reason }).report;
   }
 
   const piers = add('piers', 'Piers, summer 2026', PIERS);
@@ -345,6 +345,6 @@ export function demoReport(): Demo {
   bars.words = { title: 'Two piers fill their ships beyond four fifths', source: SOURCE };
   for (const column of bars.columns)
     if (column.kind === 'spark' && column.column === load) Object.assign(column, { ceiling: 100, target: 80 });
-  report = runCommand(report, 'spark.add', { spark: bars }).report;
+  report = runCommand(report, 'item.add', { item: bars }).report;
   return { report, blocks };
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FigureSpec } from '../src/core/figure/spec.ts';
-import { Report } from '../src/core/report/report.ts';
+import { StoredReport } from '../src/core/report/record.ts';
 import { SparkTableSpec } from '../src/core/spark/spec.ts';
 
 const textOf = (schema: z.ZodType, title: string) =>
@@ -10,5 +10,5 @@ const textOf = (schema: z.ZodType, title: string) =>
 export const SCHEMAS: Record<string, string> = {
   figure: textOf(FigureSpec, 'A Rizo figure spec'),
   spark: textOf(SparkTableSpec, 'A Rizo spark table spec'),
-  report: textOf(Report, 'A Rizo report document'),
+  report: textOf(StoredReport, 'A Rizo report document'),
 };

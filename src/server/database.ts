@@ -7,8 +7,14 @@ export interface Schema {
   reports: {
     id: string;
     title: string;
+    edition: string;
+    /** the record form of the report, or a document of an older version */
     document: Json<unknown>;
     revision: number;
+    /** what the Desk shows of it, so that it reads no documents */
+    summary: ColumnType<Summary | null, string | null, string | null>;
+    /** for which form of documents the summary was made; null when the document changed under it */
+    checked: string | null;
     created_at: Generated<Date>;
     changed_at: Date;
     removed_at: Date | null;
@@ -17,10 +23,13 @@ export interface Schema {
     report_id: string;
     revision: number;
     change_id: string;
-    kind: 'do' | 'undo' | 'redo';
+    author: string;
+    command: string;
+    args: Json<unknown>;
     label: string;
-    patches: Json<unknown>;
-    inverse: Json<unknown>;
+    seen: number;
+    step_group: string | null;
+    fields: Json<unknown>;
     made_at: Generated<Date>;
   };
   column_blocks: {
@@ -31,6 +40,12 @@ export interface Schema {
     cells: string;
   };
 }
+
+/** What the Desk says of a report. */
+export type Summary =
+  | { kind: 'read'; figures: string[]; tables: number }
+  /** why the document cannot be read */
+  | { kind: 'unreadable'; why: string };
 
 export type Database = Kysely<Schema>;
 

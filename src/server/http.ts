@@ -1,7 +1,9 @@
 import type { z } from 'zod';
 import { firstWrong } from '../core/issue.ts';
+import { isName } from '../core/named/keyed.ts';
 import { Refusal } from '../core/refusal.ts';
-import { InvalidChange } from './reports.ts';
+import { storableValue } from '../core/text/storable.ts';
+import { Unreadable } from './reports.ts';
 
 /** Request bodies over this size are refused. A table of 50 MB is somewhat larger as JSON. */
 const MOST_BODY = 96 * 1024 * 1024;
@@ -45,21 +47,52 @@ async function readBody(request: Request): Promise<string> {
   return Buffer.concat(parts).toString('utf8');
 }
 
-/** Reads a JSON body and checks it; what is wrong is answered 400 with its path. */
-export async function readJson<Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.infer<Schema>> {
-  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
-    throw new BadRequest('Send the request as application/json.', 415);
-  let value: unknown;
+/** How deep a body may be nested; a report is nine deep. */
+const MOST_DEPTH = 64;
+
+function parseBody(text: string): unknown {
   try {
-    value = JSON.parse(await readBody(request));
+    return JSON.parse(text, (key, value: unknown) => {
+      if (!isName(key)) throw new BadRequest(`“${key}” cannot be used as a name; choose another one.`, 400, key);
+      return value;
+    });
   } catch (error) {
     if (error instanceof SyntaxError) throw new BadRequest('The request body is not valid JSON.', 400);
+    if (error instanceof RangeError) throw new BadRequest('The request body is nested too deep.', 400);
     throw error;
   }
-  const parsed = schema.safeParse(value);
-  if (parsed.success) return parsed.data;
+}
+
+/** A body that was checked, and in how many of its texts something that cannot be stored was replaced. */
+interface Body<T> {
+  data: T;
+  replaced: number;
+}
+
+/** Reads a JSON body, makes its texts storable and checks it; what is wrong is answered 400 with its path. */
+export async function readBodyOf<Schema extends z.ZodType>(
+  request: Request,
+  schema: Schema,
+): Promise<Body<z.infer<Schema>>> {
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+    throw new BadRequest('Send the request as application/json.', 415);
+  const made = storableValue(parseBody(await readBody(request)), MOST_DEPTH);
+  if (!made) throw new BadRequest('The request body is nested too deep.', 400);
+  const parsed = schema.safeParse(made.value);
+  if (parsed.success) return { data: parsed.data, replaced: made.replaced };
   const { path, message } = firstWrong(parsed.error);
   throw new BadRequest(message, 400, path.join('.') || '(whole body)');
+}
+
+/** The checked data of a JSON body. */
+export const readJson = async <Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.infer<Schema>> =>
+  (await readBodyOf(request, schema)).data;
+
+/** A revision in the query of an address; 0 where none is given. */
+export function revisionIn(url: URL, name: string): number {
+  const text = url.searchParams.get(name) ?? '0';
+  if (!/^\d{1,9}$/.test(text)) throw new BadRequest(`Give “${name}” as the number of a revision.`, 400, name);
+  return Number(text);
 }
 
 /** Runs an endpoint; refusals become 4xx answers, and what went wrong on our side is logged and answered 500. */
@@ -68,7 +101,7 @@ export async function answer(run: () => Promise<Response>): Promise<Response> {
     return await run();
   } catch (error) {
     if (error instanceof BadRequest) return refuse(error.status, error.message, error.path);
-    if (error instanceof InvalidChange) return refuse(400, error.message, error.path);
+    if (error instanceof Unreadable) return refuse(422, error.message);
     if (error instanceof Refusal) return refuse(400, error.message);
     console.error(error);
     return refuse(500, 'Rizo could not do this just now; what was saved before is safe. Try again in a moment.');

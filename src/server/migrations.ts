@@ -37,6 +37,45 @@ const migrations: Record<string, Migration> = {
         .execute();
     },
   },
+  /**
+   * Changes are commands with the fields they changed. What was logged before
+   * were patches by position, which can no longer be undone; of them stay what
+   * was done, and when.
+   */
+  '002-changes-by-name': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .alterTable('reports')
+        .addColumn('edition', 'text', (column) => column.notNull().defaultTo(''))
+        .addColumn('summary', 'jsonb')
+        .addColumn('checked', 'text')
+        .execute();
+      await db.schema
+        .alterTable('changes')
+        .addColumn('author', 'text', (column) => column.notNull().defaultTo('an earlier version'))
+        .addColumn('command', 'text', (column) => column.notNull().defaultTo('an earlier version'))
+        .addColumn('args', 'jsonb', (column) => column.notNull().defaultTo(sql`'{}'`))
+        .addColumn('seen', 'integer', (column) => column.notNull().defaultTo(0))
+        .addColumn('step_group', 'text')
+        .addColumn('fields', 'jsonb', (column) => column.notNull().defaultTo(sql`'[]'`))
+        .dropColumn('kind')
+        .dropColumn('patches')
+        .dropColumn('inverse')
+        .execute();
+      // A document that is changed by hand is looked through again before the Desk says anything of it.
+      await sql`
+        create function forget_check() returns trigger language plpgsql as $$
+        begin
+          if new.document is distinct from old.document and new.checked is not distinct from old.checked then
+            new.checked := null;
+          end if;
+          return new;
+        end $$`.execute(db);
+      await sql`
+        create trigger reports_forget_check before update on reports
+        for each row execute function forget_check()`.execute(db);
+    },
+  },
 };
 
 /** Brings the database's tables up to date. */

@@ -1,6 +1,7 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { figureOf, launchBrowser, newPage, saved, strip } from './browser.ts';
+import { BASE, figureOf, launchBrowser, newPage, saved, strip, troubles } from './browser.ts';
+import { openDemo, showItem } from './demo.ts';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -8,36 +9,203 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
+const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
 const setWord = async (page: Page, label: string, text: string) => {
-  await page.getByLabel(label, { exact: true }).fill(text);
-  await page.getByLabel(label, { exact: true }).press('Enter');
+  await field(page, label).fill(text);
+  await field(page, label).press('Enter');
 };
 const word = (page: Page, part: string) => page.locator(`.sheet [data-part="${part}"]`).textContent();
+const COMMANDS = '**/commands';
+const cut = (page: Page) => page.route(COMMANDS, (route) => route.abort());
+const mend = (page: Page) => page.unroute(COMMANDS);
+const kept = (page: Page, count: number) =>
+  page.getByText(`Not saved: ${count} change${count === 1 ? '' : 's'} kept here`).waitFor();
+
+/** A report in two windows of one browser, both at the words of its figure. */
+async function twoWindows(): Promise<[Page, Page]> {
+  const one = await newPage(browser);
+  await figureOf(one, 'by-year.csv');
+  const two = await one.context().newPage();
+  await two.goto(one.url());
+  await two.locator('.sheet svg').waitFor();
+  await strip(one, 'Words');
+  await strip(two, 'Words');
+  return [one, two];
+}
 
 describe('two windows on one report', () => {
-  it('offers the newer version and puts this window’s changes on top', async () => {
+  it('follow each other within a second, under what is being typed', async () => {
+    const [one, two] = await twoWindows();
+    await field(two, 'Subtitle').click();
+    await two.keyboard.type('Typing here, ');
+    const began = Date.now();
+    await setWord(one, 'Title', 'From one');
+    await expect.poll(() => word(two, 'title'), { interval: 30 }).toBe('From one');
+    expect(Date.now() - began).toBeLessThan(1000);
+    await two.keyboard.type('and still');
+    await expect.poll(() => word(one, 'subtitle')).toBe('Typing here, and still');
+    await saved(one);
+    await saved(two);
+    expect(await word(two, 'subtitle')).toBe('Typing here, and still');
+    expect(troubles.get(one)).toEqual([]);
+    await one.context().close();
+  });
+
+  it('undo each their own, whatever the other did meanwhile', async () => {
+    const [one, two] = await twoWindows();
+    await setWord(one, 'Title', 'From one');
+    await expect.poll(() => word(two, 'title')).toBe('From one');
+    await setWord(two, 'Subtitle', 'From two');
+    await expect.poll(() => word(one, 'subtitle')).toBe('From two');
+    await one.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(() => word(two, 'title')).toBe('By year');
+    expect(await word(one, 'subtitle')).toBe('From two');
+    await two.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(() => one.locator('.sheet [data-part="subtitle"]').count()).toBe(0);
+    await one.getByRole('button', { name: 'Redo' }).click();
+    await expect.poll(() => word(two, 'title')).toBe('From one');
+    await one.context().close();
+  });
+
+  it('lose nothing when one of them is offline and both type', async () => {
+    const [one, two] = await twoWindows();
+    await cut(two);
+    await setWord(two, 'Source', 'Typed offline');
+    await setWord(two, 'Subtitle', 'Offline as well');
+    await kept(two, 2);
+    await setWord(one, 'Title', 'From one');
+    await saved(one);
+    // What the other saves reaches the window that cannot save, under its own changes.
+    await expect.poll(() => word(two, 'title')).toBe('From one');
+    await mend(two);
+    await saved(two);
+    await expect.poll(() => word(one, 'source')).toBe('Typed offline');
+    expect(await word(one, 'subtitle')).toBe('Offline as well');
+    expect(await word(two, 'title')).toBe('From one');
+    await one.context().close();
+  });
+
+  it('tell both where both set the same field, with the other value one click away', async () => {
+    const [one, two] = await twoWindows();
+    await cut(two);
+    await setWord(two, 'Title', 'Two says');
+    await kept(two, 1);
+    await setWord(one, 'Title', 'One says');
+    await saved(one);
+    await two.getByText(/set here and elsewhere at once. Yours stands: “Two says”; the other is “One says”/).waitFor();
+    await mend(two);
+    await saved(two);
+    await one.getByText(/The other one stands: “Two says”; yours was “One says”/).waitFor();
+    expect(await word(one, 'title')).toBe('Two says');
+    await one.getByRole('button', { name: 'Bring mine back' }).click();
+    await expect.poll(() => word(two, 'title')).toBe('One says');
+    await one.context().close();
+  });
+
+  it('keep both sets of changes when both were offline and closed', async () => {
+    const [one, two] = await twoWindows();
+    const address = one.url();
+    for (const [page, label] of [
+      [one, 'Title'],
+      [two, 'Subtitle'],
+    ] as const) {
+      await cut(page);
+      await setWord(page, label, `Offline ${label}`);
+      await kept(page, 1);
+    }
+    const context = one.context();
+    await one.close({ runBeforeUnload: false });
+    await two.close({ runBeforeUnload: false });
+    const again = await context.newPage();
+    await again.goto(address);
+    await again.getByText('have been brought back').waitFor();
+    expect(await word(again, 'title')).toBe('Offline Title');
+    expect(await word(again, 'subtitle')).toBe('Offline Subtitle');
+    await saved(again);
+    await context.close();
+  });
+
+  it('keep what was done to other figures when a removal is taken back', async () => {
     const one = await newPage(browser);
-    await figureOf(one, 'by-year.csv');
+    await openDemo(one);
     const two = await one.context().newPage();
     await two.goto(one.url());
     await two.locator('.sheet svg').waitFor();
-    await strip(one, 'Words');
-    await strip(two, 'Words');
-    await setWord(one, 'Title', 'From one');
+    await showItem(two, 'Fifteen years of traffic');
+    await one.getByRole('button', { name: 'Remove Figure 1 Passengers by route' }).click();
     await saved(one);
-    await setWord(two, 'Subtitle', 'From two');
-    await two.getByText('This report was changed in another window').waitFor();
-    // Typing goes on while the question stands.
-    await setWord(two, 'Source', 'Typed meanwhile');
-    await two.getByRole('button', { name: 'Take the newer version' }).click();
+    await strip(two, 'Words');
+    await setWord(two, 'Title', 'A title of two');
     await saved(two);
-    expect(await word(two, 'title')).toBe('From one');
-    expect(await word(two, 'subtitle')).toBe('From two');
-    expect(await word(two, 'source')).toBe('Typed meanwhile');
-    await one.reload();
-    await one.locator('.sheet svg').waitFor();
-    expect(await word(one, 'source')).toBe('Typed meanwhile');
+    await one.getByRole('button', { name: 'Undo' }).click();
+    await saved(one);
+    await one
+      .getByRole('navigation')
+      .getByRole('button', { name: /^Figure 1\s*Passengers by route/ })
+      .waitFor();
+    expect(await word(two, 'title')).toBe('A title of two');
+    await two.reload();
+    await two.locator('.sheet svg').waitFor();
+    expect(await word(two, 'title')).toBe('A title of two');
     await one.context().close();
+  });
+});
+
+describe('what is typed', () => {
+  it('shows while it is typed, is saved without Enter, and is one step to undo', async () => {
+    const page = await newPage(browser);
+    await figureOf(page, 'by-year.csv');
+    await strip(page, 'Words');
+    await field(page, 'Title').click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('Typed by ', { delay: 60 });
+    await page.waitForTimeout(400);
+    await page.keyboard.type('and by', { delay: 60 });
+    await expect.poll(() => word(page, 'title')).toBe('Typed by and by');
+    await saved(page);
+    await page.reload();
+    await page.locator('.sheet svg').waitFor();
+    expect(await word(page, 'title')).toBe('Typed by and by');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    expect(await word(page, 'title')).toBe('By year');
+    await field(page, 'Edition').click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('Autumn ');
+    await page.waitForTimeout(400);
+    await page.keyboard.type('2026');
+    await page.waitForTimeout(400);
+    expect(await field(page, 'Edition').inputValue()).toBe('Autumn 2026');
+    await page.keyboard.press('Escape');
+    await page.waitForTimeout(400);
+    expect(await field(page, 'Edition').inputValue()).not.toBe('Autumn 2026');
+    await page.context().close();
+  });
+
+  it('is kept when the page goes before a pause', async () => {
+    const page = await newPage(browser);
+    await figureOf(page, 'by-year.csv');
+    await field(page, 'Title of the report').fill('Half a thought');
+    const address = page.url();
+    await page.goto(BASE);
+    await page.goto(address);
+    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('Half a thought');
+    await saved(page);
+    await page.context().close();
+  });
+
+  it('is made storable, and that is said', async () => {
+    const page = await newPage(browser);
+    await figureOf(page, 'by-year.csv');
+    await field(page, 'Title of the report').evaluate((input: HTMLInputElement) => {
+      const value = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value');
+      value?.set?.call(input, 'a\u0000b\ud800c');
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await page.getByText('A character that cannot be stored was replaced').waitFor();
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('a\uFFFDb\uFFFDc');
+    await page.context().close();
   });
 });
 
@@ -46,23 +214,25 @@ describe('when the server is away', () => {
     const page = await newPage(browser);
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
-    await page.route('**/changes', (route) => route.abort());
+    await cut(page);
     await setWord(page, 'Title', 'Kept here');
-    await page.getByText('Not saved: 1 change kept here').waitFor();
-    await page.unroute('**/changes');
+    await kept(page, 1);
+    await mend(page);
     await saved(page);
 
-    await page.route('**/changes', (route) => route.abort());
+    await cut(page);
     await setWord(page, 'Title', 'Kept over a crash');
-    await page.getByText('Not saved: 1 change kept here').waitFor();
+    await kept(page, 1);
     const address = page.url();
     const context = page.context();
     await page.close({ runBeforeUnload: false });
-    // A server that still takes nothing: the report stays shut, and what is kept stays kept.
+    // A server that still takes nothing: the report opens with what is kept, and that stays kept.
     const early = await context.newPage();
-    await early.route('**/changes', (route) => route.abort());
+    await cut(early);
     await early.goto(address);
-    await early.getByText('those of this report are kept here').waitFor();
+    await early.getByText('have been brought back').waitFor();
+    await kept(early, 1);
+    expect(await word(early, 'title')).toBe('Kept over a crash');
     await early.close();
     const again = await context.newPage();
     await again.goto(address);
@@ -77,16 +247,65 @@ describe('when the server is away', () => {
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     let lost = 0;
-    await page.route('**/changes', async (route) => {
+    await page.route(COMMANDS, async (route) => {
       if (lost++ > 0) return route.continue();
       await route.fetch();
       await route.abort();
     });
     await setWord(page, 'Title', 'Arrived');
     await saved(page);
-    expect(await page.getByText('changed in another window').count()).toBe(0);
+    expect(await page.getByText('elsewhere').count()).toBe(0);
     await page.getByRole('button', { name: 'Undo' }).click();
     expect(await word(page, 'title')).toBe('By year');
+    await page.context().close();
+  });
+
+  it('keeps what the server does not take, and says why, until it is tried again', async () => {
+    const page = await newPage(browser);
+    await figureOf(page, 'by-year.csv');
+    await strip(page, 'Words');
+    const address = page.url();
+    await page.route(COMMANDS, (route) =>
+      route.fulfill({ status: 403, contentType: 'application/json', body: '{"error":"Not from here."}' }),
+    );
+    await setWord(page, 'Title', 'Not thrown away');
+    await page.getByText('The server did not take your change; kept here. Not from here.').waitFor();
+    await page.close({ runBeforeUnload: false });
+    const again = await page.context().newPage();
+    await again.route(COMMANDS, (route) =>
+      route.fulfill({ status: 400, contentType: 'application/json', body: '{"error":"Not now."}' }),
+    );
+    await again.goto(address);
+    await again.getByText('kept here. Not now.').waitFor();
+    expect(await word(again, 'title')).toBe('Not thrown away');
+    const [download] = await Promise.all([
+      again.waitForEvent('download'),
+      again.getByRole('button', { name: 'Download them' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe('kept-changes.json');
+    await mend(again);
+    await again.getByRole('button', { name: 'Try again' }).click();
+    await saved(again);
+    await again.reload();
+    await again.locator('.sheet svg').waitFor();
+    expect(await word(again, 'title')).toBe('Not thrown away');
+    await page.context().close();
+  });
+
+  it('keeps changes to a report that was taken off the Desk, and brings it back', async () => {
+    const page = await newPage(browser);
+    await figureOf(page, 'by-year.csv');
+    await strip(page, 'Words');
+    const id = new URL(page.url()).pathname.split('/').at(-1);
+    const away = (removed: boolean) => page.request.patch(`${BASE}/api/reports/${id}`, { data: { removed } });
+    await away(true);
+    await setWord(page, 'Title', 'Said too late');
+    await page.getByText('This report was taken off the Desk. Your change is kept here.').waitFor();
+    await page.getByRole('button', { name: 'Bring the report back' }).click();
+    await saved(page);
+    await page.reload();
+    await page.locator('.sheet svg').waitFor();
+    expect(await word(page, 'title')).toBe('Said too late');
     await page.context().close();
   });
 });

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
-import { runCommand } from '../../src/core/report/commands.ts';
-import { figureIn, type Report, Report as ReportSchema } from '../../src/core/report/report.ts';
+import { type ReportRecord, reportOf } from '../../src/core/report/record.ts';
+import { figureIn, Report as ReportSchema } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
@@ -31,152 +32,363 @@ async function call(
   return { status: response.status, body: (await response.json()) as Record<string, unknown> };
 }
 
-const change = (report: Report, words: { title: string }) => {
-  const { label, patches, inverse } = runCommand(report, 'figure.setWords', { figure: FIGURE, words });
-  return { id: randomUUID(), kind: 'do', label, patches, inverse };
+const titled = (title: string) => ({
+  id: randomUUID(),
+  name: 'item.setWords',
+  args: { item: FIGURE, words: { title } },
+});
+const stored = async (of: string) => {
+  const { body } = await call('GET', `/api/reports/${of}`);
+  const record = body['report'] as ReportRecord;
+  return { revision: body['revision'] as number, record, report: ReportSchema.parse(reportOf(record)) };
 };
-const stored = async (id: string) => {
-  const { body } = await call('GET', `/api/reports/${id}`);
-  return { revision: body['revision'] as number, report: ReportSchema.parse(body['report']), history: body['history'] };
-};
+const send = (of: string, body: unknown) => call('POST', `/api/reports/${of}/commands`, body);
+const titleOf = async (of: string) => figureIn((await stored(of)).report, FIGURE)?.words.title;
+const fresh = () => createReport(db, demo.report, demo.blocks);
 
 let id = '';
 beforeAll(async () => {
-  id = await createReport(db, demo.report, demo.blocks);
+  id = await fresh();
 });
 
 describe('saving', () => {
-  it('applies changes, raises the revision and keeps what can be undone', async () => {
-    const before = await stored(id);
-    const one = change(before.report, { title: 'One' });
-    const answer = await call('POST', `/api/reports/${id}/changes`, { base: before.revision, changes: [one] });
-    expect(answer).toEqual({ status: 200, body: { revision: before.revision + 1 } });
-    const after = await stored(id);
-    expect(figureIn(after.report, FIGURE)?.words.title).toBe('One');
-    expect(after.history).toMatchObject({ past: [{ id: one.id, label: 'words' }], future: [] });
-  });
-
-  it('answers a stale base 409 with the newer document and changes nothing', async () => {
-    const { revision, report } = await stored(id);
-    await call('POST', `/api/reports/${id}/changes`, {
-      base: revision,
-      changes: [change(report, { title: 'Theirs' })],
-    });
-    const late = await call('POST', `/api/reports/${id}/changes`, {
-      base: revision,
-      changes: [change(report, { title: 'Mine' })],
-    });
-    expect(late.status).toBe(409);
-    expect(late.body['revision']).toBe(revision + 1);
-    expect(figureIn(ReportSchema.parse(late.body['report']), FIGURE)?.words.title).toBe('Theirs');
-    expect(late.body['known']).toEqual([]);
-    expect(figureIn((await stored(id)).report, FIGURE)?.words.title).toBe('Theirs');
+  it('runs commands, raises the revision and answers with every change since the base', async () => {
+    const { revision } = await stored(id);
+    const one = titled('One');
+    const two = {
+      id: randomUUID(),
+      name: 'figure.setAxis',
+      args: { figure: FIGURE, side: 'left', axis: { every: 50 } },
+    };
+    const answer = await send(id, { base: revision, commands: [one, two], by: 'ann' });
+    expect(answer.status).toBe(200);
+    expect(answer.body).toMatchObject({ revision: revision + 2, refused: [], known: [], replaced: 0 });
+    expect(answer.body['changes']).toMatchObject([
+      {
+        id: one.id,
+        by: 'ann',
+        name: 'item.setWords',
+        args: one.args,
+        seen: revision,
+        revision: revision + 1,
+        fields: [{ path: ['items', FIGURE, 'words', 'title'], to: 'One' }],
+      },
+      { id: two.id, fields: [{ path: ['items', FIGURE, 'leftAxis', 'every'], from: null, to: 50 }] },
+    ]);
+    expect(await titleOf(id)).toBe('One');
+    const late = await send(id, { base: revision, commands: [titled('Two')] });
+    expect((late.body['changes'] as unknown[]).length).toBe(3);
+    const listed = await call('GET', `/api/reports/${id}/changes?since=${revision + 1}`);
+    expect((listed.body['changes'] as { revision: number }[]).map((change) => change.revision)).toEqual([
+      revision + 2,
+      revision + 3,
+    ]);
   });
 
   it('takes the same request twice as once, for answers that were lost', async () => {
-    const { revision, report } = await stored(id);
-    const request = { base: revision, changes: [change(report, { title: 'Once' })] };
-    await call('POST', `/api/reports/${id}/changes`, request);
-    expect(await call('POST', `/api/reports/${id}/changes`, request)).toEqual({
-      status: 200,
-      body: { revision: revision + 1 },
-    });
+    const { revision } = await stored(id);
+    const commands = [titled('Once')];
+    await send(id, { base: revision, commands });
+    const again = await send(id, { base: revision, commands });
+    expect(again.body).toMatchObject({ revision: revision + 1, known: [commands[0]?.id] });
+    const later = await send(id, { base: revision + 1, commands });
+    expect(later.body).toMatchObject({ revision: revision + 1, known: [commands[0]?.id], changes: [] });
     expect((await stored(id)).revision).toBe(revision + 1);
   });
 
-  it('lets just one of two writers at the same moment through', async () => {
-    const { revision, report } = await stored(id);
-    const answers = await Promise.all(
-      ['A', 'B', 'C'].map((title) =>
-        call('POST', `/api/reports/${id}/changes`, { base: revision, changes: [change(report, { title })] }),
-      ),
-    );
-    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409]);
-    expect((await stored(id)).revision).toBe(revision + 1);
+  it('lets all of several writers at the same moment through, one after the other', async () => {
+    const { revision } = await stored(id);
+    const titles = ['A', 'B', 'C', 'D', 'E'];
+    const answers = await Promise.all(titles.map((title) => send(id, { base: revision, commands: [titled(title)] })));
+    expect(answers.map((answer) => answer.status)).toEqual([200, 200, 200, 200, 200]);
+    expect(answers.map((answer) => answer.body['revision']).sort()).toEqual([1, 2, 3, 4, 5].map((n) => revision + n));
+    expect((await stored(id)).revision).toBe(revision + 5);
+  });
+
+  it('does what it can of a request and names the rest', async () => {
+    const { revision } = await stored(id);
+    const bad = { id: randomUUID(), name: 'item.rename', args: { item: 'gone', name: 'x' } };
+    const unknown = { id: randomUUID(), name: 'toString', args: {} };
+    const answer = await send(id, { base: revision, commands: [bad, titled('Still'), unknown] });
+    expect(answer.body).toMatchObject({
+      revision: revision + 1,
+      refused: [
+        { id: bad.id, error: 'There is nothing with the id “gone” in this report.' },
+        { id: unknown.id, error: 'There is no command “toString”.' },
+      ],
+    });
+    expect(await titleOf(id)).toBe('Still');
   });
 
   it('stores a table with its cells, and hands them back as they were', async () => {
-    const { revision, report } = await stored(id);
+    const { revision } = await stored(id);
     const table = readTableText(
       'month,a\n2026-01,1.5\n2026-02,\n2026-03,closed\n2026-04,2\n2026-05,3\n2026-06,4\n',
       'New',
     );
     const { item, blocks } = packTable('new-table', table, randomUUID);
-    const { label, patches, inverse } = runCommand(report, 'table.add', { table: item });
-    const sent = { id: randomUUID(), kind: 'do', label, patches, inverse };
-    expect((await call('POST', `/api/reports/${id}/changes`, { base: revision, changes: [sent], blocks })).status).toBe(
-      200,
-    );
+    const commands = [{ id: randomUUID(), name: 'item.add', args: { item } }];
+    expect((await send(id, { base: revision, commands, blocks })).body).toMatchObject({ revision: revision + 1 });
     const response = await fetch(`${base}/api/reports/${id}/blocks/${item.columns[1]?.block}`);
     expect(await response.json()).toEqual([1.5, null, 'closed', 2, 3, 4]);
     expect(response.headers.get('cache-control')).toMatch(/immutable/);
   });
 
   it('stores nothing of a table whose cells did not all arrive', async () => {
-    const { revision, report } = await stored(id);
+    const { revision } = await stored(id);
     const { item, blocks } = packTable('half-table', readTableText('a,b\n1,2\n', 'Half'), randomUUID);
-    const [first = '', second = ''] = Object.keys(blocks);
-    const { label, patches, inverse } = runCommand(report, 'table.add', { table: item });
-    const sent = { id: randomUUID(), kind: 'do', label, patches, inverse };
-    const answer = await call('POST', `/api/reports/${id}/changes`, {
-      base: revision,
-      changes: [sent],
-      blocks: { [first]: blocks[first] },
-    });
+    const [first = ''] = Object.keys(blocks);
+    const answer = await send(id, { name: 'item.add', args: { item }, blocks: { [first]: blocks[first] } });
     expect(answer.status).toBe(400);
-    expect(answer.body).toMatchObject({ path: `blocks.${second}` });
+    expect(answer.body).toMatchObject({ error: 'The cells of a column of table “Half” were not sent whole.' });
     expect((await stored(id)).revision).toBe(revision);
     expect((await fetch(`${base}/api/reports/${id}/blocks/${first}`)).status).toBe(404);
   });
 });
 
+describe('what two change at once', () => {
+  const rename = (item: string, name: string) => ({ id: randomUUID(), name: 'item.rename', args: { item, name } });
+
+  it('a removal that is taken back leaves what others did to other figures, and is small', async () => {
+    const report = await fresh();
+    const removal = { id: randomUUID(), name: 'item.remove', args: { item: FIGURE } };
+    await send(report, { base: 0, commands: [removal], by: 'ann' });
+    const title = { id: randomUUID(), name: 'item.setWords', args: { item: 'both', words: { title: 'Theirs' } } };
+    await send(report, { base: 1, commands: [title], by: 'ben' });
+    const undone = await call('POST', `/api/reports/${report}/undo`, { change: removal.id, by: 'ann' });
+    expect(undone.status).toBe(200);
+    const now = await stored(report);
+    expect(figureIn(now.report, 'both')?.words.title).toBe('Theirs');
+    expect(figureIn(now.report, FIGURE)).toEqual(figureIn(demo.report, FIGURE));
+    expect(now.report.items.map((item) => item.id)).toEqual(demo.report.items.map((item) => item.id));
+    const { body } = await call('GET', `/api/reports/${report}/changes?since=0`);
+    const [first] = body['changes'] as { fields: unknown }[];
+    expect(JSON.stringify(first?.fields).length).toBeLessThan(8000);
+  });
+
+  it('a rename that is taken back after a removal renames nothing else', async () => {
+    const report = await fresh();
+    const renamed = rename(FIGURE, 'Mine');
+    await send(report, { base: 0, commands: [renamed], by: 'ann' });
+    await send(report, {
+      base: 1,
+      commands: [{ id: randomUUID(), name: 'item.remove', args: { item: FIGURE } }],
+      by: 'ben',
+    });
+    const names = (await stored(report)).report.items.map(({ name }) => name);
+    const undone = await call('POST', `/api/reports/${report}/undo`, { change: renamed.id, by: 'ann' });
+    expect(undone).toMatchObject({ status: 400, body: { error: /removed was changed since/ } });
+    expect((await stored(report)).report.items.map(({ name }) => name)).toEqual(names);
+  });
+
+  it('columns, marks and exceptions carry only what was changed', async () => {
+    const report = await fresh();
+    const set = (name: string, args: object, path: string, to: unknown) => ({
+      id: randomUUID(),
+      name,
+      args: { ...args, set: [{ path: [path], to }] },
+    });
+    const column = { spark: 'glance', column: 'spark-1' };
+    const row = { ...column, row: 'a row' };
+    const mark = { figure: 'both', mark: 'target' };
+    for (const [by, path, to] of [
+      ['ann', 'title', 'Title of Ann'],
+      ['ben', 'colour', '#123456'],
+    ] as const)
+      await send(report, { base: 0, commands: [set('spark.setColumn', column, path, to)], by });
+    await send(report, { base: 0, commands: [set('spark.except', row, 'colour', '#123456')], by: 'ann' });
+    await send(report, { base: 0, commands: [set('spark.except', row, 'weight', 2)], by: 'ben' });
+    await send(report, { base: 0, commands: [set('figure.setMark', mark, 'name', 'Goal')], by: 'ann' });
+    await send(report, { base: 0, commands: [set('figure.setMark', mark, 'colour', '#123456')], by: 'ben' });
+    const now = (await stored(report)).report;
+    const spark = now.items.find((item) => item.id === 'glance');
+    const found = spark?.type === 'spark' ? spark.columns.find(({ id: of }) => of === 'spark-1') : undefined;
+    expect(found).toMatchObject({
+      title: 'Title of Ann',
+      colour: '#123456',
+      exceptions: [{ row: 'a row', colour: '#123456', weight: 2 }],
+    });
+    expect(figureIn(now, 'both')?.marks.find(({ id: of }) => of === 'target')).toMatchObject({
+      name: 'Goal',
+      colour: '#123456',
+    });
+  });
+
+  it('cells typed into one column by two are both kept', async () => {
+    const report = await fresh();
+    const table = (await stored(report)).report.items.find((item) => item.id === 'sailings');
+    if (table?.type !== 'table') throw new Error('no table');
+    const key = 'cancelled';
+    const from = table.columns.find(({ meta }) => meta.key === key)?.block ?? '';
+    const typed = (at: number, value: number) => {
+      const block = randomUUID();
+      return {
+        base: 0,
+        commands: [
+          {
+            id: randomUUID(),
+            name: 'table.setCells',
+            args: { table: 'sailings', rows: table.rows, columns: [{ key, from, block }] },
+          },
+        ],
+        blocks: { [block]: { of: from, splice: { at, remove: 1, insert: [value] } } },
+      };
+    };
+    const answers = await Promise.all([typed(0, 111), typed(1, 222), typed(2, 333)].map((body) => send(report, body)));
+    expect(answers.map(({ body }) => body['refused'])).toEqual([[], [], []]);
+    const now = (await stored(report)).report.items.find((item) => item.id === 'sailings');
+    const block = now?.type === 'table' ? now.columns.find(({ meta }) => meta.key === key)?.block : '';
+    const cells = (await (await fetch(`${base}/api/reports/${report}/blocks/${block}`)).json()) as number[];
+    expect(cells.slice(0, 3)).toEqual([111, 222, 333]);
+  });
+
+  it('an undo leaves the fields that someone else changed since, and says which', async () => {
+    const report = await fresh();
+    const both = {
+      id: randomUUID(),
+      name: 'figure.setAxis',
+      args: { figure: FIGURE, side: 'left', axis: { every: 10, minor: 2 } },
+    };
+    await send(report, { base: 0, commands: [both], by: 'ann' });
+    await send(report, {
+      base: 1,
+      commands: [
+        { id: randomUUID(), name: 'figure.setAxis', args: { figure: FIGURE, side: 'left', axis: { every: 20 } } },
+      ],
+      by: 'ben',
+    });
+    const undone = await call('POST', `/api/reports/${report}/undo`, { change: both.id, by: 'ann' });
+    expect(undone.body).toMatchObject({ left: [['items', FIGURE, 'leftAxis', 'every']] });
+    expect(figureIn((await stored(report)).report, FIGURE)?.leftAxis).toMatchObject({ every: 20, minor: 1 });
+  });
+});
+
+describe('live changes', () => {
+  it('are told within a second, from the last one on', async () => {
+    const report = await fresh();
+    await send(report, { base: 0, commands: [titled('Before')] });
+    const stop = new AbortController();
+    const response = await fetch(`${base}/api/reports/${report}/live?since=0`, { signal: stop.signal });
+    expect(response.headers.get('content-type')).toMatch(/event-stream/);
+    const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+    const decoder = new TextDecoder();
+    let text = '';
+    const until = async (wanted: string) => {
+      while (!text.includes(wanted)) {
+        const { value, done } = await reader.read();
+        if (done) throw new Error(`ended before ${wanted}`);
+        text += decoder.decode(value, { stream: true });
+      }
+    };
+    await until('"Before"');
+    const sent = performance.now();
+    await send(report, { base: 1, commands: [titled('After')] });
+    await until('"After"');
+    expect(performance.now() - sent).toBeLessThan(1000);
+    expect(text).toContain('id: 2\n');
+    stop.abort();
+  });
+});
+
+describe('what cannot be read', () => {
+  it('stands on the Desk under its title with the reason, can be downloaded, and harms nothing else', async () => {
+    const report = await fresh();
+    await db
+      .updateTable('reports')
+      .set({ title: 'Broken by hand', document: JSON.stringify({ format: 'rizo-report', version: 2, title: 'x' }) })
+      .where('id', '=', report)
+      .execute();
+    const list = (await (await fetch(`${base}/api/reports`)).json()) as {
+      id: string;
+      title: string;
+      unreadable: string;
+    }[];
+    const listed = list.find((one) => one.id === report);
+    expect(listed?.title).toBe('Broken by hand');
+    expect(listed?.unreadable).toMatch(/cannot be read at edition/);
+    expect(list.find((one) => one.id === id)?.unreadable).toBeNull();
+    const desk = await (await fetch(base)).text();
+    expect(desk).toContain('Broken by hand');
+    expect(desk).toContain('cannot be read');
+    expect((await call('GET', `/api/reports/${report}`)).status).toBe(422);
+    expect((await send(report, { base: 0, commands: [titled('x')] })).status).toBe(422);
+    expect((await call('GET', `/api/reports/${report}/document`)).body).toEqual({
+      format: 'rizo-report',
+      version: 2,
+      title: 'x',
+    });
+  });
+
+  it('documents of version 1 are read', async () => {
+    const old = JSON.parse(readFileSync(new URL('../documents/version-1.json', import.meta.url), 'utf8')) as object;
+    const report = await fresh();
+    await db
+      .updateTable('reports')
+      .set({ document: JSON.stringify(old) })
+      .where('id', '=', report)
+      .execute();
+    expect((await stored(report)).report.items.map((item) => item.id)).toEqual(
+      demo.report.items.map((item) => item.id),
+    );
+    const done = await send(report, { base: 0, commands: [titled('Of today')] });
+    expect(done.body).toMatchObject({ revision: 1, refused: [] });
+    expect((await stored(report)).record['version']).toBe(2);
+  });
+});
+
 describe('what is refused', () => {
-  const patch = (path: (string | number)[], value: unknown) => ({
-    id: randomUUID(),
-    kind: 'do',
-    label: 'x',
-    patches: [{ op: 'replace', path, value }],
-    inverse: [],
-  });
-
-  it.each<[string, unknown, string]>([
-    ['no base', { changes: [] }, 'base'],
-    ['no change', { base: 0, changes: [] }, 'changes'],
-    ['an unknown field', { base: 0, changes: [patch(['title'], 'x')], more: 1 }, '(whole body)'],
-    [
-      'a patch of an unknown kind',
-      { base: 0, changes: [{ ...patch(['title'], 'x'), patches: [{ op: 'run', path: [] }] }] },
-      'changes.0.patches.0.op',
-    ],
-    ['cells that are no cells', { base: 0, changes: [patch(['title'], 'x')], blocks: { a: [{}] } }, 'blocks.a.0'],
-  ])('a body with %s, naming the path', async (_, body, path) => {
-    const answer = await call('POST', `/api/reports/${id}/changes`, body);
-    expect(answer).toMatchObject({ status: 400, body: { path } });
-  });
-
-  it.each<[string, (string | number)[], unknown, string]>([
-    ['an empty title', ['title'], '', 'title'],
-    ['a colour that is none', ['items', 1, 'lines', 0, 'colour'], 'url(javascript:alert(1))', 'items.1.lines.0.colour'],
-    ['a figure without its table', ['items', 1, 'table'], 'gone', 'items.1.table'],
-    ['a field nobody knows', ['items', 1, 'onclick'], 'x', 'items.1'],
-  ])('a change that would leave %s', async (_, path, value, named) => {
+  it.each<[string, unknown]>([
+    ['no base', { commands: [] }],
+    ['no command', { base: 0, commands: [] }],
+    ['an unknown field', { base: 0, commands: [titled('x')], more: 1 }],
+    ['an id that is none', { base: 0, commands: [{ ...titled('x'), id: 'x' }] }],
+    ['cells that are no cells', { base: 0, commands: [titled('x')], blocks: { a: [{}] } }],
+    ['a block whose name no record can keep', `{"base":0,"commands":[],"blocks":{"__proto__":[1]}}`],
+    ['8,000 levels', `${'['.repeat(8000)}${']'.repeat(8000)}`],
+  ])('a body with %s', async (_, body) => {
     const { revision } = await stored(id);
-    const answer = await call('POST', `/api/reports/${id}/changes`, { base: revision, changes: [patch(path, value)] });
-    expect(answer).toMatchObject({ status: 400, body: { path: named } });
+    const answer = await send(id, body);
+    expect(answer.status).toBe(400);
+    expect(answer.body['error']).toMatch(/\S/);
     expect((await stored(id)).revision).toBe(revision);
   });
 
-  it('patches that reach for prototypes or for places that are not there', async () => {
+  it.each<[string, string, unknown]>([
+    ['an empty title', 'report.setWords', { title: '' }],
+    [
+      'a colour that is none',
+      'figure.styleLines',
+      { figure: FIGURE, lines: ['line-1'], colour: 'url(javascript:alert(1))' },
+    ],
+    ['a figure without its table', 'item.add', { item: { ...figureIn(demo.report, FIGURE), id: 'x', table: 'gone' } }],
+    ['a field nobody knows', 'item.add', { item: { ...figureIn(demo.report, FIGURE), id: 'x', onclick: 'x' } }],
+    [
+      'a place that is none',
+      'figure.setMark',
+      { figure: 'both', mark: 'target', set: [{ path: ['length'], to: 3e8 }] },
+    ],
+    [
+      'a prototype',
+      'figure.setMark',
+      { figure: 'both', mark: 'target', set: [{ path: ['constructor', 'prototype'], to: 1 }] },
+    ],
+    ['words that no figure has', 'item.setWords', { item: FIGURE, words: { length: 3e8 } }],
+  ])('a command that would leave %s', async (_, name, args) => {
     const { revision } = await stored(id);
-    for (const path of [
-      ['__proto__', 'x'],
-      ['constructor', 'prototype', 'x'],
-      ['items', 99, 'id'],
-    ]) {
-      const answer = await call('POST', `/api/reports/${id}/changes`, { base: revision, changes: [patch(path, 'x')] });
-      expect(answer.status).toBe(400);
-    }
+    const began = performance.now();
+    const answer = await send(id, { name, args });
+    expect(performance.now() - began).toBeLessThan(2000);
+    expect(answer.status).toBe(400);
+    expect(answer.body['error']).toMatch(/\S/);
+    expect((await stored(id)).revision).toBe(revision);
     expect(({} as Record<string, unknown>)['x']).toBeUndefined();
+  });
+
+  it('nothing for a NUL or half a letter: it is replaced, and that is said', async () => {
+    const bad = '{"name":"item.setWords","args":{"item":"passengers","words":{"title":"a\\u0000b\\ud800c 🛳"}}}';
+    const answer = await send(id, bad);
+    expect(answer).toMatchObject({ status: 200, body: { replaced: 1 } });
+    expect(await titleOf(id)).toBe('a\uFFFDb\uFFFDc 🛳');
   });
 
   it('bodies that are not JSON, of another type, or from another site', async () => {

@@ -1,13 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoReport, monthlySailings, pierTraffic, yearlyTraffic } from '../../demo/skerry.ts';
+import { type Call, type Change, UNDO } from '../../src/core/change/change.ts';
+import { type CommandCall, type CommandName, runCommand } from '../../src/core/change/commands/index.ts';
+import { type History, historyOf } from '../../src/core/change/history.ts';
+import { meet, putOnTop, shownIn, type Window } from '../../src/core/change/meet.ts';
+import { runCall } from '../../src/core/change/run.ts';
 import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
-import { type Call, type CommandName, patchReport, runCommand } from '../../src/core/report/commands.ts';
-import { type History, historyOf, type LogEntry } from '../../src/core/report/history.ts';
-import { type PendingChange, rebase } from '../../src/core/report/rebase.ts';
+import { applyFields, invert } from '../../src/core/named/fields.ts';
+import { recordOf, reportOf } from '../../src/core/report/record.ts';
 import { figureIn, Report } from '../../src/core/report/report.ts';
-import type { SentChange } from '../../src/core/report/save.ts';
 
 const { report, blocks } = demoReport();
 const FIGURE = 'passengers';
@@ -81,7 +84,7 @@ describe('the demo report', () => {
 
 describe('commands', () => {
   it('change just what they name', () => {
-    expect(figure(run('figure.setWords', { figure: FIGURE, words: { title: 'New' } }).report).words).toEqual({
+    expect(figure(run('item.setWords', { item: FIGURE, words: { title: 'New' } }).report).words).toEqual({
       ...figure(report).words,
       title: 'New',
     });
@@ -175,9 +178,11 @@ describe('commands', () => {
       rule: { kind: 'year earlier', column: 'outer_isles' },
     };
     const line = { ...figure(report).lines[0], id: 'new', column: 'before' };
-    const change = run('figure.addCalculatedLine', { figure: FIGURE, calculation, line });
-    expect(figure(change.report).lines.at(-1)?.column).toBe('before');
-    expect(patchReport(change.report, change.inverse)).toEqual(report);
+    const before = recordOf(report);
+    const args = { figure: FIGURE, calculation, line };
+    const change = runCall(before, { name: 'figure.addCalculatedLine', args }, () => undefined);
+    expect(figure(reportOf(change.record)).lines.at(-1)?.column).toBe('before');
+    expect(applyFields(change.record, invert(change.fields))).toEqual(before);
   });
 
   it.each<[CommandName, unknown, RegExp]>([
@@ -188,11 +193,12 @@ describe('commands', () => {
       'figure.setMark',
       {
         figure: 'both',
-        mark: { kind: 'event', id: 'target', name: '', at: 0, colour: '#000000' },
+        mark: 'target',
+        set: [{ path: ['id'], to: 'other' }],
       },
-      /cannot become another kind of mark/,
+      /cannot become another mark/,
     ],
-    ['figure.setWords', { figure: 'gone', words: {} }, /no figure “gone”/],
+    ['item.setWords', { item: 'gone', words: {} }, /nothing with the id “gone”/],
     [
       'figure.renameLine',
       { figure: FIGURE, line: 'gone', name: 'x' },
@@ -217,10 +223,10 @@ describe('commands', () => {
 
   it('never changes the report they are given, and can be taken back', () => {
     const colour = fc.constantFrom('#112233', '#445566');
-    const call: fc.Arbitrary<Call> = fc.oneof(
+    const call: fc.Arbitrary<CommandCall> = fc.oneof(
       fc.record({
-        name: fc.constant('figure.setWords' as const),
-        args: fc.record({ figure: fc.constant(FIGURE), words: fc.record({ title: fc.string() }) }),
+        name: fc.constant('item.setWords' as const),
+        args: fc.record({ item: fc.constant(FIGURE), words: fc.record({ title: fc.string() }) }),
       }),
       fc.record({
         name: fc.constant('figure.styleLines' as const),
@@ -239,21 +245,22 @@ describe('commands', () => {
     fc.assert(
       fc.property(fc.array(call, { maxLength: 12 }), (calls) => {
         const before = JSON.stringify(report);
-        let now = report;
+        const start = recordOf(report);
+        let now: unknown = start;
         const done = [];
         for (const { name, args } of calls) {
           try {
-            const change = runCommand(now, name, args);
+            const change = runCall(now as typeof start, { name, args }, () => undefined);
             done.push(change);
-            now = change.report;
+            now = change.record;
           } catch (error) {
             expect((error as Error).name).toBe('Refusal');
           }
         }
         const last = now;
-        for (const change of done.toReversed()) now = patchReport(now, change.inverse);
-        expect(now).toEqual(report);
-        for (const change of done) now = patchReport(now, change.patches);
+        for (const change of done.toReversed()) now = applyFields(now, invert(change.fields));
+        expect(now).toEqual(start);
+        for (const change of done) now = applyFields(now, change.fields);
         expect(now).toEqual(last);
         expect(JSON.stringify(report)).toBe(before);
       }),
@@ -263,54 +270,101 @@ describe('commands', () => {
 });
 
 describe('history', () => {
-  const entry = (id: string, kind: LogEntry['kind'] = 'do'): LogEntry => ({
+  const change = (id: string, name = 'item.rename', args: unknown = {}, more: Partial<Change> = {}): Change => ({
     id,
-    kind,
+    name,
+    args,
     label: id,
-    patches: [],
-    inverse: [],
+    revision: 1,
+    by: 'ann',
+    seen: 0,
+    fields: [{ path: ['title'], to: id }],
+    ...more,
   });
-  const ids = ({ past, future }: History) => [past.map((e) => e.id), future.map((e) => e.id)];
+  const back = (id: string, ...changes: string[]) => change(id, UNDO, { changes });
+  const ids = (log: Change[]) => {
+    const { past, future }: History = historyOf(log, 'ann');
+    return [past.map((step) => step.changes), future.map((step) => step.changes)];
+  };
+  const [a, b, c, u, v] = Array.from({ length: 5 }, () => crypto.randomUUID()) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
 
   it('is rebuilt from the log, so that undo survives a reload', () => {
-    expect(ids(historyOf([entry('a'), entry('b'), entry('u', 'undo')]))).toEqual([['a'], ['b']]);
-    expect(ids(historyOf([entry('a'), entry('b'), entry('u', 'undo'), entry('r', 'redo')]))).toEqual([['a', 'b'], []]);
-    expect(ids(historyOf([entry('a'), entry('u', 'undo'), entry('c')]))).toEqual([['c'], []]);
-    expect(ids(historyOf([entry('u', 'undo')]))).toEqual([[], []]);
+    expect(ids([change(a), change(b), back(u, b)])).toEqual([[[a]], [[u]]]);
+    expect(ids([change(a), change(b), back(u, b), back(v, u)])).toEqual([[[a], [v]], []]);
+    expect(ids([change(a), back(u, a), change(c)])).toEqual([[[c]], []]);
+  });
+
+  it('has nothing of what others did, and one step for what was typed into one field', () => {
+    expect(ids([change(a), change(b, undefined, undefined, { by: 'ben' })])).toEqual([[[a]], []]);
+    const typed = { group: 'title 1' };
+    const log = [change(a), change(b, undefined, undefined, typed), change(c, undefined, undefined, typed)];
+    expect(ids(log)).toEqual([[[a], [b, c]], []]);
+    expect(ids([...log, back(u, b, c)])).toEqual([[[a]], [[u]]]);
   });
 });
 
-describe('taking a newer version', () => {
-  const pendingOf = (call: Call): PendingChange => {
-    const { label, patches, inverse } = runCommand(report, call.name, call.args);
-    return {
-      id: crypto.randomUUID(),
-      kind: 'do',
-      label,
-      call,
-      patches: patches as SentChange['patches'],
-      inverse: inverse as SentChange['inverse'],
-    };
+describe('changes that meet', () => {
+  const STORED = recordOf(report);
+  const none = () => undefined;
+  const call = (name: CommandName, args: unknown): Call => ({ id: crypto.randomUUID(), name, args, seen: 0 });
+  const title = () => call('item.setWords', { item: FIGURE, words: { title: 'Mine' } });
+  const weight = () => call('figure.styleLines', { figure: FIGURE, lines: ['line-4'], weight: 3 });
+  const windowWith = (...calls: Call[]): Window => ({
+    revision: 0,
+    stored: STORED,
+    pending: putOnTop(STORED, calls, none).pending,
+  });
+  const theirs = (name: CommandName, args: unknown, by = 'ben'): Change => {
+    const { label, fields } = runCall(STORED, { name, args }, none);
+    return { ...call(name, args), seen: 0, revision: 1, by, label, fields };
   };
-  const title: Call = { name: 'figure.setWords', args: { figure: FIGURE, words: { title: 'Mine' } } };
-  const weight: Call = { name: 'figure.styleLines', args: { figure: FIGURE, lines: ['line-4'], weight: 3 } };
-  const none: History = { past: [], future: [] };
 
-  it('puts the changes of this page on top', () => {
-    const newer = run('figure.setWords', { figure: FIGURE, words: { title: 'Theirs', source: 'Theirs' } }).report;
-    const result = rebase({ report: newer, history: none }, [pendingOf(title)]);
-    expect(figure(result.report).words).toMatchObject({ title: 'Mine', source: 'Theirs' });
-    expect(result.pending).toHaveLength(1);
-    expect(result.history.past.map((e) => e.label)).toEqual(['words']);
-    expect(figure(patchReport(result.report, result.pending[0]?.inverse ?? [])).words.title).toBe('Theirs');
+  it('are put on top of what others did', () => {
+    const change = theirs('item.setWords', { item: FIGURE, words: { source: 'Theirs' } });
+    const met = meet(windowWith(title()), [change], [], none);
+    expect(figure(reportOf(shownIn(met.window))).words).toMatchObject({ title: 'Mine', source: 'Theirs' });
+    expect(met).toMatchObject({ refused: [], clashes: [] });
+    expect(met.window).toMatchObject({ revision: 1, pending: [{ label: 'words' }] });
   });
 
-  it('names those that no longer make sense, and leaves out those already stored', () => {
-    const newer = run('figure.removeLines', { figure: FIGURE, lines: ['line-4'] }).report;
-    const stored = pendingOf(title);
-    const result = rebase({ report: newer, history: none }, [stored, pendingOf(weight)], [stored.id]);
-    expect(result.dropped).toEqual(['line look']);
-    expect(result.pending).toEqual([]);
-    expect(result.report).toBe(newer);
+  it('name those that can no longer be done', () => {
+    const change = theirs('figure.removeLines', { figure: FIGURE, lines: ['line-4'] });
+    const pending = weight();
+    const met = meet(windowWith(title(), pending), [change], [], none);
+    expect(met.refused).toMatchObject([{ call: pending, label: 'line look', why: /no line “line-4”/ }]);
+    expect(met.window.pending).toHaveLength(1);
+  });
+
+  it('tell both where two set the same field, and keep the value of each', () => {
+    const mine = title();
+    const change = theirs('item.setWords', { item: FIGURE, words: { title: 'Theirs' } });
+    const path = ['items', FIGURE, 'words', 'title'];
+    const met = meet(windowWith(mine), [change], [], none);
+    expect(met.clashes).toEqual([{ path, mine: mine.id, theirs: change.id, stands: 'mine', other: 'Theirs' }]);
+    // The other window hears of this one's change, which was made without knowing its own.
+    const later = { ...theirs('item.setWords', { item: FIGURE, words: { title: 'Mine' } }, 'ann'), revision: 2 };
+    const other: Window = { revision: 1, stored: applyFields(STORED, change.fields) as typeof STORED, pending: [] };
+    const heard = meet(other, [later], [change], none);
+    expect(heard.clashes).toEqual([{ path, mine: change.id, theirs: later.id, stands: 'theirs', other: 'Theirs' }]);
+    // Who saw it before setting it anew meets no one.
+    expect(meet(other, [{ ...later, seen: 1 }], [change], none).clashes).toEqual([]);
+    const same = theirs('item.setWords', { item: FIGURE, words: { title: 'Mine' } });
+    expect(meet(windowWith(title()), [same], [], none).clashes).toEqual([]);
+  });
+
+  it('show nothing anew when the log says just what was done here', () => {
+    const before = windowWith(title(), weight());
+    const [first] = before.pending;
+    if (!first) throw new Error('nothing pending');
+    const change = { ...first.call, seen: 0, revision: 1, by: 'ann', label: first.label, fields: first.fields };
+    const met = meet(before, [structuredClone(change)], [], none);
+    expect(shownIn(met.window)).toBe(shownIn(before));
+    expect(met.window.pending).toHaveLength(1);
   });
 });

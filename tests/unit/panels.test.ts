@@ -437,7 +437,7 @@ describe('proof notes of panels', () => {
     const note = found.find(({ check }) => check === 'panel-scales');
     // 0 to 15 beside 0 to 1,000 or near it
     expect(note?.text).toMatch(/“Kelda” as in “Ness”/);
-    expect(note?.mends[0]).toMatchObject({ call: { args: { panels: { scale: 'all' } } } });
+    expect(note?.mends[0]).toMatchObject({ call: { args: { set: [{ path: ['scale'], to: 'all' }] } } });
     expect(
       checks(panelled('p', course({ Ness: [10, 12], Kelda: [900, 1000] }), {})).map(({ check }) => check),
     ).not.toContain('panel-scales');

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { runCommand } from '../../src/core/change/commands/index.ts';
 import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/banking.ts';
 import { draftFigure } from '../../src/core/figure/draft.ts';
@@ -7,7 +8,6 @@ import { Mark } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
-import { runCommand } from '../../src/core/report/commands.ts';
 import { figureIn, newReport, type Report } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
@@ -167,15 +167,15 @@ describe('proof notes', () => {
   it('stay aside with a reason until their numbers change', () => {
     const one = caseOf([month, wave('a', 95, 99)]);
     const [note] = notesOf(one);
-    const args = { figure: 'f', check: note?.check, facts: note?.facts, reason: 'a share near its limit' };
-    const aside = { ...one, report: runCommand(one.report, 'figure.setNoteAside', args).report };
+    const args = { item: 'f', check: note?.check, facts: note?.facts, reason: 'a share near its limit' };
+    const aside = { ...one, report: runCommand(one.report, 'item.setNoteAside', args).report };
     expect(notesOf(aside).map((other) => other.aside)).toEqual(['a share near its limit']);
     const change = { figure: 'f', side: 'left', axis: { from: 94 } };
     const moved = { ...aside, report: runCommand(aside.report, 'figure.setAxis', change).report };
     expect(open(moved)).toEqual(['range-cut']);
-    const back = runCommand(aside.report, 'figure.bringNoteBack', { figure: 'f', check: 'range-cut' }).report;
+    const back = runCommand(aside.report, 'item.bringNoteBack', { item: 'f', check: 'range-cut' }).report;
     expect(open({ ...aside, report: back })).toEqual(['range-cut']);
-    expect(() => runCommand(one.report, 'figure.setNoteAside', { ...args, reason: '' })).toThrow(/Give a reason/);
+    expect(() => runCommand(one.report, 'item.setNoteAside', { ...args, reason: '' })).toThrow(/Give a reason/);
   });
 });
 

@@ -32,7 +32,7 @@ const spec: SparkTableSpec = (() => {
     newLevelBars('bars', 'mar', '#c2811a'),
     newColumn({ kind: 'derived', id: 'high', title: null, of: 'spark-1', what: 'high' }),
   );
-  drafted.heads = [{ text: EVIL, from: 'derived-1', to: 'spark-1' }];
+  drafted.heads = [{ id: 'head-1', text: EVIL, from: 'derived-1', to: 'spark-1' }];
   return drafted;
 })();
 const source = { spec, table, style: SKERRY_PLAIN, locale: english };

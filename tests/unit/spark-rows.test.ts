@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { runCommand } from '../../src/core/change/commands/index.ts';
 import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { sparkNotes } from '../../src/core/proof/spark-proof.ts';
-import { runCommand } from '../../src/core/report/commands.ts';
 import { newReport, type Report, sparkTableIn } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
@@ -239,17 +239,17 @@ describe('commands on rows and looks', () => {
   const at = { spark: 's', column: 'spark-1' };
 
   it('make an exception of a row, and put it back in line', () => {
-    const { spec } = done([['spark.except', { ...at, exception: { row: 'Ness', colour: '#1f7a7a' } }]]);
+    const { spec } = done([['spark.except', { ...at, row: 'Ness', set: [{ path: ['colour'], to: '#1f7a7a' }] }]]);
     expect(spark(spec).exceptions).toEqual([{ row: 'Ness', colour: '#1f7a7a' }]);
     const twice: [string, object][] = [
-      ['spark.except', { ...at, exception: { row: 'Ness', colour: '#1f7a7a' } }],
-      ['spark.except', { ...at, exception: { row: 'Kelda', weight: 2 } }],
+      ['spark.except', { ...at, row: 'Ness', set: [{ path: ['colour'], to: '#1f7a7a' }] }],
+      ['spark.except', { ...at, row: 'Kelda', set: [{ path: ['weight'], to: 2 }] }],
     ];
     expect(spark(done([...twice, ['spark.putBack', { ...at, row: 'Ness' }]]).spec).exceptions).toHaveLength(1);
     expect(spark(done([...twice, ['spark.putBack', { ...at, row: null }]]).spec).exceptions).toEqual([]);
     // Nothing of its own is no exception.
     expect(
-      spark(done([...twice, ['spark.except', { ...at, exception: { row: 'Kelda' } }]]).spec).exceptions,
+      spark(done([...twice, ['spark.except', { ...at, row: 'Kelda', set: [{ path: ['weight'] }] }]]).spec).exceptions,
     ).toHaveLength(1);
   });
   it('keep a look in the house style and lay it on other sparklines', () => {
@@ -283,16 +283,16 @@ describe('commands on rows and looks', () => {
   it('forget the order and the head texts of a column that is gone', () => {
     const { spec } = done([
       ['spark.setOrder', { spark: 's', order: by('derived-1') }],
-      ['spark.setHeads', { spark: 's', heads: [{ text: 'Now', from: 'derived-1', to: 'spark-1' }] }],
+      ['spark.addHead', { spark: 's', head: { id: 'h', text: 'Now', from: 'derived-1', to: 'spark-1' } }],
       ['spark.removeColumn', { spark: 's', column: 'derived-1' }],
     ]);
     expect(spec.order.sort).toBeNull();
     expect(spec.heads).toEqual([]);
-    expect(() => done([['spark.setHeads', { spark: 's', heads: [{ text: 'x', from: 'gone', to: 'names' }] }]])).toThrow(
-      /no column “gone”/,
-    );
     expect(() =>
-      done([['spark.except', { spark: 's', column: 'names', exception: { row: 'Ness', weight: 2 } }]]),
+      done([['spark.addHead', { spark: 's', head: { id: 'h', text: 'x', from: 'gone', to: 'names' } }]]),
+    ).toThrow(/no column “gone”/);
+    expect(() =>
+      done([['spark.except', { spark: 's', column: 'names', row: 'Ness', set: [{ path: ['weight'], to: 2 }] }]]),
     ).toThrow(/has no sparklines/);
   });
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { runCommand } from '../../src/core/change/commands/index.ts';
 import { EMPHASISED, newEmphasis } from '../../src/core/emphasis/emphasis.ts';
-import { runCommand } from '../../src/core/report/commands.ts';
 import { newReport } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { markerReach } from '../../src/core/scene/markers.ts';

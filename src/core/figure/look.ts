@@ -1,6 +1,7 @@
 /** How a line looks: stroke, markers, emphasis and the values shown. Everything here can be picked up and laid on another line. */
 import { z } from 'zod';
 import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
+import { keyed } from '../named/keyed.ts';
 import { MARKER_SHAPES } from '../scene/markers.ts';
 import { Colour } from '../style/colour.ts';
 import type { HouseStyle } from '../style/style.ts';
@@ -81,7 +82,7 @@ export const Look = z.strictObject({
   /** pattern of the unfinished stretch */
   unfinishedPattern: z.enum(PATTERNS).default('dots'),
   markers: Markers.default(Markers.parse({})),
-  emphasis: z.array(Emphasis).max(20).default([]),
+  emphasis: keyed(z.array(Emphasis).max(20), 'of', 'emphases').default([]),
   values: ValuesShown.default(ValuesShown.parse({})),
 });
 export type Look = z.infer<typeof Look>;

@@ -1,11 +1,11 @@
 /** Levels, bands, events and notes: what is set on a figure beside its lines, all in the data's own terms. */
 import { z } from 'zod';
+import { Id } from '../named/id.ts';
 import { Colour } from '../style/colour.ts';
 import { Words } from '../text/rich.ts';
 import { Offset, PATTERNS } from './look.ts';
 import { Weight } from './weight.ts';
 
-const Id = z.string().regex(/^[\w-]{1,64}$/, 'An id has up to 64 letters, digits, - or _.');
 const finite = z.number().min(-1e15).max(1e15);
 const side = z.enum(['left', 'right']).default('left');
 /** A place along the across axis: a date in ms UTC or a number, or a category. */

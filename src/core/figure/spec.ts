@@ -1,13 +1,12 @@
 import { z } from 'zod';
+import { Id } from '../named/id.ts';
+import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
 import { Words } from '../text/rich.ts';
 import { PLAN_IDS } from './date-plans.ts';
 import { Look, Offset } from './look.ts';
 import { Mark } from './marks.ts';
 import { Panels } from './panels/spec.ts';
-
-/** Identifier of a thing in a report. */
-export const Id = z.string().regex(/^[\w-]{1,64}$/, 'An id has up to 64 letters, digits, - or _.');
 
 const finite = z.number().min(-1e15).max(1e15);
 export const PointKey = z.string().max(4000);
@@ -26,10 +25,11 @@ export const Line = z.strictObject({
   /** the name put by hand, from the line's last point */
   nameMoved: Offset.nullable().default(null),
   /** values put by hand, each from its point, which is told by its place along the axis; in a panel, after the panel's key */
-  valuesMoved: z
-    .array(z.strictObject({ at: PointKey, ...Offset.shape }))
-    .max(1000)
-    .default([]),
+  valuesMoved: keyed(
+    z.array(z.strictObject({ at: PointKey, ...Offset.shape })).max(1000),
+    'at',
+    'values put by hand',
+  ).default([]),
   ...Look.shape,
 });
 export type Line = z.infer<typeof Line>;
@@ -201,7 +201,7 @@ export const FigureSpec = z.strictObject({
   table: Id,
   /** key of the column that runs across */
   across: z.string().min(1),
-  lines: z.array(Line).max(200),
+  lines: keyed(z.array(Line).max(200), 'id', 'lines'),
   /** the rows that are drawn, by the column across */
   window: FigureWindow.default('all'),
   dateAxis: DateAxis,
@@ -214,10 +214,10 @@ export const FigureSpec = z.strictObject({
   /** small multiples; null for one plot */
   panels: Panels.nullable().default(null),
   /** levels, bands, events and notes, from the back to the front */
-  marks: z.array(Mark).max(200).default([]),
+  marks: keyed(z.array(Mark).max(200), 'id', 'marks').default([]),
   /** the figure in words, for readers who do not see it; null describes it from the data */
   description: z.string().max(4000).nullable().default(null),
   /** proof notes that were set aside, with the numbers they rested on */
-  asides: z.array(Aside).max(100).default([]),
+  asides: keyed(z.array(Aside).max(100), 'check', 'notes set aside').default([]),
 });
 export type FigureSpec = z.infer<typeof FigureSpec>;

@@ -1,4 +1,6 @@
+import { partsBetween } from '../change/parts.ts';
 import { withOwn } from '../figure/panels/change.ts';
+import { Panels } from '../figure/panels/spec.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
 import { colourInName, looksLike } from '../style/colour-words.ts';
 import type { Check } from './note.ts';
@@ -34,7 +36,10 @@ export const colourWords: Check = {
             panels && first.key !== null
               ? {
                   name: 'figure.setPanels',
-                  args: { figure: figure.spec.id, panels: { own: withOwn(panels.own, first.key, first.colour) } },
+                  args: {
+                    figure: figure.spec.id,
+                    set: partsBetween(Panels, panels, { ...panels, own: withOwn(panels.own, first.key, first.colour) }),
+                  },
                 }
               : {
                   name: 'figure.styleLines',

@@ -51,7 +51,10 @@ export const labels: Check = {
     if (kind === 'mark' && mark)
       mends.push({
         say: 'Place its words anew',
-        call: { name: 'figure.setMark', args: { figure: spec.id, mark: { ...mark, moved: null } } },
+        call: {
+          name: 'figure.setMark',
+          args: { figure: spec.id, mark: mark.id, set: [{ path: ['moved'], to: null }] },
+        },
       });
     if (spec.frame.height <= 300)
       mends.push({

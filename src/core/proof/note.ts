@@ -1,7 +1,8 @@
 /** Proof notes: what a reader would stumble over in a figure, with its numbers and what mends it. */
+
+import type { CommandCall } from '../change/commands/index.ts';
 import type { FigureLayout } from '../figure/figure-layout.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
-import type { Call } from '../report/commands.ts';
 import type { Part } from '../scene/scene.ts';
 import type { ResolvedSparkTable } from '../spark/resolve.ts';
 import type { HouseStyle } from '../style/style.ts';
@@ -16,7 +17,7 @@ export interface Proofed {
 }
 
 /** A change that mends what a note speaks of, or the part where only its user can. */
-export type Mend = { say: string; call: Call } | { say: string; open: Part };
+export type Mend = { say: string; call: CommandCall } | { say: string; open: Part };
 
 export interface Finding {
   part: Part;

@@ -35,7 +35,7 @@ export const panelScales: Check = {
       ? [
           {
             say: 'One scale for all panels',
-            call: { name: 'figure.setPanels', args: { figure: figure.spec.id, panels: { scale: 'all' } } },
+            call: { name: 'figure.setPanels', args: { figure: figure.spec.id, set: [{ path: ['scale'], to: 'all' }] } },
           },
         ]
       : [];
@@ -82,7 +82,7 @@ export const panelSize: Check = {
     if (panels?.down === null && columns > 1 && (width < LEAST_WIDTH || cut > 0))
       mends.push({
         say: `Put ${columns - 1} in a row`,
-        call: { name: 'figure.setPanels', args: { figure: id, panels: { perRow: columns - 1 } } },
+        call: { name: 'figure.setPanels', args: { figure: id, set: [{ path: ['perRow'], to: columns - 1 }] } },
       });
     const [mend = { say: 'Set the size', open: 'frame' as const }, ...others] = mends;
     const size =
@@ -108,7 +108,7 @@ export const panelsLeft: Check = {
     if (!panels || (panels.omitted === 0 && panels.list.length > 0)) return null;
     const join: Mend = {
       say: 'Put all in one plot',
-      call: { name: 'figure.setPanels', args: { figure: spec.id, panels: null } },
+      call: { name: 'figure.split', args: { figure: spec.id, panels: null } },
     };
     const none = panels.list.length === 0;
     return {

@@ -1,5 +1,7 @@
+import { partsBetween } from '../change/parts.ts';
 import { shownRecords } from '../spark/data.ts';
 import { cellOf } from '../spark/resolve.ts';
+import { Sparkline } from '../spark/spec.ts';
 import type { SparkCheck } from './note.ts';
 
 /** Values that lie beyond a given scale and are cut off. */
@@ -23,7 +25,7 @@ export const sparkBeyond: SparkCheck = {
       const own = column.spec;
       const call = (scale: typeof own.scale) => ({
         name: 'spark.setColumn' as const,
-        args: { spark: spec.id, column: { ...own, scale } },
+        args: { spark: spec.id, column: own.id, set: partsBetween(Sparkline, own, { ...own, scale }) },
       });
       return [
         {

@@ -43,14 +43,17 @@ export const sparkHeights: SparkCheck = {
           say: 'One scale for all rows',
           call: {
             name: 'spark.setColumn',
-            args: { spark: spec.id, column: { ...own, scale: { ...own.scale, of: 'all rows' } } },
+            args: { spark: spec.id, column: own.id, set: [{ path: ['scale', 'of'], to: 'all rows' }] },
           },
         },
       ];
       if (own.title !== null)
         mends.push({
           say: 'Say it in the header',
-          call: { name: 'spark.setColumn', args: { spark: spec.id, column: { ...own, title: null } } },
+          call: {
+            name: 'spark.setColumn',
+            args: { spark: spec.id, column: own.id, set: [{ path: ['title'], to: null }] },
+          },
         });
       const [mend, ...others] = mends;
       if (!mend) return [];

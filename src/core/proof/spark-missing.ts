@@ -40,7 +40,7 @@ export const sparkMissing: SparkCheck = {
       const own = column.spec;
       const call = (gaps: typeof own.gaps) => ({
         name: 'spark.setColumn' as const,
-        args: { spark: spec.id, column: { ...own, gaps } },
+        args: { spark: spec.id, column: own.id, set: [{ path: ['gaps'], to: gaps }] },
       });
       return [
         {

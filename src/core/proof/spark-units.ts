@@ -20,7 +20,7 @@ export const sparkUnits: SparkCheck = {
       if (units.size < 2) return [];
       const call = (of: 'each row' | 'group') => ({
         name: 'spark.setColumn' as const,
-        args: { spark: spec.id, column: { ...own, scale: { ...own.scale, of } } },
+        args: { spark: spec.id, column: own.id, set: [{ path: ['scale', 'of'], to: of }] },
       });
       return [
         {

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { FigureSpec, Id } from '../figure/spec.ts';
+import { FigureSpec } from '../figure/spec.ts';
+import { Id } from '../named/id.ts';
+import { keyed } from '../named/keyed.ts';
 import { SparkTableSpec } from '../spark/spec.ts';
 import { HouseStyle, SKERRY_PLAIN } from '../style/style.ts';
 import { Calculation } from '../table/calc/calculation.ts';
@@ -13,17 +15,18 @@ import { LOCALES } from '../text/locale.ts';
  * once it is stored, so that undoing a change of data is undoing a change of
  * the document.
  */
-const named = { id: Id, name: z.string().min(1, 'Give it a name of at least one letter.').max(200) };
+export const ItemName = z.string().min(1, 'Give it a name of at least one letter.').max(200);
+const named = { id: Id, name: ItemName };
 const calculated = {
   /** columns calculated from those before them, in order */
-  calculations: z.array(Calculation).max(200).default([]),
+  calculations: keyed(z.array(Calculation).max(200), 'key', 'calculated columns').default([]),
 };
 
 export const StoredTable = z.strictObject({
   type: z.literal('table'),
   ...named,
   rows: z.number().int().min(0).max(2_000_000),
-  columns: z.array(z.strictObject({ meta: ColumnMeta, block: Id })).max(2000),
+  columns: keyed(z.array(z.strictObject({ meta: ColumnMeta, block: Id })).max(2000), 'meta.key', 'columns'),
   /** rows that sum others */
   totals: z.array(z.number().int().min(0)).max(10_000).default([]),
   remarks: z.array(Remark).max(500),
@@ -43,25 +46,28 @@ export const ShapedTable = z.strictObject({
 export type ShapedTable = z.infer<typeof ShapedTable>;
 export type TableItem = StoredTable | ShapedTable;
 
-const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec, SparkTableSpec]);
+export const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec, SparkTableSpec]);
 export type ReportItem = z.infer<typeof ReportItem>;
+
+/** How many things a report holds at the most. */
+export const MOST_ITEMS = 500;
 
 /** A report: its things in reading order, and how they are set. */
 export const Report = z.strictObject({
   format: z.literal('rizo-report'),
-  version: z.literal(1),
+  version: z.literal(2),
   title: z.string().min(1, 'A report has a title.').max(300),
   /** the dated issue, such as "October 2026" */
   edition: z.string().max(80),
   locale: z.enum(LOCALES),
   style: HouseStyle,
-  items: z.array(ReportItem).max(500),
+  items: keyed(z.array(ReportItem).max(MOST_ITEMS), 'id', 'things'),
 });
 export type Report = z.infer<typeof Report>;
 
 /** A report without anything in it. */
 export function newReport(title: string, edition: string): Report {
-  return { format: 'rizo-report', version: 1, title, edition, locale: 'en-GB', style: SKERRY_PLAIN, items: [] };
+  return { format: 'rizo-report', version: 2, title, edition, locale: 'en-GB', style: SKERRY_PLAIN, items: [] };
 }
 
 /** True for things that hold data: tables as received and those made from them. */
@@ -97,31 +103,24 @@ export function figureIn(report: Report, id: string): FigureSpec | undefined {
 }
 
 /**
- * What a schema cannot say: ids are unique, and figures draw tables that are
- * there. Returns one sentence for the first thing that is wrong, or null.
+ * What a schema cannot say: figures draw tables that are there, and shaped
+ * tables come from received ones. Returns one sentence for the first thing
+ * that is wrong, or null.
  */
 export function inconsistencyOf(report: Report): { path: (string | number)[]; message: string } | null {
-  const ids = new Set<string>();
-  for (const [index, item] of report.items.entries()) {
-    if (ids.has(item.id)) return { path: ['items', index, 'id'], message: `Two things have the id “${item.id}”.` };
-    ids.add(item.id);
+  for (const item of report.items) {
+    const path = ['items', item.id];
     if (isTable(item)) {
-      const stored = item.type === 'table' ? item.columns.map((column) => column.meta.key) : [];
-      const keys = [...stored, ...item.calculations.map((calculation) => calculation.key)];
-      if (new Set(keys).size !== keys.length)
-        return { path: ['items', index, 'columns'], message: 'Two columns have the same key.' };
+      const keys = new Set(item.type === 'table' ? item.columns.map((column) => column.meta.key) : []);
+      if (item.calculations.some(({ key }) => keys.has(key)))
+        return { path: [...path, 'columns'], message: 'Two columns have the same key.' };
       if (item.type === 'shaped' && sourcesOf(report, item).at(-1)?.type !== 'table')
         return {
-          path: ['items', index, 'of'],
+          path: [...path, 'of'],
           message: `“${item.name}” must be made from a table of this report, and not from itself.`,
         };
-      continue;
-    }
-    if (!tableIn(report, item.table))
-      return { path: ['items', index, 'table'], message: `There is no table “${item.table}” for “${item.name}”.` };
-    const [field, parts] = item.type === 'figure' ? ['lines', item.lines] : ['columns', item.columns];
-    if (new Set(parts.map(({ id }) => id)).size !== parts.length)
-      return { path: ['items', index, field], message: `Two ${field} have the same id.` };
+    } else if (!tableIn(report, item.table))
+      return { path: [...path, 'table'], message: `There is no table “${item.table}” for “${item.name}”.` };
   }
   return null;
 }

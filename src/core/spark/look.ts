@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
 import { Weight } from '../figure/weight.ts';
+import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
 
 export const SPARK_KINDS = ['line', 'step', 'area', 'range band', 'columns', 'win / loss'] as const;
@@ -13,7 +14,7 @@ export const lookParts = {
   /** colour of what lies below zero, in columns and win / loss */
   below: Colour,
   weight: Weight,
-  emphasis: z.array(Emphasis).max(8),
+  emphasis: keyed(z.array(Emphasis).max(8), 'of', 'emphases'),
   /** a small dot at every value; `size` is its diameter in points */
   markers: z.strictObject({ on: z.enum(['none', 'all']), size: MarkerSize }),
   zeroLine: z.boolean(),

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { Aside, FigureWindow, Id } from '../figure/spec.ts';
+import { Aside, FigureWindow } from '../figure/spec.ts';
+import { Id } from '../named/id.ts';
+import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
 import { lookParts } from './look.ts';
 
@@ -77,7 +79,7 @@ export const Sparkline = z.strictObject({
       z.strictObject({ deviations: z.number().positive('A band is wider than nothing.').max(10) }),
     ])
     .default('none'),
-  exceptions: z.array(SparkException).max(2000).default([]),
+  exceptions: keyed(z.array(SparkException).max(2000), 'row', 'exceptions').default([]),
   /** the values it runs through, as columns of numbers beside it */
   source: z.enum(['tucked', 'shown']).default('tucked'),
   width: CellWidth,
@@ -115,10 +117,11 @@ export const SparkColumn = z.discriminatedUnion('kind', [
     /** a tick across every bar; null for none */
     target: size.nonnegative('A level bar begins at zero, so its target is not below it.').nullable(),
     /** rows with a colour of their own */
-    exceptions: z
-      .array(z.strictObject({ row: z.string().max(500), colour: Colour }))
-      .max(2000)
-      .default([]),
+    exceptions: keyed(
+      z.array(z.strictObject({ row: z.string().max(500), colour: Colour })).max(2000),
+      'row',
+      'exceptions',
+    ).default([]),
     width: CellWidth,
   }),
 ]);
@@ -159,7 +162,8 @@ export const SparkFrame = z.strictObject({
 export type SparkFrame = z.infer<typeof SparkFrame>;
 
 /** A text over the headers of neighbouring columns. */
-const HeadText = z.strictObject({
+export const HeadText = z.strictObject({
+  id: Id,
   text: z.string().min(1, 'Give the header a text.').max(200),
   from: Id,
   to: Id,
@@ -176,12 +180,12 @@ export const SparkTableSpec = z.strictObject({
   /** of what there is a row; rows of the table that sum others have none */
   rows: SparkRows.default({ kind: 'rows', names: null }),
   order: SparkOrder.default(SparkOrder.parse({})),
-  columns: z.array(SparkColumn).min(1, 'A spark table has at least one column.').max(60),
-  heads: z.array(HeadText).max(30).default([]),
+  columns: keyed(z.array(SparkColumn).min(1, 'A spark table has at least one column.').max(60), 'id', 'columns'),
+  heads: keyed(z.array(HeadText).max(30), 'id', 'texts over headers').default([]),
   words: z.strictObject({ title: z.string().max(2000), source: z.string().max(2000) }),
   rowHeight: RowHeight,
   frame: SparkFrame.default(SparkFrame.parse({})),
   /** proof notes that were set aside, with the numbers they rested on */
-  asides: z.array(Aside).max(100).default([]),
+  asides: keyed(z.array(Aside).max(100), 'check', 'notes set aside').default([]),
 });
 export type SparkTableSpec = z.infer<typeof SparkTableSpec>;

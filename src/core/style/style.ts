@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { keyed } from '../named/keyed.ts';
 import { SparkLook } from '../spark/look.ts';
 import { Colour } from './colour.ts';
 
@@ -26,10 +27,11 @@ export const HouseStyle = z.strictObject({
     grid: z.number().min(0.1).max(6),
   }),
   /** looks of sparklines that are kept under a name */
-  sparks: z
-    .array(z.strictObject({ name: z.string().min(1, 'A look has a name.').max(60), look: SparkLook }))
-    .max(60)
-    .default([]),
+  sparks: keyed(
+    z.array(z.strictObject({ name: z.string().min(1, 'A look has a name.').max(60), look: SparkLook })).max(60),
+    'name',
+    'looks',
+  ).default([]),
 });
 export type HouseStyle = z.infer<typeof HouseStyle>;
 

@@ -1,6 +1,7 @@
 /** The changeable words of a sentence: a text, a number or a choice, underlined with dots. */
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { readNumber } from '../../core/table/numbers.ts';
+import { whileTyping } from '../state/typing.ts';
 
 interface PhraseTextProps {
   label: string;
@@ -12,53 +13,105 @@ interface PhraseTextProps {
   colour?: string;
   /** several lines, in a box instead of a word */
   rows?: number;
-  /** commits while the user pauses in typing */
-  live?: boolean;
   numeric?: boolean;
+  /** takes the text on Enter or on leaving the field only, for what does something when it is taken */
+  atOnce?: boolean;
 }
 
-const PAUSE_MS = 700;
+const PAUSE_MS = 250;
 
-/** A text that is kept on Enter, on leaving the field, and with `live` on a pause; Escape goes back to what was kept. */
-export function PhraseText({
-  label,
+/**
+ * The text of a field while it is typed: taken on every pause, on Enter, on
+ * leaving the field and when the page goes, all as one step to undo. Escape
+ * goes back to what stood before.
+ */
+function useTyped({
   value,
-  placeholder,
   onCommit,
-  className = '',
-  colour,
-  rows,
-  live,
   numeric,
-}: PhraseTextProps) {
+  atOnce,
+}: Pick<PhraseTextProps, 'value' | 'onCommit' | 'numeric' | 'atOnce'>) {
   const [draft, setDraft] = useState(value);
   const [error, setError] = useState<string | null>(null);
-  const errorId = useId();
-  const editing = useRef(false);
+  /** the field that is being typed into: its step to undo, and what stood there */
+  const field = useRef<{ group: string; before: string } | null>(null);
+  const isDirty = useRef(false);
+  /** the value will change because of what was typed here, perhaps trimmed, and the field stays as it was typed */
+  const isOwn = useRef(false);
   useEffect(() => {
-    // An undo or a newer document shows in the field, unless the user is typing there.
-    if (!editing.current) setDraft(value);
+    if (!isDirty.current && !isOwn.current) setDraft(value);
+    isOwn.current = false;
   }, [value]);
-  const commit = (text: string) => {
+  const take = (text: string, quiet: boolean) => {
+    isDirty.current = false;
     if (text === value) return setError(null);
-    setError(onCommit(text));
+    isOwn.current = field.current !== null;
+    const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet };
+    const refused = whileTyping(typing, () => onCommit(text));
+    // What was refused stays in the field to be mended.
+    isDirty.current = refused !== null;
+    if (refused !== null) isOwn.current = false;
+    if (!quiet || refused === null) setError(refused);
   };
-  const latest = useRef(commit);
-  latest.current = commit;
+  const latest = useRef({ take, draft });
+  latest.current = { take, draft };
+  const takeTyped = useCallback(() => {
+    if (isDirty.current) latest.current.take(latest.current.draft, true);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a pause begins with each letter
   useEffect(() => {
-    if (!live || !editing.current) return;
-    const pause = setTimeout(() => latest.current(draft), PAUSE_MS);
+    if (!isDirty.current || atOnce) return;
+    const pause = setTimeout(takeTyped, PAUSE_MS);
     return () => clearTimeout(pause);
-  }, [draft, live]);
+  }, [draft, atOnce]);
+  useEffect(() => {
+    if (atOnce) return;
+    addEventListener('pagehide', takeTyped);
+    return () => {
+      removeEventListener('pagehide', takeTyped);
+      takeTyped();
+    };
+  }, [atOnce, takeTyped]);
+  return {
+    draft,
+    error,
+    type: (text: string) => {
+      isDirty.current = true;
+      setDraft(text);
+    },
+    begin: () => {
+      field.current = { group: crypto.randomUUID(), before: value };
+    },
+    confirm: () => take(draft, false),
+    end: () => {
+      take(draft, false);
+      field.current = null;
+      isOwn.current = false;
+      // A number that was refused goes back to what is drawn; its reason stays to be read.
+      if (numeric && isDirty.current) {
+        isDirty.current = false;
+        setDraft(value);
+      }
+    },
+    goBack: () => {
+      const before = field.current?.before ?? value;
+      setDraft(before);
+      take(before, true);
+      setError(null);
+    },
+  };
+}
+
+/** A text among the words of a sentence. */
+export function PhraseText({ label, placeholder, className = '', colour, rows, ...text }: PhraseTextProps) {
+  const { draft, error, type, begin, confirm, end, goBack } = useTyped(text);
+  const errorId = useId();
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
     if (event.key === 'Enter' && !(rows && event.shiftKey)) {
       event.preventDefault();
-      commit(draft);
+      confirm();
     }
-    if (event.key === 'Escape') {
-      setDraft(value);
-      setError(null);
-    }
+    if (event.key === 'Escape') goBack();
   };
   const shared = {
     'aria-label': label,
@@ -67,15 +120,8 @@ export function PhraseText({
     value: draft,
     placeholder,
     onKeyDown,
-    onFocus: () => {
-      editing.current = true;
-    },
-    onBlur: () => {
-      editing.current = false;
-      commit(draft);
-      // A number that was refused goes back to what is drawn; its reason stays to be read.
-      if (numeric && draft !== value) setDraft(value);
-    },
+    onFocus: begin,
+    onBlur: end,
     // Mixed with the ink, so that a light colour still reads on light chrome and a dark one on dark.
     style: colour ? { color: `color-mix(in oklab, ${colour} 55%, var(--color-base-content))` } : undefined,
   };
@@ -86,15 +132,15 @@ export function PhraseText({
           {...shared}
           rows={rows}
           className={`textarea textarea-sm field-sizing-content min-h-0 w-full resize-none py-1 text-[14px] ${className}`}
-          onChange={(event) => setDraft(event.target.value)}
+          onChange={(event) => type(event.target.value)}
         />
       ) : (
         <input
           {...shared}
           type="text"
-          inputMode={numeric ? 'decimal' : undefined}
+          inputMode={text.numeric ? 'decimal' : undefined}
           className={`phrase ${className}`}
-          onChange={(event) => setDraft(event.target.value)}
+          onChange={(event) => type(event.target.value)}
         />
       )}
       {error && (
@@ -114,13 +160,16 @@ interface PhraseNumberProps {
   automatic?: string;
   onCommit(value: number | null): string | null;
   className?: string;
+  /** as with a text */
+  atOnce?: boolean;
 }
 
 /** A number in a sentence; emptied, it is automatic again. */
-export function PhraseNumber({ label, value, automatic, onCommit, className = '' }: PhraseNumberProps) {
+export function PhraseNumber({ label, value, automatic, onCommit, className = '', atOnce = false }: PhraseNumberProps) {
   return (
     <PhraseText
       numeric
+      atOnce={atOnce}
       label={label}
       value={value === null ? '' : String(value)}
       placeholder={automatic}

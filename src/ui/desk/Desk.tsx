@@ -11,6 +11,8 @@ export interface DeskReport {
   figures: string[];
   tables: number;
   revision: number;
+  /** why it cannot be read, or null */
+  unreadable: string | null;
 }
 
 const MONTHS = 'January February March April May June July August September October November December'.split(' ');
@@ -89,7 +91,22 @@ export default function Desk({ reports }: { reports: DeskReport[] }) {
   );
 }
 
+/** A report that this version cannot read: its name, why, and its document as it is stored. */
+function UnreadableCard({ report }: { report: DeskReport }) {
+  return (
+    <li className="rounded-box border border-rule border-l-4 border-l-error bg-base-100 p-4">
+      <h2 className="font-serif text-lg font-semibold">{report.title}</h2>
+      <p className="text-[13px] text-quiet">changed {report.changed}</p>
+      <p className="mt-1">{report.unreadable}</p>
+      <a href={`/api/reports/${report.id}/document`} download className="btn btn-sm mt-2">
+        Download its document
+      </a>
+    </li>
+  );
+}
+
 function ReportCard({ report, onRemove }: { report: DeskReport; onRemove(): void }) {
+  if (report.unreadable !== null) return <UnreadableCard report={report} />;
   return (
     <li className="group relative rounded-box border border-rule bg-base-100 p-4 focus-within:border-primary hover:border-primary">
       <a href={`/reports/${report.id}`} className="block rounded">

@@ -33,7 +33,11 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
   // Panels that are put in rows by the frame keep their rows, on which the height was worked out.
   const bank = (high: number) =>
     figure.panels && layout.panels && figure.panels.perRow === null
-      ? run('figure.setPanels', { figure: figure.id, panels: { perRow: layout.panels.columns }, height: high })
+      ? run('figure.setPanels', {
+          figure: figure.id,
+          set: [{ path: ['perRow'], to: layout.panels.columns }],
+          height: high,
+        })
       : set({ height: high });
   const suggested = useMemo(() => suggestedHeight(resolveFigure(figure, table), layout), [figure, table, layout]);
   const { plot } = layout;

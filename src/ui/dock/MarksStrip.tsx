@@ -12,6 +12,7 @@ import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { PhraseAcross } from '../controls/PhraseAcross.tsx';
 import { same, sentence, YesNo } from '../controls/words.tsx';
 import { lineOfPart, openPart, panelOfPart, useView } from '../report/view.ts';
+import { setMark } from '../state/marks.ts';
 import { run, useReport } from '../state/store.ts';
 import { RichField } from './RichField.tsx';
 
@@ -283,7 +284,7 @@ function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark
     if (chosen) row.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   const across = columnOf(table, figure.across);
-  const put = (next: Mark) => run('figure.setMark', { figure: figure.id, mark: next });
+  const put = (next: Mark) => setMark(figure.id, mark, next);
   const kind = KIND_NAMES[mark.kind];
   const panels = (layout.panels?.list ?? []).map(({ panel }) => ({ value: panel.key, name: nameOfPanel(panel) }));
   const shared = { figure, table, across, panels };

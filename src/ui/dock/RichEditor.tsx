@@ -9,12 +9,14 @@ import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { fieldsOf } from '../../core/figure/fields.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import { isSame } from '../../core/named/same.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { FIELDS, type FieldName, type SayField, type Words } from '../../core/text/rich.ts';
 import { Popover } from '../controls/Popover.tsx';
 import { useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
+import { whileTyping } from '../state/typing.ts';
 import { Coloured, documentOf, fieldNode, Raised, wordsOf } from './rich-document.ts';
 
 export interface RichEditorProps {
@@ -27,7 +29,7 @@ export interface RichEditorProps {
   onCommit(words: Words): string | null;
 }
 
-const PAUSE_MS = 700;
+const PAUSE_MS = 250;
 const NOTHING: SayField = () => '–';
 
 /** What the fields of a figure say now, and its lines by name. */
@@ -177,11 +179,17 @@ export default function RichEditor({
   latest.current = { say: fields.say, value, onCommit };
   const box = useRef<HTMLSpanElement>(null);
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const commit = (editor: Editor) => {
+  /** what is typed while the field has the focus: one step to undo, and what stood there before */
+  const field = useRef<{ group: string; before: Words } | null>(null);
+  const take = (words: Words, quiet: boolean) => {
     clearTimeout(pause.current);
-    const words = wordsOf(editor.getJSON());
-    if (JSON.stringify(words) !== JSON.stringify(latest.current.value)) setError(latest.current.onCommit(words));
+    pause.current = undefined;
+    if (isSame(words, latest.current.value)) return setError(null);
+    const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet };
+    const refused = whileTyping(typing, () => latest.current.onCommit(words));
+    if (!quiet || refused === null) setError(refused);
   };
+  const commit = (editor: Editor, quiet = false) => take(wordsOf(editor.getJSON()), quiet);
   const editor = useEditor({
     extensions: [
       Document,
@@ -206,7 +214,9 @@ export default function RichEditor({
           return true;
         }
         if (event.key === 'Escape') {
-          editor?.commands.setContent(documentOf(latest.current.value), { emitUpdate: false });
+          const before = field.current?.before ?? latest.current.value;
+          editor?.commands.setContent(documentOf(before), { emitUpdate: false });
+          take(before, true);
           return true;
         }
         return false;
@@ -214,21 +224,37 @@ export default function RichEditor({
     },
     onUpdate: ({ editor: changed }) => {
       clearTimeout(pause.current);
-      pause.current = setTimeout(() => commit(changed), PAUSE_MS);
+      pause.current = setTimeout(() => commit(changed, true), PAUSE_MS);
     },
-    onFocus: () => setFocused(true),
+    onFocus: () => {
+      field.current ??= { group: crypto.randomUUID(), before: latest.current.value };
+      setFocused(true);
+    },
     onBlur: ({ editor: left, event }) => {
       commit(left);
       const to = event.relatedTarget;
-      if (!(to instanceof Element && to.closest('[data-rich-tools], [data-floating-ui-portal]'))) setFocused(false);
+      if (!(to instanceof Element && to.closest('[data-rich-tools], [data-floating-ui-portal]'))) {
+        field.current = null;
+        setFocused(false);
+      }
     },
   });
-  useEffect(() => () => clearTimeout(pause.current), []);
+  const leave = useRef(() => {});
+  leave.current = () => {
+    if (editor && pause.current !== undefined) commit(editor, true);
+  };
+  useEffect(() => {
+    const takeTyped = () => leave.current();
+    addEventListener('pagehide', takeTyped);
+    return () => {
+      removeEventListener('pagehide', takeTyped);
+      takeTyped();
+    };
+  }, []);
   useEffect(() => {
     // An undo or a newer document shows in the field, unless the user is typing there.
     if (!editor || editor.isFocused) return;
-    if (JSON.stringify(wordsOf(editor.getJSON())) !== JSON.stringify(value))
-      editor.commands.setContent(documentOf(value), { emitUpdate: false });
+    if (!isSame(wordsOf(editor.getJSON()), value)) editor.commands.setContent(documentOf(value), { emitUpdate: false });
   }, [editor, value]);
   useEffect(() => {
     for (const shown of box.current?.querySelectorAll<HTMLElement>('[data-field]') ?? []) {

@@ -22,7 +22,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
     const resolved = resolveFigure(figure, table);
     return { suggested: suggestTitle(resolved, locale), described: describeFigure(resolved, locale) };
   }, [figure, table, locale]);
-  const set = (words: Partial<FigureSpec['words']>) => run('figure.setWords', { figure: figure.id, words });
+  const set = (words: Partial<FigureSpec['words']>) => run('item.setWords', { item: figure.id, words });
   return (
     <div className="grid max-w-5xl grid-cols-[7rem_1fr] items-start gap-x-3 gap-y-1.5 px-4 py-2.5">
       {FIELDS.map(({ key, name, hint }) => (
@@ -83,7 +83,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
         label="Name in the list"
         value={figure.name}
         className="w-80"
-        onCommit={(text) => run('figure.rename', { figure: figure.id, name: text.trim() })}
+        onCommit={(text) => run('item.rename', { item: figure.id, name: text.trim() })}
       />
     </div>
   );

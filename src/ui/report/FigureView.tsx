@@ -99,10 +99,8 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
         {proof && !handOff && notes.length > 0 && (
           <ProofMargin
             notes={notes}
-            onAside={({ check, facts }, reason) =>
-              run('figure.setNoteAside', { figure: figure.id, check, facts, reason })
-            }
-            onBack={({ check }) => run('figure.bringNoteBack', { figure: figure.id, check })}
+            onAside={({ check, facts }, reason) => run('item.setNoteAside', { item: figure.id, check, facts, reason })}
+            onBack={({ check }) => run('item.bringNoteBack', { item: figure.id, check })}
           />
         )}
         {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}

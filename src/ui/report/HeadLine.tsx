@@ -7,14 +7,14 @@ import { useView } from './view.ts';
 
 function SaveState() {
   const save = useReport((state) => state.save);
-  const count = useReport((state) => state.pending.length);
+  const count = useReport((state) => state.window.pending.length);
   const changes = `${count} change${count === 1 ? '' : 's'}`;
   const [text, look] = {
     saved: ['Saved', ''],
     saving: ['Saving…', ''],
     unreachable: [`Not saved: ${changes} kept here, trying again`, 'border-error text-error'],
     refused: ['Not saved', 'border-error text-error'],
-    conflict: [`Not saved: ${changes} kept here`, 'border-error text-error'],
+    gone: [`Not saved: ${changes} kept here`, 'border-error text-error'],
   }[save.kind] as [string, string];
   return (
     <span

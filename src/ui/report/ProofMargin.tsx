@@ -85,6 +85,7 @@ function Note({ note, onAside }: Pick<ProofMarginProps, 'onAside'> & { note: Pro
         ))}
         {setting ? (
           <PhraseText
+            atOnce
             label={`Reason to set aside: ${title}`}
             value=""
             placeholder="why it is right as it is"

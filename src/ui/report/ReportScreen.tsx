@@ -1,11 +1,10 @@
 import { useEffect, useState } from 'react';
-import { rebase } from '../../core/report/rebase.ts';
 import { isTable } from '../../core/report/report.ts';
 import { SparkView } from '../spark/SparkView.tsx';
-import { openReport, sendChanges } from '../state/api.ts';
-import { rememberBlocks } from '../state/cells.ts';
-import { keepOutbox, readOutbox } from '../state/outbox.ts';
-import { open, useReport } from '../state/store.ts';
+import { openReport } from '../state/api.ts';
+import { follow } from '../state/live.ts';
+import { takeOutboxes } from '../state/outbox.ts';
+import { current, flush, open, receive, useReport } from '../state/store.ts';
 import { NewTable } from '../table/NewTable.tsx';
 import { TableView } from '../table/TableView.tsx';
 import { CommandList } from './CommandList.tsx';
@@ -18,33 +17,10 @@ import { type Shown, useView } from './view.ts';
 
 const RECOVERED = 'Changes that were not saved when this page was last closed have been brought back.';
 
-/** Opens a report and puts changes on top that an earlier page could not save. */
+/** Opens a report and puts changes on top that this window or closed ones could not save. */
 async function load(id: string): Promise<void> {
-  const outbox = await readOutbox(id);
-  if (!outbox || outbox.pending.length === 0) return open(await openReport(id));
-  rememberBlocks(outbox.blocks);
-  const changes = outbox.pending.map(({ call: _, ...change }) => change);
-  const answer = await sendChanges(id, { base: outbox.base, changes, blocks: outbox.blocks });
-  if (answer.kind === 'conflict') {
-    const { report, history, pending, dropped } = rebase(answer.newer, outbox.pending, answer.known);
-    const lost = dropped.length > 0 ? ` No longer possible: ${dropped.join(', ')}.` : '';
-    open(
-      { ...answer.newer, report, history },
-      pending,
-      outbox.blocks,
-      pending.length > 0 ? RECOVERED + lost : lost || null,
-    );
-    return keepOutbox(id, { base: answer.newer.revision, pending, blocks: outbox.blocks });
-  }
-  // Opened without them, the next change would take their place in the outbox.
-  if (answer.kind === 'unreachable')
-    throw new Error(
-      'The server does not take changes now; those of this report are kept here. Reload the page in a moment.',
-    );
-  const refused =
-    answer.kind === 'refused' ? `Changes that an earlier window kept were not taken: ${answer.error}` : null;
-  open(await openReport(id), [], {}, refused ?? RECOVERED);
-  await keepOutbox(id, { base: outbox.base, pending: [], blocks: {} });
+  const outbox = await takeOutboxes(id);
+  open(await openReport(id), outbox, outbox.calls.length > 0 ? RECOVERED : null);
 }
 
 /** What the address asks to be shown, such as #figure-id. */
@@ -56,9 +32,20 @@ function shownByAddress(items: readonly { id: string }[]): Shown | null {
 function Screen() {
   const items = useReport((state) => state.report.items);
   const title = useReport((state) => state.report.title);
-  const unsaved = useReport((state) => state.pending.length > 0);
+  const unsaved = useReport((state) => state.window.pending.length > 0);
   const wanted = useView((view) => view.shown);
+  const id = useReport((state) => state.id);
   useReportKeys();
+  useEffect(
+    () =>
+      follow({
+        id,
+        revision: () => current().window.revision,
+        receive,
+        reached: () => current().save.kind === 'unreachable' && void flush(),
+      }),
+    [id],
+  );
   const first = items.find((item) => !isTable(item)) ?? items[0];
   const asked = wanted ?? shownByAddress(items);
   const shown: Shown =

@@ -19,7 +19,7 @@ import { show } from './view.ts';
 export function keepTable(table: Table): string | null {
   const id = crypto.randomUUID();
   const { item, blocks } = packTable(id, table, () => crypto.randomUUID());
-  if (run('table.add', { table: item }, blocks) !== null) return null;
+  if (run('item.add', { item }, { blocks }) !== null) return null;
   show({ kind: 'item', id });
   return id;
 }
@@ -71,7 +71,7 @@ function shapeAndDraw(report: Report, tableId: string, table: Table, step: Step,
   const made: ShapedTable = { type: 'shaped', id, name, of: tableId, steps: [step], calculations: [] };
   try {
     const shaped = { ...applyStep(table, step), title: name };
-    if (run('table.shape', { table: made }) === null) makeFigure(report, { id }, shaped, window ? { window } : {});
+    if (run('item.add', { item: made }) === null) makeFigure(report, { id }, shaped, window ? { window } : {});
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     showNotice(error.message);
@@ -82,7 +82,7 @@ function shapeAndDraw(report: Report, tableId: string, table: Table, step: Step,
 export function makeSparkTable(report: Report, item: { id: string }, table: Table): void {
   try {
     const spark = draftSparkTable(table, { id: crypto.randomUUID(), tableId: item.id, style: report.style });
-    if (run('spark.add', { spark }) === null) show({ kind: 'item', id: spark.id });
+    if (run('item.add', { item: spark }) === null) show({ kind: 'item', id: spark.id });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     showNotice(error.message);
@@ -103,7 +103,7 @@ function makeLevelBars(report: Report, item: { id: string }, table: Table, why: 
     const { column: names, measures } = why;
     const choices = { id: crypto.randomUUID(), tableId: item.id, style: report.style, names, measures };
     const spark = draftLevelBars(table, choices);
-    if (run('spark.add', { spark }) === null) show({ kind: 'item', id: spark.id });
+    if (run('item.add', { item: spark }) === null) show({ kind: 'item', id: spark.id });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     showNotice(error.message);
@@ -125,7 +125,7 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
       ...wishes,
       unordered: wishes.unordered ?? false,
     });
-    if (run('figure.add', { figure }) === null) show({ kind: 'item', id: figure.id });
+    if (run('item.add', { item: figure }) === null) show({ kind: 'item', id: figure.id });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     const offers: Notice['offers'] = !(error instanceof Misleading)

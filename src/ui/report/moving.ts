@@ -1,9 +1,11 @@
 /** Moving labels and marks on the sheet, by pointer and by arrow keys. */
+
 import { type PointerEvent, useRef } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { movedLabel, movedMark, stepOfValues } from '../../core/figure/moving.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import { type Part, POINTS_PER_MM } from '../../core/scene/scene.ts';
+import { setMark } from '../state/marks.ts';
 import { run } from '../state/store.ts';
 import { lineOfPart } from './view.ts';
 
@@ -36,7 +38,7 @@ function moveLabel(movable: Movable, part: Part, dx: number, dy: number): void {
   const figure = movable.figure.spec.id;
   const line = lineOfPart(part);
   const mark = markOf(movable, part);
-  if (mark) run('figure.setMark', { figure, mark: { ...mark, moved: offset } });
+  if (mark) setMark(figure, mark, { ...mark, moved: offset });
   else if (line && part.startsWith('name:')) run('figure.placeName', { figure, line, offset });
   else if (line) run('figure.placeValue', { figure, line, at: part.slice(`value:${line}:`.length), offset });
 }
@@ -46,7 +48,7 @@ function moveMark(movable: Movable, part: Part, dx: number, dy: number): boolean
   const mark = markOf(movable, part);
   const moved = mark && movedMark(movable.figure, movable.layout, mark, dx, dy);
   if (!moved) return false;
-  run('figure.setMark', { figure: movable.figure.spec.id, mark: moved });
+  setMark(movable.figure.spec.id, mark, moved);
   return true;
 }
 

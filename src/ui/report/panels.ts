@@ -1,4 +1,5 @@
 /** What is done to the panels of a figure; the strip, the keys and the sheet use it. */
+import { partsBetween } from '../../core/change/parts.ts';
 import { withLeftOut } from '../../core/figure/panels/change.ts';
 import { heightFor } from '../../core/figure/panels/draft.ts';
 import { Panels, type Split } from '../../core/figure/panels/spec.ts';
@@ -10,7 +11,11 @@ import { run } from '../state/store.ts';
 import { openPart, panelOfPart, useView } from './view.ts';
 
 export const setPanels = (figure: FigureSpec, panels: Partial<Panels>): string | null =>
-  run('figure.setPanels', { figure: figure.id, panels });
+  figure.panels &&
+  run('figure.setPanels', {
+    figure: figure.id,
+    set: partsBetween(Panels, figure.panels, { ...figure.panels, ...panels }),
+  });
 
 /** Splits a figure that has one plot, and makes it high enough for its panels. */
 export function splitFigure(figure: FigureSpec, table: Table, by: Split, down: Split | null = null): string | null {
@@ -27,7 +32,7 @@ export function splitFigure(figure: FigureSpec, table: Table, by: Split, down: S
     differ && by.kind === 'lines' ? 'panels' : differ && down?.kind === 'lines' ? ('rows' as const) : ('all' as const);
   const panels = Panels.parse({ by, down, scale });
   const height = heightFor(panels, table, lines.length, figure.frame);
-  return run('figure.setPanels', { figure: figure.id, panels, height });
+  return run('figure.split', { figure: figure.id, panels, height });
 }
 
 /** Leaves a category's or a line's panels out of a direction, or brings them back. */
@@ -41,7 +46,7 @@ export function leaveOutPart(figure: FigureSpec, { panels }: ResolvedFigure, par
 }
 
 export const joinPanels = (figure: FigureSpec): string | null => {
-  const refused = run('figure.setPanels', { figure: figure.id, panels: null });
+  const refused = run('figure.split', { figure: figure.id, panels: null });
   if (refused === null) useView.setState({ part: null });
   return refused;
 };

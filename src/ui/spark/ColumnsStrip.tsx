@@ -13,6 +13,7 @@ import { Popover } from '../controls/Popover.tsx';
 import { useSorting } from '../controls/sorting.ts';
 import { sentence, YesNo } from '../controls/words.tsx';
 import { run, useReport } from '../state/store.ts';
+import { setColumn } from './setting.ts';
 
 const DERIVED_WORDS: Record<(typeof DERIVED)[number], string> = {
   last: 'the latest value',
@@ -88,7 +89,7 @@ function ColumnWords({
   table: Table;
 }) {
   const sparklines = spark.columns.filter((other) => other.kind === 'sparkline');
-  const set = (change: object) => run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
+  const set = (change: object) => setColumn(spark, column, { ...column, ...change } as SparkColumn);
   return (
     <div className="flex flex-col">
       <p className={sentence}>
@@ -283,7 +284,6 @@ function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
 
 /** Texts over the headers of neighbouring columns. */
 function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
-  const set = (heads: SparkTableSpec['heads']) => run('spark.setHeads', { spark: spark.id, heads });
   const options = spark.columns.map((column) => ({ value: column.id, name: nameOfColumn(column, table) }));
   const [first, second] = options;
   return (
@@ -295,8 +295,8 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
     >
       <div className="flex flex-col gap-1">
         {spark.heads.map((head, index) => {
-          const change = (part: Partial<typeof head>) =>
-            set(spark.heads.map((other, at) => (at === index ? { ...head, ...part } : other)));
+          const change = (part: Partial<Omit<typeof head, 'id'>>) =>
+            run('spark.setHead', { spark: spark.id, head: head.id, ...part });
           const end = (which: 'from' | 'to') => (
             <select
               aria-label={`${which === 'from' ? 'First' : 'Last'} column under ${head.text}`}
@@ -312,7 +312,7 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
             </select>
           );
           return (
-            <p key={`${head.from}-${head.to}-${head.text}`} className={sentence}>
+            <p key={head.id} className={sentence}>
               <PhraseText
                 label={`Text over headers ${index + 1}`}
                 value={head.text}
@@ -324,7 +324,7 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
                 type="button"
                 className="btn btn-ghost btn-xs btn-square"
                 aria-label={`Remove text ${head.text}`}
-                onClick={() => set(spark.heads.filter((_, at) => at !== index))}
+                onClick={() => run('spark.removeHead', { spark: spark.id, head: head.id })}
               >
                 <Trash2 size={13} aria-hidden="true" />
               </button>
@@ -335,7 +335,12 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
           <button
             type="button"
             className="phrase self-start"
-            onClick={() => set([...spark.heads, { text: 'Together', from: first.value, to: (second ?? first).value }])}
+            onClick={() =>
+              run('spark.addHead', {
+                spark: spark.id,
+                head: { id: crypto.randomUUID(), text: 'Together', from: first.value, to: (second ?? first).value },
+              })
+            }
           >
             add a text
           </button>
@@ -349,8 +354,11 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
 export function ColumnsStrip({ spark, table }: { spark: SparkTableSpec; table: Table }) {
   const sensors = useSorting();
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    const to = spark.columns.findIndex(({ id }) => id === over?.id);
-    if (to >= 0 && active.id !== over?.id) run('spark.moveColumn', { spark: spark.id, column: String(active.id), to });
+    const ids = spark.columns.map(({ id }) => id);
+    const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id))];
+    if (to < 0 || from === to) return;
+    const before = ids[from < to ? to + 1 : to] ?? null;
+    run('spark.moveColumn', { spark: spark.id, column: String(active.id), before });
   };
   return (
     <>

@@ -67,12 +67,11 @@ export function SparkWords({ spark }: { spark: SparkTableSpec }) {
           <span className="pt-1 text-quiet">{name}</span>
           <PhraseText
             rows={1}
-            live
             label={name}
             value={spark.words[key]}
             placeholder={hint}
             className={key === 'title' ? 'font-semibold' : ''}
-            onCommit={(text) => run('spark.setWords', { spark: spark.id, words: { [key]: text } })}
+            onCommit={(text) => run('item.setWords', { item: spark.id, words: { [key]: text } })}
           />
         </p>
       ))}
@@ -82,7 +81,7 @@ export function SparkWords({ spark }: { spark: SparkTableSpec }) {
           label="Name in the list"
           value={spark.name}
           className="w-80"
-          onCommit={(text) => run('spark.rename', { spark: spark.id, name: text.trim() })}
+          onCommit={(text) => run('item.rename', { item: spark.id, name: text.trim() })}
         />
       </p>
     </div>

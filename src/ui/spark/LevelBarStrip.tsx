@@ -4,10 +4,11 @@ import type { Table } from '../../core/table/column.ts';
 import { sizeOf } from '../../core/table/facts.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { run, useReport } from '../state/store.ts';
+import { useReport } from '../state/store.ts';
 import { Exceptions } from './Exceptions.tsx';
 import { measureOptions } from './ReferenceWords.tsx';
 import { RowChoice } from './RowChoice.tsx';
+import { setColumn, setException } from './setting.ts';
 
 interface LevelBarStripProps {
   spark: SparkTableSpec;
@@ -21,8 +22,8 @@ interface LevelBarStripProps {
 /** A column of level bars as sentences to change. */
 export function LevelBarStrip({ spark, column, table, records, record }: LevelBarStripProps) {
   const style = useReport((state) => state.report.style);
-  const set = (change: Partial<LevelBars>) =>
-    run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
+  const key = records[record]?.key ?? '';
+  const set = (change: Partial<LevelBars>) => setColumn(spark, column, { ...column, ...change });
   const measures = table.columns.filter(({ kind }) => kind === 'number');
   const cells = measures.find(({ key }) => key === column.column)?.cells ?? [];
   const highest = column.ceiling === 'highest';
@@ -98,13 +99,12 @@ export function LevelBarStrip({ spark, column, table, records, record }: LevelBa
         is in
         <ColourWord
           label="Colour of this row’s bar"
-          colour={column.exceptions.find(({ row }) => row === records[record]?.key)?.colour ?? column.colour}
+          colour={column.exceptions.find(({ row }) => row === key)?.colour ?? column.colour}
           style={style}
           onCommit={(colour) =>
-            run('spark.except', {
-              spark: spark.id,
-              column: column.id,
-              exception: { row: records[record]?.key ?? '', colour },
+            setException(spark.id, column.id, column.exceptions.find(({ row }) => row === key) ?? { row: key }, {
+              row: key,
+              colour,
             })
           }
         />

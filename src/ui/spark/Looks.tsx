@@ -55,6 +55,7 @@ export function Looks({ spark, column }: { spark: SparkTableSpec; column: Sparkl
             <p className="flex items-baseline gap-1.5">
               Keep this one as
               <PhraseText
+                atOnce
                 label="Name of the look"
                 value=""
                 placeholder="a name"

@@ -21,6 +21,7 @@ export function RowChoice({ records, record }: { records: readonly SparkRecord[]
     );
   return (
     <PhraseText
+      atOnce
       label="Row of the specimen"
       value={records[record]?.name ?? ''}
       className="w-32"

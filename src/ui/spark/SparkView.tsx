@@ -85,7 +85,7 @@ export function SparkView({ spark }: { spark: SparkTableSpec }) {
   const onWidth = useCallback(
     (column: string, width: number) => {
       const found = spark.columns.find(({ id }) => id === column);
-      if (found) run('spark.setColumn', { spark: spark.id, column: { ...found, width } });
+      if (found) run('spark.setColumn', { spark: spark.id, column: found.id, set: [{ path: ['width'], to: width }] });
     },
     [spark],
   );
@@ -113,8 +113,8 @@ export function SparkView({ spark }: { spark: SparkTableSpec }) {
         {proof && !handOff && notes.length > 0 && (
           <ProofMargin
             notes={notes}
-            onAside={({ check, facts }, reason) => run('spark.setNoteAside', { spark: spark.id, check, facts, reason })}
-            onBack={({ check }) => run('spark.bringNoteBack', { spark: spark.id, check })}
+            onAside={({ check, facts }, reason) => run('item.setNoteAside', { item: spark.id, check, facts, reason })}
+            onBack={({ check }) => run('item.bringNoteBack', { item: spark.id, check })}
           />
         )}
         {handOff && <SparkHandOff spark={spark} geometry={geometry} record={record} />}

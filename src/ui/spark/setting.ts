@@ -1,9 +1,23 @@
 /** What a change of a sparkline sets: its column, or one row as an exception to it. */
+
+import { partsBetween } from '../../core/change/parts.ts';
 import type { SparkRecord } from '../../core/spark/records.ts';
 import { TOTAL_KEY } from '../../core/spark/records.ts';
-import type { SparkException, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import { SparkColumn, SparkException, type Sparkline, type SparkTableSpec } from '../../core/spark/spec.ts';
 import { useView } from '../report/view.ts';
 import { run } from '../state/store.ts';
+
+/** Sets what is different in a column; returns what was refused, or null. */
+export function setColumn(spark: SparkTableSpec, from: SparkColumn, to: SparkColumn): string | null {
+  const set = partsBetween(SparkColumn, from, to);
+  return set.length > 0 ? run('spark.setColumn', { spark: spark.id, column: from.id, set }) : null;
+}
+
+/** Sets what is different in what a row has of its own. */
+export function setException(spark: string, column: string, from: SparkException, to: SparkException): string | null {
+  const set = partsBetween(SparkException, from, to);
+  return set.length > 0 ? run('spark.except', { spark, column, row: from.row, set }) : null;
+}
 
 export type SetSparkline = (change: Partial<Sparkline>) => string | null;
 
@@ -11,14 +25,14 @@ export type SetSparkline = (change: Partial<Sparkline>) => string | null;
 export const settingColumn =
   (spark: SparkTableSpec, column: Sparkline): SetSparkline =>
   (change) =>
-    run('spark.setColumn', { spark: spark.id, column: { ...column, ...change } });
+    setColumn(spark, column, { ...column, ...change });
 
 /** Sets one row alone: its look, window and scale. */
 export const settingRow =
   (spark: SparkTableSpec, column: Sparkline, row: string): SetSparkline =>
   (change) => {
     const known = column.exceptions.find((exception) => exception.row === row);
-    return run('spark.except', { spark: spark.id, column: column.id, exception: { ...known, row, ...change } });
+    return setException(spark.id, column.id, known ?? { row }, { ...known, row, ...change });
   };
 
 /** Brings the source columns of the sparklines that are set back, or tucks them away; false where there are none. */

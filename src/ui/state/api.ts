@@ -1,19 +1,31 @@
 /** The server as the pages see it. */
-import type { History } from '../../core/report/history.ts';
-import type { Report } from '../../core/report/report.ts';
-import type { SaveRequest } from '../../core/report/save.ts';
+import type { Change } from '../../core/change/change.ts';
+import type { CallsRequest } from '../../core/change/wire.ts';
+import type { ReportRecord } from '../../core/report/record.ts';
 import type { Cell } from '../../core/table/column.ts';
+import { author } from './session.ts';
 
 export interface OpenedReport {
   id: string;
   revision: number;
-  report: Report;
-  history: History;
+  report: ReportRecord;
+  /** the last changes of this author, the oldest first */
+  own: Change[];
 }
 
-export type SaveAnswer =
-  | { kind: 'saved'; revision: number }
-  | { kind: 'conflict'; newer: OpenedReport; known: string[] }
+/** What the server made of calls. */
+export interface Taken {
+  kind: 'taken';
+  changes: Change[];
+  refused: { id: string; error: string }[];
+  /** ids of calls that were in the log already */
+  known: string[];
+}
+
+export type SendAnswer =
+  | Taken
+  /** the report was taken off the Desk */
+  | { kind: 'gone' }
   | { kind: 'refused'; error: string }
   | { kind: 'unreachable' };
 
@@ -34,8 +46,10 @@ async function errorOf(response: Response): Promise<string> {
 /** A block of more cells is sent on its own, so that writing a large table out never holds up the page. */
 const LARGE = 5000;
 
+type Request = Omit<CallsRequest, 'by'>;
+
 /** Sends the large blocks of a request ahead; answers what went wrong, or the request without them. */
-async function sendLargeBlocks(report: string, request: SaveRequest): Promise<Response | SaveRequest> {
+async function sendLargeBlocks(report: string, request: Request): Promise<Response | Request> {
   const blocks = { ...request.blocks };
   for (const [id, block] of Object.entries(blocks)) {
     if (!Array.isArray(block) || block.length <= LARGE) continue;
@@ -47,25 +61,26 @@ async function sendLargeBlocks(report: string, request: SaveRequest): Promise<Re
   return { ...request, blocks };
 }
 
-/** Saves changes; never throws for what a network or a server can do. */
-export async function sendChanges(report: string, request: SaveRequest): Promise<SaveAnswer> {
+/** Sends calls; never throws for what a network or a server can do. */
+export async function sendCalls(report: string, request: Request): Promise<SendAnswer> {
   let response: Response;
   try {
     const left = await sendLargeBlocks(report, request);
     response =
       left instanceof Response
         ? left
-        : await fetch(`/api/reports/${report}/changes`, { method: 'POST', headers, body: JSON.stringify(left) });
+        : await fetch(`/api/reports/${report}/commands`, {
+            method: 'POST',
+            headers,
+            body: JSON.stringify({ ...left, by: author() }),
+          });
+    if (response.ok) return { kind: 'taken', ...((await response.json()) as Omit<Taken, 'kind'>) };
   } catch (error) {
-    if (error instanceof TypeError) return { kind: 'unreachable' };
+    if (error instanceof TypeError || error instanceof SyntaxError) return { kind: 'unreachable' };
     throw error;
   }
-  if (response.ok) return { kind: 'saved', revision: ((await response.json()) as { revision: number }).revision };
-  if (response.status === 409) {
-    const { known, ...newer } = (await response.json()) as OpenedReport & { known: string[] };
-    return { kind: 'conflict', newer, known };
-  }
-  if (response.status >= 500) return { kind: 'unreachable' };
+  if (response.status === 404) return { kind: 'gone' };
+  if (response.status >= 500 || response.status === 429) return { kind: 'unreachable' };
   return { kind: 'refused', error: await errorOf(response) };
 }
 
@@ -76,7 +91,10 @@ async function fetchJson<T>(path: string, init?: RequestInit): Promise<T> {
   return (await response.json()) as T;
 }
 
-export const openReport = (id: string) => fetchJson<OpenedReport>(`/api/reports/${id}`);
+export const openReport = (id: string) =>
+  fetchJson<OpenedReport>(`/api/reports/${id}?by=${encodeURIComponent(author())}`);
+export const loadChanges = (id: string, since: number) =>
+  fetchJson<{ revision: number; changes: Change[] }>(`/api/reports/${id}/changes?since=${since}`);
 export const loadCells = (report: string, block: string) => fetchJson<Cell[]>(`/api/reports/${report}/blocks/${block}`);
 
 export const createReport = (title: string, edition: string) =>

@@ -1,5 +1,5 @@
 /** Blocks of cells in the page. A block never changes, so what was fetched or made once is kept. */
-import type { BlockCells } from '../../core/report/save.ts';
+import type { BlockCells } from '../../core/change/wire.ts';
 import type { Cell } from '../../core/table/column.ts';
 import { spliceCells } from '../../core/table/edit.ts';
 

@@ -1,21 +1,29 @@
-/** The open report in the page: its document, what can be undone, and what is still to be saved. */
+/** The open report in the page: what the log says, this window's own changes on top, and what can be undone. */
 import { createStore, useStore } from 'zustand';
+import { type Call, type Change, type FieldsOf, UNDO } from '../../core/change/change.ts';
+import type { CommandArgs, CommandName } from '../../core/change/commands/index.ts';
+import { forget, type History, historyOf, NO_HISTORY, remember, type Step } from '../../core/change/history.ts';
+import { type Clash, meet, type Own, putOnTop, type Refused, shownIn, type Window } from '../../core/change/meet.ts';
+import { refitCells } from '../../core/change/refit.ts';
+import { type Done, runCall } from '../../core/change/run.ts';
+import { sayPath } from '../../core/change/say-path.ts';
+import type { Path } from '../../core/named/fields.ts';
 import { Refusal } from '../../core/refusal.ts';
-import { type Call, type CommandArgs, type CommandName, patchReport, runCommand } from '../../core/report/commands.ts';
-import { type History, remember } from '../../core/report/history.ts';
-import { type PendingChange, rebase } from '../../core/report/rebase.ts';
+import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import type { Report } from '../../core/report/report.ts';
-import type { SentChange } from '../../core/report/save.ts';
-import { type OpenedReport, sendChanges } from './api.ts';
+import { storableValue } from '../../core/text/storable.ts';
+import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, rememberBlocks } from './cells.ts';
-import { keepOutbox } from './outbox.ts';
+import { keepOutbox, type Outbox } from './outbox.ts';
+import { author } from './session.ts';
+import { typingNow } from './typing.ts';
 
 type SaveState =
   | { kind: 'saved' }
   | { kind: 'saving' }
   | { kind: 'unreachable' }
-  | { kind: 'refused'; error: string }
-  | { kind: 'conflict'; newer: OpenedReport; known: string[] };
+  | { kind: 'gone' }
+  | { kind: 'refused'; error: string };
 
 /** A sentence for the user, with what can be done about it. */
 export interface Notice {
@@ -25,14 +33,20 @@ export interface Notice {
 
 const plainNotice = (text: string): Notice => ({ text, offers: [] });
 
-interface ReportState {
+export interface ReportState {
   id: string;
-  /** revision of the last saved state */
-  revision: number;
+  /** what the log says and the calls that are not in it yet */
+  window: Window;
+  /** the report as it is shown, in its list form */
   report: Report;
   history: History;
-  pending: PendingChange[];
+  /** this window's changes that are in the log */
+  own: readonly Own[];
   blocks: Blocks;
+  /** calls that could not be done, until they are tried again or let go */
+  refused: readonly Refused[];
+  /** fields that were set here and elsewhere at once */
+  clashes: readonly Clash[];
   save: SaveState;
   /** one sentence for the user, such as why a change was refused */
   notice: Notice | null;
@@ -48,7 +62,8 @@ export function useReport<T>(select: (state: ReportState) => T): T {
   });
 }
 
-function current(): ReportState {
+/** The open report's state now. */
+export function current(): ReportState {
   const state = store.getState();
   if (!state) throw new Error('No report is open.');
   return state;
@@ -56,55 +71,189 @@ function current(): ReportState {
 
 const set = (change: Partial<ReportState>) => store.setState({ ...current(), ...change });
 
-/** Opens a report in the page; `pending` are changes that an earlier page could not save. */
-export function open(
-  opened: OpenedReport,
-  pending: PendingChange[] = [],
-  blocks: Blocks = {},
-  notice: string | null = null,
-): void {
-  const { id, revision, report, history } = opened;
-  const told = notice === null ? null : plainNotice(notice);
-  store.setState({ id, revision, report, history, pending, blocks, save: { kind: 'saved' }, notice: told }, true);
-  if (pending.length > 0) void flush();
+/** Fields of changes that are known here, for taking them back. */
+const known = new Map<string, { label: string; fields: Change['fields'] }>();
+const fieldsOf: FieldsOf = (id) =>
+  known.get(id) ?? current().window.pending.find(({ call }) => call.id === id) ?? undefined;
+/** Changes that came in while this page was open, the oldest first. */
+let arrived: Change[] = [];
+
+const outboxOf = ({ window, refused, blocks }: ReportState): Outbox => ({
+  calls: window.pending.map(({ call }) => call),
+  refused,
+  blocks,
+});
+
+const keep = () => keepOutbox(current().id, outboxOf(current()));
+
+/** Only the newest of this window's changes can still meet one whose maker had not seen them. */
+const OWN_KEPT = 300;
+
+const ownOf = (own: readonly Own[], changes: readonly Change[], mine: ReadonlySet<string>): readonly Own[] => {
+  const added = changes.filter(({ id }) => mine.has(id));
+  return added.length > 0 ? [...own, ...added].slice(-OWN_KEPT) : own;
+};
+
+const withoutCalls = (history: History, gone: readonly Refused[]): History => {
+  const ids = new Set(gone.map(({ call }) => call.id));
+  const without = (steps: readonly Step[]) =>
+    steps.flatMap((step) => {
+      const changes = step.changes.filter((id) => !ids.has(id));
+      return changes.length === step.changes.length ? [step] : changes.length > 0 ? [{ ...step, changes }] : [];
+    });
+  return gone.length > 0 ? { past: without(history.past), future: without(history.future) } : history;
+};
+
+/** Opens a report in the page, with changes on top that this window or closed ones kept. */
+export function open({ id, revision, report: stored, own }: OpenedReport, outbox: Outbox, notice: string | null): void {
+  known.clear();
+  arrived = [];
+  for (const change of own) known.set(change.id, change);
+  rememberBlocks(outbox.blocks);
+  const calls = outbox.calls.filter((call) => !known.has(call.id));
+  const base = { id, own: [], blocks: outbox.blocks, clashes: [], save: { kind: 'saved' } as const };
+  const empty: Window = { revision, stored, pending: [] };
+  store.setState(
+    {
+      ...base,
+      window: empty,
+      report: reportOf(stored),
+      history: NO_HISTORY,
+      refused: outbox.refused,
+      notice: notice === null ? null : plainNotice(notice),
+    },
+    true,
+  );
+  const { pending, refused } = putOnTop(stored, calls, fieldsOf);
+  const window = { ...empty, pending };
+  set({
+    window,
+    report: reportOf(shownIn(window)),
+    history: pending.map(({ call, label }) => ({ ...call, label })).reduce(remember, historyOf(own, author())),
+    refused: [...outbox.refused, ...refused],
+  });
+  if (calls.length > 0) {
+    void keep();
+    void flush();
+  }
+}
+
+/** Takes a call that types in cells, made to fit what was typed elsewhere meanwhile. */
+function refit(call: Call, record: ReportRecord): Call {
+  const { blocks } = current();
+  const fitted = refitCells(call, blocks, record, arrived, () => crypto.randomUUID());
+  if (fitted.call !== call) {
+    rememberBlocks(fitted.blocks);
+    set({ blocks: { ...current().blocks, ...fitted.blocks } });
+  }
+  return fitted.call;
+}
+
+/** Takes changes from the log, which follow the revision that is known here, and puts this window's own on top. */
+function take(changes: readonly Change[]): void {
+  const before = current();
+  const fresh = changes.filter(({ revision }) => revision > before.window.revision);
+  if (fresh.length === 0) return;
+  const mine = new Set(before.window.pending.map(({ call }) => call.id));
+  for (const change of fresh) known.set(change.id, change);
+  arrived = [...arrived, ...fresh].slice(-1000);
+  const { window, refused, clashes } = meet(before.window, fresh, before.own, fieldsOf, refit);
+  const now = current();
+  set({
+    window,
+    report: reportOf(shownIn(window)),
+    own: ownOf(now.own, fresh, mine),
+    refused: refused.length > 0 ? [...now.refused, ...refused] : now.refused,
+    history: withoutCalls(now.history, refused),
+    clashes: clashes.length > 0 ? [...now.clashes, ...clashes].slice(-20) : now.clashes,
+  });
+}
+
+/** Fetches changes until the newest is known. What is fetched twice is taken once. */
+async function catchUp(): Promise<void> {
+  for (;;) {
+    const { id, window } = current();
+    const { changes, revision } = await loadChanges(id, window.revision);
+    take(changes);
+    if (current().window.revision >= revision || changes.length === 0) return;
+  }
+}
+
+/** Takes changes that were told; what is missing between is fetched. */
+export function receive(changes: readonly Change[]): void {
+  const { revision } = current().window;
+  const first = changes.find((change) => change.revision > revision);
+  if (!first) return;
+  if (first.revision === revision + 1) take(changes);
+  // Where that fails, they are told again by the next change, or when the window is seen again.
+  else catchUp().catch((error: unknown) => console.warn('Changes could not be fetched.', error));
+}
+
+/** Moves calls that the server would not do to what was refused, and drops those it has already. */
+function settle({ refused, known: there }: Extract<SendAnswer, { kind: 'taken' }>): void {
+  const { window, refused: before, history } = current();
+  const why = new Map(refused.map(({ id, error }) => [id, error]));
+  const gone = window.pending.flatMap(({ call, label }) => {
+    const error = why.get(call.id);
+    return error === undefined ? [] : [{ call, label, why: error }];
+  });
+  const left = window.pending.filter(({ call }) => !why.has(call.id) && !there.includes(call.id));
+  if (left.length === window.pending.length) return;
+  const again = putOnTop(
+    window.stored,
+    left.map(({ call }) => call),
+    fieldsOf,
+  );
+  const next = { ...window, pending: again.pending };
+  const all = [...gone, ...again.refused];
+  set({
+    window: next,
+    report: reportOf(shownIn(next)),
+    refused: [...before, ...all],
+    history: withoutCalls(history, all),
+  });
 }
 
 const RETRY_MS = 2000;
+/** As many calls go in one request. */
+const BATCH = 200;
 let sending: Promise<void> | undefined;
 let retry: ReturnType<typeof setTimeout> | undefined;
 
+/** Blocks that calls which are not in the log yet still name. */
+function blocksLeft({ window, refused, blocks }: ReportState): Blocks {
+  const calls = [...window.pending, ...refused].map(({ call }) => JSON.stringify(call.args));
+  return Object.fromEntries(Object.entries(blocks).filter(([id]) => calls.some((args) => args.includes(id))));
+}
+
 async function sendAll(): Promise<void> {
   for (;;) {
-    const { id, revision, pending, blocks, save } = current();
-    if (pending.length === 0 || save.kind === 'conflict' || save.kind === 'refused') return;
-    const sent = pending.length;
-    const names = Object.keys(blocks);
-    set({ save: { kind: 'saving' } });
-    const changes = pending.map(({ call: _, ...change }) => change);
-    const answer = await sendChanges(id, { base: revision, changes, blocks });
-    if (answer.kind === 'saved') {
-      const left = current().pending.slice(sent);
-      const leftBlocks = Object.fromEntries(Object.entries(current().blocks).filter(([name]) => !names.includes(name)));
-      set({
-        revision: answer.revision,
-        pending: left,
-        blocks: leftBlocks,
-        save: { kind: left.length > 0 ? 'saving' : 'saved' },
-      });
-      await keepOutbox(id, { base: answer.revision, pending: left, blocks: leftBlocks });
+    const { id, window, blocks } = current();
+    const commands = window.pending.slice(0, BATCH).map(({ call }) => call);
+    if (commands.length === 0) {
+      set({ save: { kind: 'saved' } });
+      return;
+    }
+    if (current().save.kind !== 'saving') set({ save: { kind: 'saving' } });
+    const answer = await sendCalls(id, { base: window.revision, commands, blocks });
+    if (answer.kind === 'taken') {
+      receive(answer.changes);
+      settle(answer);
+      const state = current();
+      if (Object.keys(state.blocks).length > 0) set({ blocks: blocksLeft(state) });
+      await keep();
       continue;
     }
     set({ save: answer });
-    if (answer.kind === 'unreachable') {
-      clearTimeout(retry);
-      retry = setTimeout(() => void flush(), RETRY_MS);
-    }
+    clearTimeout(retry);
+    if (answer.kind === 'unreachable') retry = setTimeout(() => void flush(), RETRY_MS);
     return;
   }
 }
 
-/** Saves what is still to be saved; resolves when it is done or cannot be done now. */
+/** Sends what is not in the log yet; resolves when that is done or cannot be done now. */
 export function flush(): Promise<void> {
+  clearTimeout(retry);
   sending ??= sendAll().finally(() => {
     sending = undefined;
   });
@@ -113,91 +262,123 @@ export function flush(): Promise<void> {
 
 /** True when everything is saved. */
 export async function saved(): Promise<boolean> {
-  while (current().pending.length > 0) {
+  while (current().window.pending.length > 0) {
     await flush();
     if (current().save.kind !== 'saved' && current().save.kind !== 'saving') return false;
   }
   return true;
 }
 
-function add(report: Report, change: Omit<PendingChange, 'id'>, blocks: Blocks = {}) {
-  const { history, pending } = current();
-  const entry: PendingChange = { id: crypto.randomUUID(), ...change };
+function add(call: Call, { record: after, label, fields }: Done, blocks: Blocks, notice: Notice | null): void {
+  const { history, window } = current();
   rememberBlocks(blocks);
-  const allBlocks = { ...current().blocks, ...blocks };
-  const allPending = [...pending, entry];
-  set({ report, history: remember(history, entry), pending: allPending, blocks: allBlocks, notice: null });
+  set({
+    window: { ...window, pending: [...window.pending, { call, label, fields, after }] },
+    report: reportOf(after),
+    history: remember(history, { ...call, label }),
+    blocks: { ...current().blocks, ...blocks },
+    notice,
+  });
   // What is seen changes first; keeping and sending follow at once after it.
   setTimeout(() => {
-    const { id, revision, pending, blocks } = current();
-    void keepOutbox(id, { base: revision, pending, blocks });
-    void flush();
+    void keep();
+    if (current().save.kind !== 'refused' && current().save.kind !== 'gone') void flush();
   });
 }
 
-/** Runs a command on the open report. Returns what was refused, or null when it was done. */
-export function run<Name extends CommandName>(name: Name, args: CommandArgs<Name>, blocks?: Blocks): string | null {
+const REPLACED = 'A character that cannot be stored was replaced by “\uFFFD”.';
+
+interface How {
+  /** cells of columns that the command brings */
+  blocks?: Blocks;
+}
+
+function attempt(name: string, given: unknown, { blocks = {} }: How): Done | string | null {
+  const { group, quiet } = typingNow() ?? { group: undefined, quiet: false };
+  const cleaned = storableValue(given);
+  if (!cleaned) return 'What was given is nested too deep.';
+  const { value: args, replaced } = cleaned;
+  const { window } = current();
   try {
-    const { report, label, patches, inverse } = runCommand(current().report, name, args);
-    if (patches.length === 0) return null;
-    const call = { name, args } as Call;
-    add(
-      report,
-      { kind: 'do', label, patches: patches as SentChange['patches'], inverse: inverse as SentChange['inverse'], call },
-      blocks,
-    );
-    return null;
+    const done = runCall(shownIn(window), { name, args }, fieldsOf);
+    if (done.fields.length === 0) return null;
+    const call: Call = { id: crypto.randomUUID(), name, args, seen: window.revision, ...(group && { group }) };
+    add(call, done, blocks, replaced > 0 ? plainNotice(REPLACED) : null);
+    return done;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    set({ notice: plainNotice(error.message) });
+    if (!quiet) set({ notice: plainNotice(error.message) });
     return error.message;
   }
 }
 
-function step(kind: 'undo' | 'redo') {
-  const { report, history } = current();
-  const entry = kind === 'undo' ? history.past.at(-1) : history.future.at(-1);
-  if (!entry) return;
-  const [forth, back] = kind === 'undo' ? [entry.inverse, entry.patches] : [entry.patches, entry.inverse];
-  try {
-    const change = {
-      kind,
-      label: entry.label,
-      patches: forth as SentChange['patches'],
-      inverse: back as SentChange['inverse'],
-      call: null,
-    };
-    add(patchReport(report, forth), change);
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-    set({
-      notice: plainNotice(
-        `The ${entry.label} can no longer be ${kind === 'undo' ? 'undone' : 'redone'}: the report was changed elsewhere.`,
-      ),
-    });
-  }
+/** Runs a command on the open report. Returns what was refused, or null when it was done. */
+export function run<Name extends CommandName>(name: Name, args: CommandArgs<Name>, how: How = {}): string | null {
+  const done = attempt(name, args, how);
+  return typeof done === 'string' ? done : null;
 }
 
-export const undo = () => step('undo');
-export const redo = () => step('redo');
-
-/** Takes the newer document of a conflict and puts this page's changes on top. */
-export function takeNewer(): void {
-  const { save, pending, blocks, id } = current();
-  if (save.kind !== 'conflict') return;
-  const { newer, known } = save;
-  const rebased = rebase(newer, pending, known);
-  const lost =
-    rebased.dropped.length > 0 ? `No longer possible on the newer version: ${rebased.dropped.join(', ')}.` : null;
-  open({ ...newer, report: rebased.report, history: rebased.history }, rebased.pending, blocks, lost);
-  void keepOutbox(id, { base: newer.revision, pending: rebased.pending, blocks });
+/** Takes changes back, and says which fields had to stay because they were changed since. */
+function takeBack(changes: readonly string[], only?: readonly Path[]): string | null {
+  const before = current().report;
+  const done = attempt(UNDO, { changes, ...(only && { only }) }, {});
+  if (typeof done === 'string') return done;
+  const [left, ...others] = done?.left ?? [];
+  if (left)
+    showNotice(
+      `${sayPath(before, left)}${others.length > 0 ? ` and ${others.length} more` : ''} stayed: changed since by someone else.`,
+    );
+  return null;
 }
 
-/** Lets go of a change that the server refused, going back to what is saved. */
-export async function reload(): Promise<void> {
-  await keepOutbox(current().id, { base: 0, pending: [], blocks: {} });
-  location.reload();
+function step(way: 'past' | 'future'): void {
+  const { history } = current();
+  const found = history[way].at(-1);
+  if (found && takeBack(found.changes) !== null) set({ history: forget(current().history, found) });
 }
+
+export const undo = () => step('past');
+export const redo = () => step('future');
+
+/** Lets a clash be: what stands stays. */
+export const leaveClash = (clash: Clash) => set({ clashes: current().clashes.filter((other) => other !== clash) });
+
+/** Puts the other value of a clash in the place of the one that stands. */
+export function takeOther(clash: Clash): void {
+  leaveClash(clash);
+  takeBack([clash.stands === 'mine' ? clash.mine : clash.theirs], [clash.path]);
+}
+
+/** Tries what was refused again. */
+export function tryAgain(): void {
+  const { refused, save } = current();
+  set({ refused: [], notice: null });
+  if (save.kind === 'refused' || save.kind === 'gone') set({ save: { kind: 'saving' } });
+  const { window } = current();
+  const again = putOnTop(
+    shownIn(window),
+    refused.map(({ call }) => ({ ...call, seen: window.revision })),
+    fieldsOf,
+  );
+  const next = { ...window, pending: [...window.pending, ...again.pending] };
+  set({
+    window: next,
+    report: reportOf(shownIn(next)),
+    history: again.pending.map(({ call, label }) => ({ ...call, label })).reduce(remember, current().history),
+    refused: again.refused,
+  });
+  void keep();
+  void flush();
+}
+
+/** Lets go of what was refused. */
+export function letGo(): void {
+  set({ refused: [] });
+  void keep();
+}
+
+/** What is kept here and is not saved, as a file. */
+export const keptHere = (): string => JSON.stringify({ format: 'rizo-kept-changes', ...outboxOf(current()) }, null, 2);
 
 export const dismissNotice = () => set({ notice: null });
 export const showNotice = (text: string, offers: Notice['offers'] = []) => set({ notice: { text, offers } });

@@ -2,12 +2,22 @@
 import { useEffect, useState } from 'react';
 import type { TableItem } from '../../core/report/report.ts';
 import { rootOf, TableMaker } from '../../core/report/tables.ts';
-import type { Table } from '../../core/table/column.ts';
+import type { Cell, Table } from '../../core/table/column.ts';
+import { spliceCells } from '../../core/table/edit.ts';
 import { loadCells } from './api.ts';
 import { cellsOf, rememberCells } from './cells.ts';
-import { useReport } from './store.ts';
+import { current, useReport } from './store.ts';
 
 const maker = new TableMaker();
+
+/** The cells of a block: from the server, or made here of an older block where the server does not have them yet. */
+async function fetchCells(report: string, block: string): Promise<readonly Cell[]> {
+  const known = cellsOf(block);
+  if (known) return known;
+  const made = current().blocks[block];
+  if (!made || Array.isArray(made)) return made ?? loadCells(report, block);
+  return spliceCells(await fetchCells(report, made.of), made.splice);
+}
 
 export type TableState = { table: Table } | { error: string } | { loading: true };
 
@@ -23,7 +33,7 @@ export function useTable(item: TableItem | undefined): TableState {
     if (!root || ready) return;
     let wanted = true;
     const missing = root.columns.filter(({ block }) => !cellsOf(block));
-    Promise.all(missing.map(async ({ block }) => rememberCells(block, await loadCells(id, block))))
+    Promise.all(missing.map(async ({ block }) => rememberCells(block, await fetchCells(id, block))))
       .then(() => wanted && setArrived((count) => count + 1))
       .catch((reason: unknown) => wanted && setError(reason instanceof Error ? reason.message : String(reason)));
     return () => {

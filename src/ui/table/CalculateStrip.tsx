@@ -1,8 +1,9 @@
 import { useMemo, useState } from 'react';
+import { partsBetween } from '../../core/change/parts.ts';
 import { Refusal } from '../../core/refusal.ts';
 import type { TableItem } from '../../core/report/report.ts';
 import { calculate } from '../../core/table/calc/calculate.ts';
-import type { Rule } from '../../core/table/calc/calculation.ts';
+import { Calculation, type Rule } from '../../core/table/calc/calculation.ts';
 import { draftRule, freeKey, mainColumn, measuresOf, RULE_KINDS, titleOfRule } from '../../core/table/calc/draft.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
 import { chooseAcross } from '../../core/table/choose.ts';
@@ -115,7 +116,11 @@ export function CalculateStrip({ item, table, chosen, current, onMade }: Calcula
                   table={before}
                   chosen={chosen}
                   onChange={(next) =>
-                    run('table.setCalculation', { table: item.id, calculation: { ...calculation, rule: next } })
+                    run('table.setCalculation', {
+                      table: item.id,
+                      calculation: calculation.key,
+                      set: partsBetween(Calculation, calculation, { ...calculation, rule: next }),
+                    })
                   }
                 />
                 <button

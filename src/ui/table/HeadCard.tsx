@@ -1,8 +1,10 @@
 import { SlidersHorizontal } from 'lucide-react';
 import { useMemo } from 'react';
+import { partsBetween } from '../../core/change/parts.ts';
 import type { TableItem } from '../../core/report/report.ts';
+import { Calculation } from '../../core/table/calc/calculation.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
-import type { Cell, Column, ColumnMeta, Table } from '../../core/table/column.ts';
+import { type Cell, type Column, ColumnMeta, type Table } from '../../core/table/column.ts';
 import { readingFor, rereadColumn, shapesOf } from '../../core/table/retype.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { floorTo } from '../../core/time/calendar.ts';
@@ -50,14 +52,18 @@ const metaOf = ({ cells: _, ...meta }: Column): ColumnMeta => meta;
 /** A column brought in: everything about it can be set. */
 function OwnColumn({ item, table, column }: HeadCardProps) {
   const stored = item.type === 'table' ? item.columns.find(({ meta }) => meta.key === column.key) : undefined;
-  const set = (meta: ColumnMeta) => run('table.setColumn', { table: item.id, column: column.key, meta });
+  const before = stored?.meta ?? metaOf(column);
+  const set = (meta: ColumnMeta) => {
+    const parts = partsBetween(ColumnMeta, metaOf(column), meta);
+    return parts.length > 0 ? run('table.setColumn', { table: item.id, column: column.key, set: parts }) : null;
+  };
   const setCells = (read: Column) => {
     const block = crypto.randomUUID();
     const cells = { key: column.key, from: stored?.block ?? '', block };
     return run(
       'table.setColumn',
-      { table: item.id, column: column.key, meta: metaOf(read), cells },
-      { [block]: read.cells as Cell[] },
+      { table: item.id, column: column.key, set: partsBetween(ColumnMeta, before, metaOf(read)), cells },
+      { blocks: { [block]: read.cells as Cell[] } },
     );
   };
   const meta = metaOf(column);
@@ -234,7 +240,11 @@ function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGo
       </p>
     );
   const setCalculation = (change: Partial<typeof calculation>) =>
-    run('table.setCalculation', { table: item.id, calculation: { ...calculation, ...change } });
+    run('table.setCalculation', {
+      table: item.id,
+      calculation: calculation.key,
+      set: partsBetween(Calculation, calculation, { ...calculation, ...change }),
+    });
   return (
     <>
       <p>

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
+import { usersOfColumn } from '../../core/item/users.ts';
 import type { StoredTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
-import { usersOfColumn } from '../../core/report/users.ts';
 import type { Column, Table } from '../../core/table/column.ts';
 import { compareTables, type Difference, type Match, matchColumns, takeNewer } from '../../core/table/newer.ts';
 import { listed } from '../../core/table/words.ts';
@@ -58,7 +58,7 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
     const next = takeNewer(table, newer, { matches, keepColumns: kept, keepRows });
     const { item: packed, blocks } = packTable(item.id, next, () => crypto.randomUUID());
     const { rows, columns, totals, remarks } = packed;
-    if (run('table.replace', { table: item.id, rows, columns, totals, remarks }, blocks) === null)
+    if (run('table.replace', { table: item.id, rows, columns, totals, remarks }, { blocks }) === null)
       show({ kind: 'item', id: item.id });
   };
   return (

@@ -56,7 +56,7 @@ export function ShapeStrip({ item, table, chosen }: ShapeStripProps) {
       steps: [step],
       calculations: [],
     };
-    if (run('table.shape', { table: made }) === null) show({ kind: 'item', id });
+    if (run('item.add', { item: made }) === null) show({ kind: 'item', id });
   };
   return (
     <div className="flex flex-col gap-2.5 px-4 py-3">

@@ -120,7 +120,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               label="Name of the table"
               value={item.name}
               className="max-w-96"
-              onCommit={(text) => run('table.rename', { table: item.id, name: text.trim() })}
+              onCommit={(text) => run('item.rename', { item: item.id, name: text.trim() })}
             />
           </h2>
           <span className="text-quiet">

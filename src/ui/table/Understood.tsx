@@ -77,8 +77,14 @@ function BlockSentence({ received, onDecide }: { received: Received; onDecide(re
     <p className="flex flex-wrap items-baseline gap-x-6 text-[13px]">
       <span>
         The table stands on lines{' '}
-        <PhraseNumber label="First line of the table" value={lines.from} onCommit={(from) => set(from, lines.to)} /> to{' '}
-        <PhraseNumber label="Last line of the table" value={lines.to} onCommit={(to) => set(lines.from, to)} />
+        <PhraseNumber
+          atOnce
+          label="First line of the table"
+          value={lines.from}
+          onCommit={(from) => set(from, lines.to)}
+        />{' '}
+        to{' '}
+        <PhraseNumber atOnce label="Last line of the table" value={lines.to} onCommit={(to) => set(lines.from, to)} />
       </span>
       <span>
         Its first line{' '}

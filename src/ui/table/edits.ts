@@ -1,6 +1,7 @@
 /** Edits of a table's cells from the screen, as the commands that everything else uses. */
+
+import type { BlockCells } from '../../core/change/wire.ts';
 import type { StoredTable, TableItem } from '../../core/report/report.ts';
-import type { BlockCells } from '../../core/report/save.ts';
 import type { Cell, Column, Table } from '../../core/table/column.ts';
 import { fillDown, insertRows, readTyped, removeRows, setCells, type TableEdit } from '../../core/table/edit.ts';
 import { factsOf } from '../../core/table/facts.ts';
@@ -23,7 +24,7 @@ function runEdit(item: StoredTable, name: CellsCommand, edit: TableEdit): string
     blocks[block] = { of: from, splice };
     return [{ key, from, block }];
   });
-  return run(name, { table: item.id, rows: edit.rows, columns, totals: edit.totals }, blocks);
+  return run(name, { table: item.id, rows: edit.rows, columns, totals: edit.totals }, { blocks });
 }
 
 /** Edits of one table as it stands now. */
@@ -184,10 +185,10 @@ export class TableEditor {
       'table.insertColumns',
       {
         table: item.id,
-        at: Math.min(place, item.columns.length),
+        before: item.columns[place]?.meta.key ?? null,
         columns: [{ meta: { key, title, kind: 'text', ordered: false }, block }],
       },
-      { [block]: new Array<Cell>(this.#table.rows).fill(null) },
+      { blocks: { [block]: new Array<Cell>(this.#table.rows).fill(null) } },
     );
   }
 }

@@ -1,5 +1,6 @@
 /** Small multiples: how a figure is split into panels, and what its panels share. */
 import { z } from 'zod';
+import { keyed, nameSet } from '../../named/keyed.ts';
 import { Colour } from '../../style/colour.ts';
 import { Summary } from '../../table/shape/step.ts';
 
@@ -26,7 +27,11 @@ const PanelColours = z.discriminatedUnion('kind', [
   /** one colour for each category, in turn */
   z.strictObject({ kind: z.literal('categories'), palette: z.array(Colour).min(1).max(24) }),
   /** some categories in their lines' colours, the rest in one that stands back */
-  z.strictObject({ kind: z.literal('accent'), keys: z.array(Key).max(200), rest: Colour.default(GREY) }),
+  z.strictObject({
+    kind: z.literal('accent'),
+    keys: nameSet(z.array(Key).max(200), 'accents'),
+    rest: Colour.default(GREY),
+  }),
 ]);
 
 export const Panels = z.strictObject({
@@ -53,12 +58,11 @@ export const Panels = z.strictObject({
     .default({ by: 'table', descending: false }),
   colours: PanelColours.default({ kind: 'lines' }),
   /** colours of single categories, before those above */
-  own: z
-    .array(z.strictObject({ key: Key, colour: Colour }))
-    .max(200)
-    .default([]),
+  own: keyed(z.array(z.strictObject({ key: Key, colour: Colour })).max(200), 'key', 'colours').default([]),
   /** categories or lines that have no panel */
-  without: z.strictObject({ by: z.array(Key).max(200), down: z.array(Key).max(200) }).default({ by: [], down: [] }),
+  without: z
+    .strictObject({ by: nameSet(z.array(Key).max(200), 'panels'), down: nameSet(z.array(Key).max(200), 'panels') })
+    .default({ by: [], down: [] }),
   /** colour in which the lines of the other panels stand behind; null leaves them out */
   behind: Colour.nullable().default(null),
   /** what several rows of one period become in a panel; null sums counts and averages shares and prices */

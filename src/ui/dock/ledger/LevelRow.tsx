@@ -5,7 +5,7 @@ import type { FigureSpec } from '../../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../../core/table/column.ts';
 import { PhraseChoice } from '../../controls/Phrase.tsx';
 import { openPart, useView } from '../../report/view.ts';
-import { run } from '../../state/store.ts';
+import { setMark } from '../../state/marks.ts';
 import { StrokeSample } from './samples.tsx';
 
 interface LevelRowProps {
@@ -54,7 +54,7 @@ export function LevelRow({ figure, table, level }: LevelRowProps) {
             { value: 'left', name: 'left' },
             { value: 'right', name: 'right' },
           ]}
-          onCommit={(axis) => run('figure.setMark', { figure: figure.id, mark: { ...level, axis } })}
+          onCommit={(axis) => setMark(figure.id, level, { ...level, axis })}
         />
       </td>
       <td>
@@ -75,9 +75,7 @@ export function LevelRow({ figure, table, level }: LevelRowProps) {
           className="toggle toggle-xs toggle-primary"
           aria-label={`Show ${name}`}
           checked={level.shown}
-          onChange={(event) =>
-            run('figure.setMark', { figure: figure.id, mark: { ...level, shown: event.target.checked } })
-          }
+          onChange={(event) => setMark(figure.id, level, { ...level, shown: event.target.checked })}
         />
       </td>
     </tr>

@@ -1,15 +1,24 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
+import { changesBy } from '../../../../server/changes.ts';
 import { database } from '../../../../server/database.ts';
 import { answer, json, notFound, readJson } from '../../../../server/http.ts';
-import { loadHistory, loadReport, setRemoved } from '../../../../server/reports.ts';
+import { loadReport, setRemoved } from '../../../../server/reports.ts';
 
-export const GET: APIRoute = ({ params }) =>
+/** As many changes of an author are given with a report, so that they can be undone. */
+const MOST_OWN = 100;
+
+/** A report in its record form; with `by`, the last changes of that author as well. */
+export const GET: APIRoute = ({ params, url }) =>
   answer(async () => {
     const id = params['report'] ?? '';
+    const by = url.searchParams.get('by');
+    // The log is read first: a change that comes in between is then in the report, and comes again as news.
+    const own = by === null ? undefined : await changesBy(database(), id, by, MOST_OWN);
     const stored = await loadReport(database(), id);
     if (!stored) return notFound('report');
-    return json({ ...stored, history: await loadHistory(database(), id) });
+    const { revision, record: report } = stored;
+    return json({ id, revision, report, ...(own && { own }) });
   });
 
 /** Takes a report off the Desk or brings it back. */

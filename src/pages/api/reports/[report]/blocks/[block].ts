@@ -1,10 +1,10 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { Id } from '../../../../../core/figure/spec.ts';
+import { Id } from '../../../../../core/named/id.ts';
 import { Cell } from '../../../../../core/table/column.ts';
+import { addBlock, loadBlock } from '../../../../../server/blocks.ts';
 import { database } from '../../../../../server/database.ts';
 import { answer, json, notFound, readJson } from '../../../../../server/http.ts';
-import { addBlock, loadBlock } from '../../../../../server/reports.ts';
 
 /** The cells of one column. A block never changes, so a browser may keep it. */
 export const GET: APIRoute = ({ params }) =>

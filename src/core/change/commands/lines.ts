@@ -1,16 +1,18 @@
 /** Commands for the lines of a figure and what is set on them. */
 import { current } from 'immer';
 import { z } from 'zod';
-import { Emphasis } from '../emphasis/emphasis.ts';
-import { Look, Markers, Offset, ValuesShown } from '../figure/look.ts';
-import { Mark } from '../figure/marks.ts';
-import { FigureSpec, Id, Line, PointKey } from '../figure/spec.ts';
-import { Refusal } from '../refusal.ts';
-import { Calculation } from '../table/calc/calculation.ts';
-import { changeOf } from './change-of.ts';
-import { assign, command } from './command.ts';
-import { figureOf, linesOf, markOf } from './figures.ts';
-import { type Report, tableIn } from './report.ts';
+import { Emphasis } from '../../emphasis/emphasis.ts';
+import { Look, Markers, Offset, ValuesShown } from '../../figure/look.ts';
+import { Mark } from '../../figure/marks.ts';
+import { FigureSpec, Line, PointKey } from '../../figure/spec.ts';
+import { Id } from '../../named/id.ts';
+import { Refusal } from '../../refusal.ts';
+import { type Report, tableIn } from '../../report/report.ts';
+import { Calculation } from '../../table/calc/calculation.ts';
+import { changeOf } from '../change-of.ts';
+import { assign, command } from '../command.ts';
+import { figureOf, linesOf, markOf } from '../found.ts';
+import { Parts, withParts } from '../parts.ts';
 
 const inFigure = { figure: Id };
 const lineIds = z.array(Id).min(1);
@@ -181,19 +183,25 @@ export const LINE_COMMANDS = {
   'figure.addMark': command('added mark', z.strictObject({ ...inFigure, mark: Mark }), (draft, { figure, mark }) =>
     addMark(draft, figure, mark),
   ),
-  /** The mark takes the place of the one with its id. */
-  'figure.setMark': command('mark', z.strictObject({ ...inFigure, mark: Mark }), (draft, { figure, mark }) => {
-    const { marks } = figureOf(draft, figure);
-    const before = markOf(draft, figure, mark.id);
-    if (before.kind !== mark.kind)
-      throw new Refusal(`“${mark.id}” is a ${before.kind} and cannot become another kind of mark.`);
-    if (mark.kind === 'band') {
-      const { from, to } = mark.over;
-      if (from !== null && to !== null && typeof from === typeof to && from > to)
-        throw new Refusal('A band ends no earlier than it begins.');
-    }
-    marks[marks.indexOf(before)] = mark;
-  }),
+  /** What is given of the mark changes. */
+  'figure.setMark': command(
+    'mark',
+    z.strictObject({ ...inFigure, mark: Id, set: Parts }),
+    (draft, { figure, mark: id, set }) => {
+      const { marks } = figureOf(draft, figure);
+      const target = markOf(draft, figure, id);
+      const before = current(target);
+      const mark = withParts(Mark, before, set);
+      if (mark.kind !== before.kind || mark.id !== id)
+        throw new Refusal(`“${id}” is a ${before.kind} and cannot become another mark.`);
+      if (mark.kind === 'band') {
+        const { from, to } = mark.over;
+        if (from !== null && to !== null && typeof from === typeof to && from > to)
+          throw new Refusal('A band ends no earlier than it begins.');
+      }
+      marks[marks.indexOf(target)] = mark;
+    },
+  ),
   'figure.removeMarks': command(
     'removed mark',
     z.strictObject({ ...inFigure, marks: z.array(Id).min(1) }),

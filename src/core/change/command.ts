@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Report } from './report.ts';
+import type { Report } from '../report/report.ts';
 
 export interface Command<Args extends z.ZodType> {
   args: Args;

@@ -1,13 +1,16 @@
 /** Commands on tables. Cells are stored beside the document, so an edit names the new blocks of the columns it changes. */
+import { current } from 'immer';
 import { z } from 'zod';
-import { Id } from '../figure/spec.ts';
-import { Refusal } from '../refusal.ts';
-import { Calculation } from '../table/calc/calculation.ts';
-import { ColumnMeta } from '../table/column.ts';
-import { listed } from '../table/words.ts';
-import { command } from './command.ts';
-import { type Report, ShapedTable, StoredTable, type TableItem, tableIn } from './report.ts';
-import { usersOfColumn } from './users.ts';
+import { usersOfColumn } from '../../item/users.ts';
+import { Id } from '../../named/id.ts';
+import { Refusal } from '../../refusal.ts';
+import { type Report, ShapedTable, StoredTable, type TableItem } from '../../report/report.ts';
+import { Calculation } from '../../table/calc/calculation.ts';
+import { ColumnMeta } from '../../table/column.ts';
+import { listed } from '../../table/words.ts';
+import { command } from '../command.ts';
+import { tableOf } from '../found.ts';
+import { Parts, withParts } from '../parts.ts';
 
 const inTable = { table: Id };
 const { key: Key } = Calculation.shape;
@@ -15,7 +18,7 @@ const { key: Key } = Calculation.shape;
 /** New cells of a column: the block they take the place of, so that an edit made on older cells is not laid over newer ones. */
 const NewCells = z.strictObject({ key: Key, from: Id, block: Id });
 
-const CellsEdit = z.strictObject({
+export const CellsEdit = z.strictObject({
   ...inTable,
   rows: StoredTable.shape.rows,
   columns: z.array(NewCells).max(2000),
@@ -23,14 +26,8 @@ const CellsEdit = z.strictObject({
   totals: z.array(z.number().int().min(0)).max(10_000).optional(),
 });
 
-function table(draft: Report, id: string): TableItem {
-  const found = tableIn(draft, id);
-  if (!found) throw new Refusal(`There is no table “${id}” in this report.`);
-  return found;
-}
-
 function stored(draft: Report, id: string): StoredTable {
-  const found = table(draft, id);
+  const found = tableOf(draft, id);
   if (found.type !== 'table')
     throw new Refusal(`“${found.name}” is made from another table; change the cells there and it follows.`);
   return found;
@@ -66,26 +63,13 @@ const freeKey = (target: TableItem, key: string) => {
 };
 
 export const TABLE_COMMANDS = {
-  'table.add': command('added table', z.strictObject({ table: StoredTable }), (draft, args) => {
-    draft.items.push(args.table);
-  }),
-  'table.shape': command('shaped table', z.strictObject({ table: ShapedTable }), (draft, args) => {
-    draft.items.push(args.table);
-  }),
   'table.setSteps': command(
     'change of shape',
     z.strictObject({ ...inTable, steps: ShapedTable.shape.steps }),
     (draft, { table: id, steps }) => {
-      const target = table(draft, id);
+      const target = tableOf(draft, id);
       if (target.type !== 'shaped') throw new Refusal(`“${target.name}” was brought in as it is and has no steps.`);
       target.steps = steps;
-    },
-  ),
-  'table.rename': command(
-    'table name',
-    z.strictObject({ ...inTable, name: StoredTable.shape.name }),
-    (draft, { table: id, name }) => {
-      table(draft, id).name = name;
     },
   ),
   'table.setCells': command('edit of cells', CellsEdit, edit),
@@ -94,10 +78,16 @@ export const TABLE_COMMANDS = {
   'table.markTotals': command('total rows', CellsEdit, edit),
   'table.insertColumns': command(
     'inserted column',
-    z.strictObject({ ...inTable, at: z.number().int().min(0), columns: StoredTable.shape.columns.min(1) }),
-    (draft, { table: id, at, columns }) => {
+    z.strictObject({
+      ...inTable,
+      /** the column they are put before; null puts them at the end */
+      before: Key.nullable(),
+      columns: z.array(StoredTable.shape.columns.element).min(1).max(100),
+    }),
+    (draft, { table: id, before, columns }) => {
       const target = stored(draft, id);
       for (const column of columns) freeKey(target, column.meta.key);
+      const at = before === null ? target.columns.length : target.columns.indexOf(storedColumn(target, before));
       target.columns.splice(at, 0, ...columns);
     },
   ),
@@ -105,7 +95,7 @@ export const TABLE_COMMANDS = {
     'removed column',
     z.strictObject({ ...inTable, columns: z.array(Key).min(1) }),
     (draft, { table: id, columns }) => {
-      const target = table(draft, id);
+      const target = tableOf(draft, id);
       for (const key of columns) {
         const calculation = target.calculations.findIndex((candidate) => candidate.key === key);
         if (calculation >= 0) target.calculations.splice(calculation, 1);
@@ -121,16 +111,18 @@ export const TABLE_COMMANDS = {
       }
     },
   ),
+  /** What is given of the column's head changes. */
   'table.setColumn': command(
     'column head',
-    z.strictObject({ ...inTable, column: Key, meta: ColumnMeta, cells: NewCells.optional() }),
-    (draft, { table: id, column: key, meta, cells }) => {
+    z.strictObject({ ...inTable, column: Key, set: Parts, cells: NewCells.optional() }),
+    (draft, { table: id, column: key, set, cells }) => {
       const target = stored(draft, id);
       const column = storedColumn(target, key);
+      const before = current(column).meta;
+      const meta = withParts(ColumnMeta, before, set);
       if (meta.key !== key) throw new Refusal('A column keeps its key, by which figures find it.');
       if (meta.title.trim() === '') throw new Refusal('Give the column a title.');
-      if (meta.kind !== column.meta.kind && !cells)
-        throw new Refusal('A column of another kind needs its cells read anew.');
+      if (meta.kind !== before.kind && !cells) throw new Refusal('A column of another kind needs its cells read anew.');
       if (cells) takeCells(target, cells);
       column.meta = meta;
     },
@@ -139,19 +131,22 @@ export const TABLE_COMMANDS = {
     'calculated column',
     z.strictObject({ ...inTable, calculation: Calculation }),
     (draft, { table: id, calculation }) => {
-      const target = table(draft, id);
+      const target = tableOf(draft, id);
       freeKey(target, calculation.key);
       target.calculations.push(calculation);
     },
   ),
+  /** What is given of the calculated column changes. */
   'table.setCalculation': command(
     'calculation',
-    z.strictObject({ ...inTable, calculation: Calculation }),
-    (draft, { table: id, calculation }) => {
-      const target = table(draft, id);
-      const at = target.calculations.findIndex((candidate) => candidate.key === calculation.key);
-      if (at < 0) throw new Refusal(`“${target.name}” has no calculated column “${calculation.key}”.`);
-      target.calculations[at] = calculation;
+    z.strictObject({ ...inTable, calculation: Key, set: Parts }),
+    (draft, { table: id, calculation: key, set }) => {
+      const target = tableOf(draft, id);
+      const at = target.calculations.findIndex((candidate) => candidate.key === key);
+      if (at < 0) throw new Refusal(`“${target.name}” has no calculated column “${key}”.`);
+      const after = withParts(Calculation, current(target).calculations[at] as Calculation, set);
+      if (after.key !== key) throw new Refusal('A column keeps its key, by which figures find it.');
+      target.calculations[at] = after;
     },
   ),
   'table.replace': command(

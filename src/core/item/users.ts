@@ -1,8 +1,8 @@
 import type { FigureSpec } from '../figure/spec.ts';
+import { isTable, type Report } from '../report/report.ts';
 import { keysOfSpark } from '../spark/columns.ts';
 import { columnsOfRule } from '../table/calc/calculation.ts';
 import { columnsOfStep } from '../table/shape/step.ts';
-import { isTable, type Report } from './report.ts';
 
 /** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
 export function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {

@@ -1,10 +1,11 @@
 /** Commands on spark tables. */
+import { current } from 'immer';
 import { z } from 'zod';
-import { Aside, Id } from '../figure/spec.ts';
-import { Refusal } from '../refusal.ts';
-import { SparkLook } from '../spark/look.ts';
+import { Id } from '../../named/id.ts';
+import { Refusal } from '../../refusal.ts';
+import { SparkLook } from '../../spark/look.ts';
 import {
-  type LevelBars,
+  HeadText,
   orderParts,
   RowHeight,
   SparkColumn,
@@ -12,18 +13,13 @@ import {
   SparkFrame,
   type Sparkline,
   SparkTableSpec,
-} from '../spark/spec.ts';
-import { HouseStyle } from '../style/style.ts';
-import { assign, command } from './command.ts';
-import type { Report } from './report.ts';
+} from '../../spark/spec.ts';
+import { HouseStyle } from '../../style/style.ts';
+import { assign, command } from '../command.ts';
+import { sparkTableOf } from '../found.ts';
+import { Parts, withParts } from '../parts.ts';
 
 const inSpark = { spark: Id };
-
-function spark(draft: Report, id: string): SparkTableSpec {
-  const found = draft.items.find((item) => item.type === 'spark' && item.id === id);
-  if (found?.type !== 'spark') throw new Refusal(`There is no spark table “${id}” in this report.`);
-  return found;
-}
 
 function placeOf(target: SparkTableSpec, id: string): number {
   const place = target.columns.findIndex((column) => column.id === id);
@@ -49,65 +45,56 @@ function forgetGone(target: SparkTableSpec) {
 }
 
 /** Level bars have one thing that a row can have of its own: their colour. */
-function exceptBar(bars: LevelBars, row: string, colour: string | undefined) {
-  bars.exceptions = bars.exceptions.filter((other) => other.row !== row);
-  if (colour !== undefined) bars.exceptions.push({ row, colour });
-}
+const BarException = SparkException.pick({ row: true, colour: true });
 
 const styleName = HouseStyle.shape.sparks.unwrap().element.shape.name;
 
 export const SPARK_COMMANDS = {
-  'spark.add': command('added spark table', z.strictObject({ spark: SparkTableSpec }), (draft, args) => {
-    draft.items.push(args.spark);
-  }),
-  'spark.rename': command(
-    'spark table name',
-    z.strictObject({ ...inSpark, name: SparkTableSpec.shape.name }),
-    (draft, { spark: id, name }) => {
-      spark(draft, id).name = name;
-    },
-  ),
-  'spark.setWords': command(
-    'words',
-    z.strictObject({ ...inSpark, words: SparkTableSpec.shape.words.partial() }),
-    (draft, { spark: id, words }) => assign(spark(draft, id).words, words),
-  ),
   'spark.setRowHeight': command(
     'row height',
     z.strictObject({ ...inSpark, rowHeight: RowHeight }),
     (draft, { spark: id, rowHeight }) => {
-      spark(draft, id).rowHeight = rowHeight;
+      sparkTableOf(draft, id).rowHeight = rowHeight;
     },
   ),
+  /** What is given of the column changes. */
   'spark.setColumn': command(
     'spark table column',
-    z.strictObject({ ...inSpark, column: SparkColumn }),
-    (draft, { spark: id, column }) => {
-      const target = spark(draft, id);
-      target.columns[placeOf(target, column.id)] = column;
+    z.strictObject({ ...inSpark, column: Id, set: Parts }),
+    (draft, { spark: id, column, set }) => {
+      const target = sparkTableOf(draft, id);
+      const place = placeOf(target, column);
+      const before = current(target).columns[place] as SparkColumn;
+      const after = withParts(SparkColumn, before, set);
+      if (after.kind !== before.kind || after.id !== column)
+        throw new Refusal('A column stays of its kind; add another one instead.');
+      target.columns[place] = after;
     },
   ),
   'spark.addColumn': command(
     'added column',
     z.strictObject({ ...inSpark, column: SparkColumn }),
     (draft, { spark: id, column }) => {
-      spark(draft, id).columns.push(column);
+      sparkTableOf(draft, id).columns.push(column);
     },
   ),
+  /** Puts a column before another one, or at the end. */
   'spark.moveColumn': command(
     'order of columns',
-    z.strictObject({ ...inSpark, column: Id, to: z.number().int().min(0) }),
-    (draft, { spark: id, column, to }) => {
-      const target = spark(draft, id);
+    z.strictObject({ ...inSpark, column: Id, before: Id.nullable() }),
+    (draft, { spark: id, column, before }) => {
+      const target = sparkTableOf(draft, id);
+      if (before === column) return;
       const [moved] = target.columns.splice(placeOf(target, column), 1);
-      if (moved) target.columns.splice(Math.min(to, target.columns.length), 0, moved);
+      const to = before === null ? target.columns.length : placeOf(target, before);
+      if (moved) target.columns.splice(to, 0, moved);
     },
   ),
   'spark.removeColumn': command(
     'removed column',
     z.strictObject({ ...inSpark, column: Id }),
     (draft, { spark: id, column }) => {
-      const target = spark(draft, id);
+      const target = sparkTableOf(draft, id);
       if (target.columns.length === 1)
         throw new Refusal('A spark table keeps at least one column; remove the whole table in the list instead.');
       target.columns.splice(placeOf(target, column), 1);
@@ -121,13 +108,13 @@ export const SPARK_COMMANDS = {
     'rows of a spark table',
     z.strictObject({ ...inSpark, rows: SparkTableSpec.shape.rows.unwrap() }),
     (draft, { spark: id, rows }) => {
-      spark(draft, id).rows = rows;
+      sparkTableOf(draft, id).rows = rows;
     },
   ),
   'spark.setOrder': command(
     'order and groups of rows',
     z.strictObject({ ...inSpark, order: z.strictObject(orderParts).partial() }),
-    (draft, { spark: id, order }) => assign(spark(draft, id).order, order),
+    (draft, { spark: id, order }) => assign(sparkTableOf(draft, id).order, order),
   ),
   'spark.setFrame': command(
     'rules of a spark table',
@@ -136,25 +123,43 @@ export const SPARK_COMMANDS = {
       zebra: SparkFrame.shape.zebra.unwrap().optional(),
       rules: SparkFrame.shape.rules.unwrap().optional(),
     }),
-    (draft, { spark: id, ...frame }) => assign(spark(draft, id).frame, frame),
+    (draft, { spark: id, ...frame }) => assign(sparkTableOf(draft, id).frame, frame),
   ),
-  'spark.setHeads': command(
-    'texts over headers',
-    z.strictObject({ ...inSpark, heads: SparkTableSpec.shape.heads.unwrap() }),
-    (draft, { spark: id, heads }) => {
-      const target = spark(draft, id);
-      for (const { from, to } of heads) {
-        placeOf(target, from);
-        placeOf(target, to);
-      }
-      target.heads = heads;
+  'spark.addHead': command(
+    'text over headers',
+    z.strictObject({ ...inSpark, head: HeadText }),
+    (draft, { spark: id, head }) => {
+      const target = sparkTableOf(draft, id);
+      placeOf(target, head.from);
+      placeOf(target, head.to);
+      target.heads.push(head);
+    },
+  ),
+  'spark.setHead': command(
+    'text over headers',
+    z.strictObject({ ...inSpark, head: Id, ...HeadText.omit({ id: true }).partial().shape }),
+    (draft, { spark: id, head, ...change }) => {
+      const target = sparkTableOf(draft, id);
+      const found = target.heads.find((other) => other.id === head);
+      if (!found) throw new Refusal(`There is no text “${head}” over the headers of “${target.name}”.`);
+      assign(found, change);
+      placeOf(target, found.from);
+      placeOf(target, found.to);
+    },
+  ),
+  'spark.removeHead': command(
+    'text over headers',
+    z.strictObject({ ...inSpark, head: Id }),
+    (draft, { spark: id, head }) => {
+      const target = sparkTableOf(draft, id);
+      target.heads = target.heads.filter((other) => other.id !== head);
     },
   ),
   'spark.tuck': command(
     'columns tucked away',
     z.strictObject({ ...inSpark, columns: z.array(Id).min(1), tucked: z.boolean() }),
     (draft, { spark: id, columns, tucked }) => {
-      const target = spark(draft, id);
+      const target = sparkTableOf(draft, id);
       for (const column of columns) columnAt(target, column).tucked = tucked;
       if (target.columns.every((column) => column.tucked))
         throw new Refusal('A spark table shows at least one column; bring one back first.');
@@ -164,31 +169,40 @@ export const SPARK_COMMANDS = {
     'source columns',
     z.strictObject({ ...inSpark, columns: z.array(Id).min(1), shown: z.boolean() }),
     (draft, { spark: id, columns, shown }) => {
-      for (const column of columns) sparklines(spark(draft, id), column).source = shown ? 'shown' : 'tucked';
+      for (const column of columns) sparklines(sparkTableOf(draft, id), column).source = shown ? 'shown' : 'tucked';
     },
   ),
+  /** Sets parts of what a row has of its own; a row that has nothing of its own is no exception. */
   'spark.except': command(
     'a row’s own look',
-    z.strictObject({ ...inSpark, column: Id, exception: SparkException }),
-    (draft, { spark: id, column, exception }) => {
-      const found = columnAt(spark(draft, id), column);
-      if (found.kind === 'spark') return exceptBar(found, exception.row, exception.colour);
-      const target = sparklines(spark(draft, id), column);
-      const kept = target.exceptions.filter(({ row }) => row !== exception.row);
-      // A row that has nothing of its own is no exception.
+    z.strictObject({ ...inSpark, column: Id, row: SparkException.shape.row, set: Parts }),
+    (draft, { spark: id, column, row, set }) => {
+      const found = columnAt(sparkTableOf(draft, id), column);
+      if (found.kind === 'spark') {
+        const before = current(found).exceptions.find((other) => other.row === row) ?? { row };
+        const { colour } = withParts(BarException, before, set);
+        found.exceptions = found.exceptions.filter((other) => other.row !== row);
+        if (colour !== undefined) found.exceptions.push({ row, colour });
+        return;
+      }
+      const target = sparklines(sparkTableOf(draft, id), column);
+      const before = current(target).exceptions.find((other) => other.row === row) ?? { row };
+      const exception = withParts(SparkException, before, set);
+      if (exception.row !== row) throw new Refusal('A row’s own look stays with its row.');
       const isOne = Object.values(exception).filter((value) => value !== undefined).length > 1;
-      target.exceptions = isOne ? [...kept, exception] : kept;
+      target.exceptions = target.exceptions.filter((other) => other.row !== row);
+      if (isOne) target.exceptions.push(exception);
     },
   ),
   'spark.putBack': command(
     'row put back in line',
     z.strictObject({ ...inSpark, column: Id, row: SparkException.shape.row.nullable() }),
     (draft, { spark: id, column, row }) => {
-      const found = columnAt(spark(draft, id), column);
+      const found = columnAt(sparkTableOf(draft, id), column);
       if (found.kind === 'spark')
         found.exceptions = found.exceptions.filter((other) => row !== null && other.row !== row);
       else {
-        const target = sparklines(spark(draft, id), column);
+        const target = sparklines(sparkTableOf(draft, id), column);
         target.exceptions = target.exceptions.filter((other) => row !== null && other.row !== row);
       }
     },
@@ -197,7 +211,7 @@ export const SPARK_COMMANDS = {
     'look of sparklines',
     z.strictObject({ ...inSpark, columns: z.array(Id).min(1), look: SparkLook }),
     (draft, { spark: id, columns, look }) => {
-      for (const column of columns) Object.assign(sparklines(spark(draft, id), column), structuredClone(look));
+      for (const column of columns) Object.assign(sparklines(sparkTableOf(draft, id), column), structuredClone(look));
     },
   ),
   'style.keepLook': command(
@@ -212,22 +226,6 @@ export const SPARK_COMMANDS = {
     z.strictObject({ name: styleName }),
     (draft, { name }) => {
       draft.style.sparks = draft.style.sparks.filter((other) => other.name !== name);
-    },
-  ),
-  'spark.setNoteAside': command(
-    'note set aside',
-    z.strictObject({ ...inSpark, ...Aside.shape }),
-    (draft, { spark: id, ...aside }) => {
-      const target = spark(draft, id);
-      target.asides = [...target.asides.filter(({ check }) => check !== aside.check), aside];
-    },
-  ),
-  'spark.bringNoteBack': command(
-    'note brought back',
-    z.strictObject({ ...inSpark, check: Aside.shape.check }),
-    (draft, { spark: id, check }) => {
-      const target = spark(draft, id);
-      target.asides = target.asides.filter((aside) => aside.check !== check);
     },
   ),
 } as const;

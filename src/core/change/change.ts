@@ -1,0 +1,47 @@
+/**
+ * A change to a report: the command that was run, and the fields in which the
+ * report differed afterwards. It is at once the entry of the log, what can be
+ * undone, and what windows and servers send each other.
+ */
+import { z } from 'zod';
+import { Field, Path } from '../named/fields.ts';
+
+const Uuid = z.uuid();
+
+/** A command as it is sent and kept. Its id makes sending it twice harmless. */
+export const Call = z.strictObject({
+  id: Uuid,
+  name: z.string().max(60),
+  args: z.unknown(),
+  /** the newest revision that was known where it was made; absent for that of the request */
+  seen: z.number().int().min(0).optional(),
+  /** calls of one group are one step to undo, such as all that was typed into one field */
+  group: z.string().max(64).optional(),
+});
+export type Call = Readonly<z.infer<typeof Call>>;
+
+/** A change as it stands in the log. */
+export const Change = z.strictObject({
+  ...Call.shape,
+  revision: z.number().int().min(1),
+  /** who made it: an author's id, or a word for what is no person */
+  by: z.string().max(80),
+  label: z.string().max(200),
+  seen: z.number().int().min(0),
+  fields: z.array(Field),
+});
+export type Change = Readonly<Omit<z.infer<typeof Change>, 'fields'> & { fields: readonly Field[] }>;
+
+/** The command that takes changes back; it needs the log, so it stands beside the others. */
+export const UNDO = 'change.undo';
+
+export const UndoArgs = z.strictObject({
+  /** the changes to take back, the oldest first */
+  changes: z.array(Uuid).min(1).max(500),
+  /** fields that are to be taken back; absent takes back all */
+  only: z.array(Path).max(200).optional(),
+});
+export type UndoArgs = z.infer<typeof UndoArgs>;
+
+/** Fields of a change in the log, by its id; undefined where it is not known. */
+export type FieldsOf = (change: string) => { label: string; fields: readonly Field[] } | undefined;

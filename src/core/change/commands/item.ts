@@ -1,0 +1,78 @@
+/** Commands on things of any kind. */
+import { current } from 'immer';
+import { z } from 'zod';
+import { Aside } from '../../figure/spec.ts';
+import { firstWrong } from '../../issue.ts';
+import { usersOfTable } from '../../item/users.ts';
+import { WORDS_OF } from '../../item/words.ts';
+import { Id } from '../../named/id.ts';
+import { Refusal } from '../../refusal.ts';
+import { ItemName, isTable, ReportItem } from '../../report/report.ts';
+import { listed } from '../../table/words.ts';
+import { assign, command } from '../command.ts';
+import { itemOf, notesOf } from '../found.ts';
+
+const inItem = { item: Id };
+
+/** The name of a copy, within the length of a name. */
+const nameOfCopy = (name: string) => `${[...name].slice(0, 150).join('')}, copy`;
+
+export const ITEM_COMMANDS = {
+  'item.add': command('addition', z.strictObject({ item: ReportItem }), (draft, { item }) => {
+    draft.items.push(item);
+  }),
+  'item.remove': command('removal', z.strictObject(inItem), (draft, { item }) => {
+    const found = itemOf(draft, item);
+    const users = isTable(found) ? usersOfTable(draft, item) : [];
+    if (users.length > 0)
+      throw new Refusal(
+        `“${found.name}” is used by ${listed(users)}; remove ${users.length > 1 ? 'those' : 'that'} first.`,
+      );
+    draft.items.splice(draft.items.indexOf(found), 1);
+  }),
+  /** Puts a copy after the thing itself. */
+  'item.duplicate': command('copy', z.strictObject({ ...inItem, id: Id }), (draft, { item, id }) => {
+    const found = itemOf(draft, item);
+    const copy = ReportItem.parse({ ...current(found), id, name: nameOfCopy(found.name) });
+    draft.items.splice(draft.items.indexOf(found) + 1, 0, copy);
+  }),
+  /** Puts a thing before another one, or at the end. */
+  'item.move': command('order of things', z.strictObject({ ...inItem, before: Id.nullable() }), (draft, args) => {
+    const found = itemOf(draft, args.item);
+    if (args.before === args.item) return;
+    draft.items.splice(draft.items.indexOf(found), 1);
+    const at = args.before === null ? draft.items.length : draft.items.indexOf(itemOf(draft, args.before));
+    draft.items.splice(at, 0, found);
+  }),
+  'item.rename': command('name', z.strictObject({ ...inItem, name: ItemName }), (draft, { item, name }) => {
+    itemOf(draft, item).name = name;
+  }),
+  /** Those words that are given change. */
+  'item.setWords': command(
+    'words',
+    z.strictObject({ ...inItem, words: z.record(z.string().max(40), z.unknown()) }),
+    (draft, { item, words }) => {
+      const found = itemOf(draft, item);
+      if (!('words' in found)) throw new Refusal(`“${found.name}” is a table and has no words of its own; rename it.`);
+      const parsed = WORDS_OF[found.type].partial().safeParse(words);
+      if (!parsed.success) throw new Refusal(firstWrong(parsed.error).message);
+      assign(found.words, parsed.data);
+    },
+  ),
+  'item.setNoteAside': command(
+    'note set aside',
+    z.strictObject({ ...inItem, ...Aside.shape }),
+    (draft, { item, ...aside }) => {
+      const target = notesOf(draft, item);
+      target.asides = [...target.asides.filter(({ check }) => check !== aside.check), aside];
+    },
+  ),
+  'item.bringNoteBack': command(
+    'note brought back',
+    z.strictObject({ ...inItem, check: Aside.shape.check }),
+    (draft, { item, check }) => {
+      const target = notesOf(draft, item);
+      target.asides = target.asides.filter((aside) => aside.check !== check);
+    },
+  ),
+} as const;

@@ -1,0 +1,177 @@
+/** Changes that were made at once: those of one window on top of what others made meanwhile. */
+import { applyFields, type Field, fieldAt, meets, type Path } from '../named/fields.ts';
+import { isSame } from '../named/same.ts';
+import { Refusal } from '../refusal.ts';
+import type { ReportRecord } from '../report/record.ts';
+import type { Call, Change, FieldsOf } from './change.ts';
+import { labelOf } from './commands/index.ts';
+import { runCall } from './run.ts';
+
+/** A call that is not in the log yet, with what it came to here. */
+export interface Pending {
+  call: Call;
+  label: string;
+  fields: readonly Field[];
+  /** the report after it */
+  after: ReportRecord;
+}
+
+/** A window's report: what the log says, and its own calls on top. */
+export interface Window {
+  revision: number;
+  /** the report at `revision` */
+  stored: ReportRecord;
+  pending: readonly Pending[];
+}
+
+/** A call that can no longer be done. */
+export interface Refused {
+  call: Call;
+  label: string;
+  why: string;
+}
+
+/** One field that two set at once. */
+export interface Clash {
+  path: Path;
+  mine: string;
+  theirs: string;
+  /** whose value stands now */
+  stands: 'mine' | 'theirs';
+  /** what the other one set */
+  other: unknown;
+}
+
+export interface Met {
+  window: Window;
+  refused: Refused[];
+  clashes: Clash[];
+}
+
+/** The report as the window shows it. */
+export const shownIn = ({ stored, pending }: Window): ReportRecord => pending.at(-1)?.after ?? stored;
+
+/** What a window made itself and is in the log, so that it is noticed when someone else sets the same without knowing. */
+export type Own = Pick<Change, 'id' | 'revision' | 'fields'>;
+
+/** Makes a call fit a report that others changed; most calls fit as they are. */
+export type Refit = (call: Call, record: ReportRecord) => Call;
+
+/** Runs calls one after the other; those that cannot be done are named and left out. */
+export function putOnTop(
+  stored: ReportRecord,
+  calls: readonly Call[],
+  fieldsOf: FieldsOf,
+  refit: Refit = (call) => call,
+): { pending: Pending[]; refused: Refused[] } {
+  const pending: Pending[] = [];
+  const refused: Refused[] = [];
+  let record = stored;
+  const known: FieldsOf = (id) => fieldsOf(id) ?? pending.find(({ call }) => call.id === id);
+  for (const given of calls) {
+    const call = refit(given, record);
+    try {
+      const { record: after, label, fields } = runCall(record, call, known);
+      record = after;
+      pending.push({ call, label, fields, after });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      refused.push({ call, label: labelOf(call.name), why: error.message });
+    }
+  }
+  return { pending, refused };
+}
+
+const pairs = (mine: readonly Field[], theirs: readonly Field[]) =>
+  mine.flatMap((one) => theirs.filter((other) => meets(one.path, other.path)).map((other) => [one, other] as const));
+
+/** Fields that a change of someone else's set over what this window had set without its maker's knowing. */
+function overwritten(change: Change, own: readonly Own[]): Clash[] {
+  return own
+    .filter(({ revision }) => revision > change.seen && revision < change.revision)
+    .flatMap((mine) =>
+      pairs(mine.fields, change.fields)
+        .filter(([one, other]) => !isSame(one.to, other.to))
+        .map(([one, other]) => ({
+          path: other.path,
+          mine: mine.id,
+          theirs: change.id,
+          stands: 'theirs' as const,
+          other: one.to,
+        })),
+    );
+}
+
+/** Fields that both a pending call and a change of someone else's set; the call comes later, so its value stands. */
+function setOver(pending: readonly Pending[], change: Change): Clash[] {
+  return pending.flatMap(({ call, fields }) =>
+    pairs(fields, change.fields)
+      .filter(([one, other]) => !isSame(one.to, other.to))
+      .map(([one, other]) => ({
+        path: one.path,
+        mine: call.id,
+        theirs: change.id,
+        stands: 'mine' as const,
+        other: other.to,
+      })),
+  );
+}
+
+/** True where what the log says is just what this window ran itself, so that nothing shown has to change. */
+const asHere = (changes: readonly Change[], pending: readonly Pending[]) =>
+  changes.length <= pending.length &&
+  changes.every(({ id, fields }, index) => pending[index]?.call.id === id && isSame(fields, pending[index]?.fields));
+
+/**
+ * Takes changes from the log into a window, which must follow its revision
+ * without a gap, and puts its own calls on top of them again.
+ */
+export function meet(
+  window: Window,
+  changes: readonly Change[],
+  own: readonly Own[],
+  fieldsOf: FieldsOf,
+  refit?: Refit,
+): Met {
+  const fresh = changes.filter(({ revision }) => revision > window.revision);
+  const last = fresh.at(-1);
+  if (!last) return { window, refused: [], clashes: [] };
+  const { pending } = window;
+  if (asHere(fresh, pending)) {
+    const done = pending.slice(0, fresh.length);
+    const stored = done.at(-1)?.after ?? window.stored;
+    return {
+      window: { revision: last.revision, stored, pending: pending.slice(fresh.length) },
+      refused: [],
+      clashes: [],
+    };
+  }
+  const clashes: Clash[] = [];
+  let stored: unknown = window.stored;
+  let left = pending;
+  for (const change of fresh) {
+    const isMine = left.some(({ call }) => call.id === change.id);
+    left = left.filter(({ call }) => call.id !== change.id);
+    if (!isMine && !own.some(({ id }) => id === change.id))
+      clashes.push(...overwritten(change, own), ...setOver(left, change));
+    stored = applyFields(stored, change.fields);
+  }
+  const again = putOnTop(
+    stored as ReportRecord,
+    left.map(({ call }) => call),
+    fieldsOf,
+    refit,
+  );
+  const met = { revision: last.revision, stored: stored as ReportRecord, pending: again.pending };
+  const kept = new Set(again.pending.map(({ call }) => call.id));
+  const shown = shownIn(met);
+  return {
+    window: met,
+    refused: again.refused,
+    // A call that was refused stands in no one's way, and a field that is the same after all is no clash.
+    clashes: clashes.filter(
+      ({ mine, stands, path, other }) =>
+        (stands === 'theirs' || kept.has(mine)) && !isSame(fieldAt(shown, path), other),
+    ),
+  };
+}

@@ -1,0 +1,64 @@
+/** Fields of a report in words. */
+import type { Path } from '../named/fields.ts';
+import { isTable, type Report, type ReportItem } from '../report/report.ts';
+import { plainWords, type Words } from '../text/rich.ts';
+
+const PLAIN: Readonly<Record<string, string>> = {
+  leftAxis: 'left axis',
+  rightAxis: 'right axis',
+  dateAxis: 'date axis',
+  valuesMoved: 'place of a value',
+  nameMoved: 'place of a name',
+  calculations: 'calculated column',
+  asides: 'note set aside',
+  plotLeft: 'left edge of the plot',
+  plotRight: 'right edge of the plot',
+};
+
+/** "rowHeight" as "row height". */
+const spaced = (step: string) => PLAIN[step] ?? step.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
+
+function partOf(item: ReportItem, list: string, name: string): string | null {
+  if (item.type === 'figure' && list === 'lines') {
+    const line = item.lines.find(({ id }) => id === name);
+    return `line “${line?.name ?? line?.column ?? name}”`;
+  }
+  if (item.type === 'figure' && list === 'marks') {
+    const mark = item.marks.find(({ id }) => id === name);
+    return `${mark?.kind ?? 'mark'} “${mark?.name || name}”`;
+  }
+  return list === 'columns' ? `column “${name}”` : null;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A field as a subject, such as "The title of “Passengers”" or "The weight of line “Harbour” of “Passengers”". */
+export function sayPath(report: Report, path: Path): string {
+  const [first = '', id = '', ...rest] = path;
+  if (first !== 'items') return capital(`the ${spaced(path.at(-1) ?? first)} of the report`);
+  const item = report.items.find((candidate) => candidate.id === id);
+  if (!item) return 'Something that was removed';
+  const of = `“${item.name}”`;
+  if (rest.length === 0) return `${isTable(item) ? 'Table' : item.type === 'figure' ? 'Figure' : 'Spark table'} ${of}`;
+  const [list = '', name = '', ...within] = rest;
+  const part = partOf(item, list, name);
+  if (part !== null && within.length === 0) return capital(`${part} of ${of}`);
+  const last = spaced(rest.at(-1) ?? list);
+  if (part !== null) return `The ${last} of ${part} of ${of}`;
+  return list === 'words' || rest.length < 2 ? `The ${last} of ${of}` : `The ${spaced(list)} (${last}) of ${of}`;
+}
+
+const isWords = (value: unknown): value is Words =>
+  typeof value === 'string' || (Array.isArray(value) && value.every((run) => typeof run === 'object' && run !== null));
+
+/** A value in a few words, for a note on a change; null for what has no short form. */
+export function sayValue(value: unknown): string | null {
+  if (value === undefined) return 'nothing';
+  if (value === null) return 'automatic';
+  if (value === '') return 'empty';
+  if (typeof value === 'number') return String(value);
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (!isWords(value)) return null;
+  const text = plainWords(value, (field) => `‹${field}›`);
+  return `“${[...text].length > 60 ? `${[...text].slice(0, 60).join('')}…` : text}”`;
+}

@@ -1,0 +1,126 @@
+/** Lists whose entries are known by a name of their own, so that a change made elsewhere never moves under a change made here. */
+import { z } from 'zod';
+
+/** How the entries of a list are told apart. */
+export interface Naming {
+  /** the property that names an entry, such as "id" or "meta.key"; null where the entries are the names themselves */
+  by: string | null;
+  /** what its entries are, as a word such as "lines" */
+  what: string;
+}
+
+const NAMED = z.registry<Naming>();
+
+type AnyList = z.ZodArray<z.ZodType>;
+
+/** Names that every object has of itself; a record cannot keep a thing under them. */
+const TAKEN = '__proto__';
+/** True for a text that a thing can be kept under. */
+export const isName = (name: string): boolean => name !== TAKEN;
+
+/** The value at a dotted path of a value. */
+export function valueAt(value: unknown, path: string): unknown {
+  return path
+    .split('.')
+    .reduce<unknown>(
+      (at, step) =>
+        typeof at === 'object' && at !== null && Object.hasOwn(at, step)
+          ? (at as Record<string, unknown>)[step]
+          : undefined,
+      value,
+    );
+}
+
+/** The name of an entry. */
+export const nameOf = ({ by }: Naming, entry: unknown): string => String(by === null ? entry : valueAt(entry, by));
+
+/** What is wrong with the names of a list: the place of an entry and a sentence, or null. */
+export function wrongName(naming: Naming, list: readonly unknown[]): { index: number; message: string } | null {
+  const seen = new Set<string>();
+  for (const [index, entry] of list.entries()) {
+    const name = nameOf(naming, entry);
+    if (seen.has(name)) return { index, message: `Two ${naming.what} have the same name “${name}”.` };
+    if (!isName(name)) return { index, message: `“${name}” cannot be used as a name; choose another one.` };
+    seen.add(name);
+  }
+  return null;
+}
+
+function refuseWrongNames(naming: Naming) {
+  return ({ value, issues }: z.core.ParsePayload<readonly unknown[]>) => {
+    const wrong = wrongName(naming, value);
+    if (wrong) issues.push({ code: 'custom', message: wrong.message, input: value, path: [wrong.index] });
+  };
+}
+
+/**
+ * A list whose entries are named by their property `by`: no two may have the
+ * same name. In a stored report it is a record by name (see ./record.ts).
+ *
+ *     lines: keyed(z.array(Line).max(200), 'id', 'lines')
+ */
+export function keyed<List extends AnyList>(list: List, by: string, what: string): List {
+  const named = list.check(refuseWrongNames({ by, what })) as List;
+  NAMED.add(named, { by, what });
+  return named;
+}
+
+/** A list of names without doubles whose order means nothing, such as the categories that are left out. */
+export function nameSet<List extends z.ZodArray<z.ZodString>>(list: List, what: string): List {
+  const named = list.check(refuseWrongNames({ by: null, what })) as List;
+  NAMED.add(named, { by: null, what });
+  return named;
+}
+
+/** A schema without what only says that a value may be absent. */
+export function bare(schema: z.ZodType): z.ZodType {
+  let at: z.ZodType = schema;
+  while (at instanceof z.ZodDefault || at instanceof z.ZodOptional || at instanceof z.ZodNullable)
+    at = at.unwrap() as z.ZodType;
+  return at;
+}
+
+/** What a report is made of, as far as its parts can be changed one by one. */
+export type Shape =
+  | { kind: 'value' }
+  | { kind: 'fields'; schema: z.ZodObject; of: Readonly<Record<string, z.ZodType>> }
+  | { kind: 'named'; naming: Naming; list: AnyList };
+
+const VALUE: Shape = { kind: 'value' };
+const shapes = new WeakMap<z.ZodType, Shape>();
+
+/** The option of a choice that a value belongs to, told by its tag. */
+function optionFor(schema: z.ZodDiscriminatedUnion, value: unknown): z.ZodType | undefined {
+  const { discriminator } = schema.def;
+  const tag = valueAt(value, discriminator);
+  return (schema.options as z.ZodType[]).find((option) => {
+    const literal = option instanceof z.ZodObject ? option.shape[discriminator] : undefined;
+    return literal instanceof z.ZodLiteral && literal.values.has(tag as z.core.util.Literal);
+  });
+}
+
+/** How a value of a schema is taken apart. A choice between several forms that no tag tells apart is one value. */
+export function shapeOf(schema: z.ZodType, value: unknown): Shape {
+  const inner = bare(schema);
+  if (inner instanceof z.ZodDiscriminatedUnion) {
+    const option = optionFor(inner, value);
+    return option ? shapeOf(option, value) : VALUE;
+  }
+  const known = shapes.get(inner);
+  if (known) return known;
+  const naming = inner instanceof z.ZodArray ? NAMED.get(inner) : undefined;
+  const shape: Shape =
+    inner instanceof z.ZodObject
+      ? { kind: 'fields', schema: inner, of: inner.shape }
+      : naming
+        ? { kind: 'named', naming, list: inner as AnyList }
+        : VALUE;
+  shapes.set(inner, shape);
+  return shape;
+}
+
+/** The tag by which a schema tells its forms apart, or null. */
+export function tagOf(schema: z.ZodType): string | null {
+  const inner = bare(schema);
+  return inner instanceof z.ZodDiscriminatedUnion ? inner.def.discriminator : null;
+}

@@ -1,0 +1,73 @@
+/** Reading documents of every version: each older one is brought up to the next, until it is of this one. */
+import { firstWrong } from '../issue.ts';
+import { nameOf, shapeOf } from '../named/keyed.ts';
+import { toRecord } from '../named/record.ts';
+import { isProperties, own, type Properties } from '../named/same.ts';
+import { Refusal } from '../refusal.ts';
+import { type ReportRecord, reportOf, StoredReport } from './record.ts';
+import { inconsistencyOf, Report } from './report.ts';
+
+/** Version 1 let two entries of a list have one name; the last one was what counted. */
+function withoutDoubles(schema: Parameters<typeof shapeOf>[0], value: unknown): unknown {
+  const shape = shapeOf(schema, value);
+  if (shape.kind === 'fields' && isProperties(value))
+    return Object.fromEntries(
+      Object.entries(value).map(([step, inner]) => {
+        const of = own(shape.of, step);
+        return [step, of ? withoutDoubles(of, inner) : inner];
+      }),
+    );
+  if (shape.kind !== 'named' || !Array.isArray(value)) return value;
+  const { naming, list } = shape;
+  const last = new Map(value.map((entry, index) => [nameOf(naming, entry), index]));
+  return value
+    .filter((entry, index) => last.get(nameOf(naming, entry)) === index)
+    .map((entry: unknown) => withoutDoubles(list.element, entry));
+}
+
+/** In version 1, texts over headers had no id. */
+function withHeadIds(item: unknown): unknown {
+  if (!isProperties(item) || item['type'] !== 'spark' || !Array.isArray(item['heads'])) return item;
+  return {
+    ...item,
+    heads: item['heads'].map((head: unknown, index) =>
+      isProperties(head) ? { id: `head-${index + 1}`, ...head } : head,
+    ),
+  };
+}
+
+/** A figure or spark table spec as it was written by an older version. */
+export const upgradeSpec = (spec: unknown): unknown => withHeadIds(spec);
+
+/** Version 1 kept things in lists; from version 2 on they are records by name. */
+function fromVersion1(document: Properties): unknown {
+  const items = document['items'];
+  const list = { ...document, version: 2, items: Array.isArray(items) ? items.map(withHeadIds) : items };
+  const parsed = Report.safeParse(withoutDoubles(Report, list));
+  if (!parsed.success) throw unreadable(parsed.error);
+  return toRecord(Report, parsed.data);
+}
+
+function unreadable(error: Parameters<typeof firstWrong>[0]): Refusal {
+  const { path, message } = firstWrong(error);
+  const place = path.length > 0 ? ` at ${path.join(' › ')}` : '';
+  return new Refusal(`This report cannot be read${place}: ${message}`);
+}
+
+/**
+ * A stored document, of any version, in its record form. Throws a Refusal that
+ * says what cannot be read, and where.
+ */
+export function readDocument(document: unknown): ReportRecord {
+  if (!isProperties(document) || document['format'] !== 'rizo-report')
+    throw new Refusal('This report cannot be read: it is no report document.');
+  const { version } = document;
+  if (version !== 1 && version !== 2)
+    throw new Refusal(`This report cannot be read: it is of version ${String(version)}, and this is version 2.`);
+  const parsed = StoredReport.safeParse(version === 1 ? fromVersion1(document) : document);
+  if (!parsed.success) throw unreadable(parsed.error);
+  const record = parsed.data as ReportRecord;
+  const wrong = inconsistencyOf(reportOf(record));
+  if (wrong) throw new Refusal(`This report cannot be read: ${wrong.message}`);
+  return record;
+}

@@ -1,0 +1,255 @@
+/** Arguments for every command, made from its schema and from what is in a report. */
+import { z } from 'zod';
+import { type CommandName, commandSchemas } from '../../src/core/change/commands/index.ts';
+import { partsBetween } from '../../src/core/change/parts.ts';
+import { Mark } from '../../src/core/figure/marks.ts';
+import { Panels } from '../../src/core/figure/panels/spec.ts';
+import { Id } from '../../src/core/named/id.ts';
+import { bare } from '../../src/core/named/keyed.ts';
+import { Refusal } from '../../src/core/refusal.ts';
+import { isTable, type Report, type ReportItem } from '../../src/core/report/report.ts';
+import { SparkColumn, SparkException } from '../../src/core/spark/spec.ts';
+import { Colour } from '../../src/core/style/colour.ts';
+import { Calculation } from '../../src/core/table/calc/calculation.ts';
+import { ColumnMeta } from '../../src/core/table/column.ts';
+
+/** Random numbers from a seed (the mulberry32 generator). */
+export class Dice {
+  #state: number;
+  constructor(seed: number) {
+    this.#state = seed >>> 0;
+  }
+  next(): number {
+    this.#state = (this.#state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(this.#state ^ (this.#state >>> 15), 1 | this.#state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  }
+  below(count: number): number {
+    return Math.floor(this.next() * count);
+  }
+  of<T>(values: readonly T[]): T {
+    if (values.length === 0) throw new Error('nothing to choose from');
+    return values[this.below(values.length)] as T;
+  }
+  word = (): string => this.of(['Outer isles', 'zwölf', '', 'a', 'Ness', 'x\ny', '🛳 ferry', 'constructor', 'toString']);
+  id = (): string => `n${this.below(1e9).toString(36)}`;
+}
+
+interface Pools {
+  [key: string]: readonly string[];
+}
+
+/** Names of what is in a report, by the argument that speaks of it: those of one figure, spark table and table at a time. */
+function poolsOf(report: Report, dice: Dice): Pools {
+  const one = <T extends ReportItem>(items: readonly T[]): T | undefined =>
+    items.length > 0 ? dice.of(items) : undefined;
+  const figure = one(report.items.filter((item) => item.type === 'figure'));
+  const spark = one(report.items.filter((item) => item.type === 'spark'));
+  const table = one(report.items.filter(isTable));
+  const lines = figure?.lines.map(({ id }) => id) ?? [];
+  const marks = figure?.marks.map(({ id }) => id) ?? [];
+  const sparklines = (spark?.columns ?? []).filter((column) => column.kind === 'sparkline');
+  const columns =
+    dice.next() < 0.5 && sparklines.length > 0
+      ? sparklines.map(({ id }) => id)
+      : (spark?.columns.map(({ id }) => id) ?? []);
+  const calculations = table?.calculations.map(({ key }) => key) ?? [];
+  const keys =
+    dice.next() < 0.3 && calculations.length > 0
+      ? calculations
+      : [...(table?.type === 'table' ? table.columns.map(({ meta }) => meta.key) : []), ...calculations];
+  const asides = report.items.flatMap((item) => ('asides' in item ? item.asides : []));
+  const ids = (item: ReportItem | undefined) => (item ? [item.id] : []);
+  return {
+    item: report.items.map(({ id }) => id),
+    figure: ids(figure),
+    figures: ids(figure),
+    spark: ids(spark),
+    table: ids(table),
+    of: [...lines, ...ids(table)],
+    line: lines,
+    lines,
+    mark: marks,
+    marks,
+    before: dice.of([lines, columns, keys]),
+    column: dice.of([columns, keys]),
+    columns: dice.of([columns, keys]),
+    from: columns,
+    to: columns,
+    by: columns,
+    head: spark?.heads.map(({ id }) => id) ?? [],
+    key: keys,
+    calculation: calculations,
+    row: ['Ness', 'Kelda', 'Harbour', 'total', 'a row', 'constructor'],
+    at: ['2026-01-01', '2026-05-01', '3'],
+    check: ['unit', 'labels', 'alike', ...asides.map(({ check }) => check)],
+    keep: ['Ness', 'Kelda'],
+    name: report.style.sparks.map(({ name }) => name),
+  };
+}
+
+function number(schema: z.ZodNumber, dice: Dice): number {
+  const low = Math.max(schema.minValue ?? -1000, -1e6);
+  const high = Math.min(schema.maxValue ?? 1000, low + 5000);
+  const value = low + dice.next() * (high - low);
+  return schema.isInt ? Math.round(value) : Math.round(value * 10) / 10;
+}
+
+/** Any value of a schema; `name` is the property it stands at. */
+export function any(schema: z.ZodType, pools: Pools, dice: Dice, name = ''): unknown {
+  if (schema === Colour) return dice.of(['#112233', '#445566', '#c2811a', '#000000']);
+  const pool = pools[name] ?? [];
+  if (schema instanceof z.ZodOptional)
+    return dice.next() < 0.7 ? undefined : any(schema.unwrap() as z.ZodType, pools, dice, name);
+  if (schema instanceof z.ZodDefault) return any(schema.unwrap() as z.ZodType, pools, dice, name);
+  if (schema instanceof z.ZodNullable)
+    return dice.next() < 0.3 ? null : any(schema.unwrap() as z.ZodType, pools, dice, name);
+  if (schema === Id) return pool.length > 0 && name !== 'id' && dice.next() < 0.95 ? dice.of(pool) : dice.id();
+  if (schema instanceof z.ZodLiteral) return dice.of([...schema.values]);
+  if (schema instanceof z.ZodEnum) return dice.of(schema.options);
+  if (schema instanceof z.ZodBoolean) return dice.next() < 0.5;
+  if (schema instanceof z.ZodNumber) return number(schema, dice);
+  if (schema instanceof z.ZodString) return pool.length > 0 && dice.next() < 0.8 ? dice.of(pool) : dice.word();
+  if (schema instanceof z.ZodArray) {
+    const count = Math.max(1, dice.below(3));
+    return Array.from({ length: count }, () => any(schema.element as z.ZodType, pools, dice, name));
+  }
+  if (schema instanceof z.ZodObject)
+    return Object.fromEntries(
+      Object.entries(schema.shape as Record<string, z.ZodType>).flatMap(([key, inner]) => {
+        const value = any(inner, pools, dice, key);
+        return value === undefined ? [] : [[key, value]];
+      }),
+    );
+  if (schema instanceof z.ZodUnion) return any(dice.of(schema.options as z.ZodType[]), pools, dice, name);
+  if (schema instanceof z.ZodRecord) return { [dice.of(['title', 'subtitle', 'source'])]: dice.word() };
+  return null;
+}
+
+/** Some of what leads from a thing to any other thing of its kind. */
+function parts(schema: z.ZodType, before: object, pools: Pools, dice: Dice): unknown[] {
+  const kind = (before as { kind?: string }).kind;
+  const inner = bare(schema);
+  const option =
+    inner instanceof z.ZodDiscriminatedUnion
+      ? (inner.options as z.ZodType[]).find((one) => {
+          const literal = one instanceof z.ZodObject ? one.shape['kind'] : undefined;
+          return literal instanceof z.ZodLiteral && literal.values.has(kind ?? '');
+        })
+      : inner;
+  const other = any(option ?? inner, pools, dice) as Record<string, unknown>;
+  const all = partsBetween(schema, before, { ...before, ...other });
+  const some = all.filter(() => dice.next() < 0.3);
+  return some.length > 0 ? some : [{ path: ['name'], to: dice.word() }];
+}
+
+type Own = (report: Report, pools: Pools, dice: Dice) => object;
+const ofType = <T extends ReportItem['type']>(report: Report, type: T, dice: Dice) =>
+  dice.of(report.items.filter((item): item is Extract<ReportItem, { type: T }> => item.type === type));
+
+/** Commands whose arguments rest on what they change. */
+const OWN: Partial<Record<CommandName, Own>> = {
+  'item.add': (report, _, dice) => ({ item: { ...structuredClone(dice.of(report.items)), id: dice.id() } }),
+  'item.move': (report, pools, dice) => ({
+    item: dice.of(pools['item'] ?? []),
+    before: dice.next() < 0.2 ? null : dice.of(report.items).id,
+  }),
+  'table.insertColumns': (report, _, dice) => {
+    const table = ofType(report, 'table', dice);
+    const key = dice.id();
+    const columns = [{ meta: { key, title: key, kind: 'text', ordered: false }, block: dice.id() }];
+    return { table: table.id, before: dice.next() < 0.3 ? null : dice.of(table.columns).meta.key, columns };
+  },
+  'figure.setMark': (report, pools, dice) => {
+    const figure = ofType(report, 'figure', dice);
+    const mark = dice.of(figure.marks);
+    return {
+      figure: figure.id,
+      mark: mark.id,
+      set: parts(Mark, mark, pools, dice).filter((part) => (part as { path: string[] }).path[0] !== 'id'),
+    };
+  },
+  'figure.setPanels': (report, pools, dice) => {
+    const figure = dice.of(report.items.filter((item) => item.type === 'figure' && item.panels !== null));
+    if (figure.type !== 'figure' || !figure.panels) throw new Error('no panels');
+    return { figure: figure.id, set: parts(Panels, figure.panels, pools, dice) };
+  },
+  'spark.setColumn': (report, pools, dice) => {
+    const spark = ofType(report, 'spark', dice);
+    const column = dice.of(spark.columns);
+    return {
+      spark: spark.id,
+      column: column.id,
+      set: parts(SparkColumn, column, { ...pools, column: pools['key'] ?? [] }, dice).filter(
+        (part) => (part as { path: string[] }).path[0] !== 'id',
+      ),
+    };
+  },
+  'spark.except': (report, pools, dice) => {
+    const spark = ofType(report, 'spark', dice);
+    const column = dice.of(spark.columns.filter(({ kind }) => kind === 'sparkline' || kind === 'spark'));
+    const row = dice.of(pools['row'] ?? []);
+    const set = parts(
+      column.kind === 'spark' ? SparkException.pick({ row: true, colour: true }) : SparkException,
+      { row },
+      pools,
+      dice,
+    );
+    return {
+      spark: spark.id,
+      column: column.id,
+      row,
+      set: set.filter((part) => (part as { path: string[] }).path[0] !== 'row'),
+    };
+  },
+  'table.setColumn': (report, pools, dice) => {
+    const table = ofType(report, 'table', dice);
+    const { meta, block } = dice.of(table.columns);
+    const other = dice.next() < 0.3;
+    const set = parts(ColumnMeta, meta, pools, dice).filter((part) => (part as { path: string[] }).path[0] !== 'key');
+    return {
+      table: table.id,
+      column: meta.key,
+      set,
+      ...(other && { cells: { key: meta.key, from: block, block: dice.id() } }),
+    };
+  },
+  'table.setCalculation': (report, pools, dice) => {
+    const table = dice.of(report.items.filter(isTable).filter(({ calculations }) => calculations.length > 0));
+    const calculation = dice.of(table.calculations);
+    return {
+      table: table.id,
+      calculation: calculation.key,
+      set: parts(Calculation, calculation, pools, dice).filter(
+        (part) => (part as { path: string[] }).path[0] !== 'key',
+      ),
+    };
+  },
+};
+for (const name of ['table.setCells', 'table.insertRows', 'table.removeRows', 'table.markTotals'] as const)
+  OWN[name] = (report, _, dice) => {
+    const table = ofType(report, 'table', dice);
+    const rows =
+      name === 'table.insertRows' ? table.rows + 1 : name === 'table.removeRows' ? table.rows - 1 : table.rows;
+    const changed = rows === table.rows ? [dice.of(table.columns)] : table.columns;
+    const columns = changed.map(({ meta, block }) => ({ key: meta.key, from: block, block: dice.id() }));
+    return { table: table.id, rows, columns, totals: dice.next() < 0.5 ? [0] : undefined };
+  };
+
+export const ALL_COMMANDS: readonly CommandName[] = commandSchemas().map(([name]) => name);
+const SCHEMAS = new Map(commandSchemas());
+
+/** Arguments for a command on a report, most of them sensible; null where the report has nothing to run it on. */
+export function anyArgs(name: CommandName, report: Report, dice: Dice): unknown {
+  const pools = poolsOf(report, dice);
+  try {
+    const own = OWN[name];
+    return own ? own(report, pools, dice) : any(SCHEMAS.get(name) as z.ZodType, pools, dice);
+  } catch (error) {
+    // Two entries that happened to get one name.
+    if (error instanceof Refusal) return null;
+    if (error instanceof Error && /nothing to choose|no panels/.test(error.message)) return null;
+    throw error;
+  }
+}

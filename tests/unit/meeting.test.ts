@@ -1,0 +1,261 @@
+/** Windows that change one report at once, with delays, offline spells, undo and redo: nothing is ever lost. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demoReport } from '../../demo/skerry.ts';
+import { type Call, type Change, type FieldsOf, UNDO } from '../../src/core/change/change.ts';
+import { type CommandName, runCommand } from '../../src/core/change/commands/index.ts';
+import { type History, NO_HISTORY, remember } from '../../src/core/change/history.ts';
+import {
+  type Clash,
+  meet,
+  type Own,
+  type Pending,
+  type Refused,
+  shownIn,
+  type Window,
+} from '../../src/core/change/meet.ts';
+import { runCall } from '../../src/core/change/run.ts';
+import { applyFields, fieldAt, invert, meets } from '../../src/core/named/fields.ts';
+import { isSame } from '../../src/core/named/same.ts';
+import { Refusal } from '../../src/core/refusal.ts';
+import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
+import { readDocument } from '../../src/core/report/upgrade.ts';
+import { lookOf } from '../../src/core/spark/look.ts';
+import { ALL_COMMANDS, anyArgs, Dice } from './any-command.ts';
+
+/** The demo report, with something of everything in it that can be changed. */
+function start(): ReportRecord {
+  let { report } = demoReport();
+  const sparkline = report.items
+    .flatMap((item) => (item.type === 'spark' ? item.columns : []))
+    .find(({ kind }) => kind === 'sparkline');
+  if (sparkline?.kind !== 'sparkline') throw new Error('The demo report has a sparkline.');
+  const steps: [CommandName, unknown][] = [
+    ['figure.placeValue', { figure: 'passengers', line: 'line-1', at: '2026-01-01', offset: { dx: 4, dy: 4 } }],
+    ['figure.placeValue', { figure: 'passengers', line: 'line-2', at: '2026-05-01', offset: { dx: 4, dy: 4 } }],
+    ['spark.except', { spark: 'glance', column: 'spark-1', row: 'Ness', set: [{ path: ['colour'], to: '#112233' }] }],
+    ['spark.except', { spark: 'glance', column: 'spark-2', row: 'Kelda', set: [{ path: ['weight'], to: 2 }] }],
+    ['style.keepLook', { name: 'Quiet', look: lookOf(sparkline) }],
+    ['item.setNoteAside', { item: 'passengers', check: 'unit', facts: 'x', reason: 'it is so' }],
+    [
+      'table.calculate',
+      { table: 'sailings', calculation: { key: 'spare', title: 'Spare', rule: { kind: 'level', value: 4 } } },
+    ],
+    [
+      'table.calculate',
+      { table: 'sailings', calculation: { key: 'spare_2', title: 'Spare too', rule: { kind: 'level', value: 4 } } },
+    ],
+  ];
+  for (const [name, args] of steps) report = runCommand(report, name, args).report;
+  return recordOf(report);
+}
+
+const START = start();
+/** What goes over the wire, and comes out of the database, is JSON. */
+const sent = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** The log and the newest report, as a server keeps them. */
+class Log {
+  record: ReportRecord = START;
+  readonly changes: Change[] = [];
+  readonly #known = new Map<string, Change>();
+
+  take(
+    by: string,
+    base: number,
+    calls: readonly Call[],
+  ): { refused: { id: string; error: string }[]; changes: Change[] } {
+    const refused: { id: string; error: string }[] = [];
+    for (const call of sent(calls)) {
+      if (this.#known.has(call.id)) continue;
+      try {
+        const done = runCall(this.record, call, (id) => this.#known.get(id));
+        this.record = sent(done.record);
+        const revision = this.changes.length + 1;
+        const seen = Math.min(call.seen ?? base, revision - 1);
+        const change: Change = sent({ ...call, seen, revision, by, label: done.label, fields: done.fields });
+        this.changes.push(change);
+        this.#known.set(change.id, change);
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+        refused.push({ id: call.id, error: error.message });
+      }
+    }
+    return { refused, changes: this.changes.slice(base) };
+  }
+}
+
+/** A window, with the same steps as the page's store. */
+class Client {
+  window: Window = { revision: 0, stored: START, pending: [] };
+  history: History = NO_HISTORY;
+  refused: Refused[] = [];
+  clashes: Clash[] = [];
+  made = 0;
+  readonly name: string;
+  readonly #log: Log;
+  readonly #known = new Map<string, Change>();
+  #own: Own[] = [];
+
+  constructor(name: string, log: Log) {
+    this.name = name;
+    this.#log = log;
+  }
+
+  get shown(): ReportRecord {
+    return shownIn(this.window);
+  }
+
+  readonly #fieldsOf: FieldsOf = (id) => this.#known.get(id) ?? this.window.pending.find(({ call }) => call.id === id);
+
+  run(name: string, args: unknown): 'done' | 'nothing' | 'refused' {
+    try {
+      const done = runCall(this.shown, { name, args }, this.#fieldsOf);
+      if (done.fields.length === 0) return 'nothing';
+      const id = crypto.randomUUID();
+      const call: Call = { id, name, args, seen: this.window.revision };
+      const pending: Pending = { call, label: done.label, fields: done.fields, after: done.record };
+      expect(isSame(applyFields(this.shown, done.fields), done.record)).toBe(true);
+      expect(isSame(applyFields(done.record, invert(done.fields)), this.shown)).toBe(true);
+      this.window = { ...this.window, pending: [...this.window.pending, pending] };
+      this.history = remember(this.history, { ...call, label: done.label });
+      this.made += 1;
+      return 'done';
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      expect(error.message).toMatch(/\S/);
+      return 'refused';
+    }
+  }
+
+  step(way: 'past' | 'future'): void {
+    const step = this.history[way].at(-1);
+    if (!step) return;
+    const outcome = this.run(UNDO, { changes: step.changes });
+    if (outcome !== 'done')
+      this.history = { ...this.history, [way]: this.history[way].filter((other) => other !== step) };
+  }
+
+  receive(changes: readonly Change[]): void {
+    const mine = new Set(this.window.pending.map(({ call }) => call.id));
+    const fresh = changes.filter(({ revision }) => revision > this.window.revision);
+    for (const change of fresh) this.#known.set(change.id, change);
+    const met = meet(this.window, fresh, this.#own, this.#fieldsOf);
+    this.window = met.window;
+    this.refused.push(...met.refused);
+    this.clashes.push(...met.clashes);
+    this.#own.push(...fresh.filter(({ id }) => mine.has(id)));
+  }
+
+  /** Hears of some of what is new, as live news comes. */
+  hear(count: number): void {
+    this.receive(sent(this.#log.changes.slice(this.window.revision, this.window.revision + count)));
+  }
+
+  /** Sends what is pending; the answer may be lost, and is then told the next time. */
+  send(isLost: boolean): void {
+    if (this.window.pending.length === 0) return;
+    const base = this.window.revision;
+    const { refused, changes } = this.#log.take(
+      this.name,
+      base,
+      this.window.pending.map(({ call }) => call),
+    );
+    if (isLost) return;
+    this.receive(sent(changes));
+    const why = new Map(refused.map(({ id, error }) => [id, error]));
+    for (const { call, label } of this.window.pending) {
+      const error = why.get(call.id);
+      if (error !== undefined) this.refused.push({ call, label, why: error });
+    }
+    this.window = { ...this.window, pending: this.window.pending.filter(({ call }) => !why.has(call.id)) };
+  }
+}
+
+const action = fc.record({
+  who: fc.nat({ max: 2 }),
+  what: fc.oneof(
+    { weight: 6, arbitrary: fc.constant('command' as const) },
+    { weight: 2, arbitrary: fc.constant('undo' as const) },
+    { weight: 1, arbitrary: fc.constant('redo' as const) },
+    { weight: 3, arbitrary: fc.constant('send' as const) },
+    { weight: 1, arbitrary: fc.constant('lost' as const) },
+    { weight: 2, arbitrary: fc.constant('hear' as const) },
+  ),
+  command: fc.nat({ max: ALL_COMMANDS.length - 1 }),
+  seed: fc.nat(),
+});
+type Action = typeof action extends fc.Arbitrary<infer T> ? T : never;
+
+function act(client: Client, { what, command, seed }: Action): void {
+  const dice = new Dice(seed);
+  if (what === 'undo') client.step('past');
+  else if (what === 'redo') client.step('future');
+  else if (what === 'send') client.send(false);
+  else if (what === 'lost') client.send(true);
+  else if (what === 'hear') client.hear(1 + dice.below(4));
+  else {
+    const name = ALL_COMMANDS[command] as (typeof ALL_COMMANDS)[number];
+    const args = anyArgs(name, reportOf(client.shown), dice);
+    if (args === null) return;
+    client.run(name, args);
+  }
+}
+
+/** Lets everyone send and hear until nothing is left. */
+function settle(clients: readonly Client[], log: Log): void {
+  for (let round = 0; round < 3; round++)
+    for (const client of clients) {
+      client.send(false);
+      client.hear(log.changes.length);
+    }
+}
+
+function checkOutcome(log: Log, clients: readonly Client[]): void {
+  for (const client of clients) {
+    expect(client.window.pending).toEqual([]);
+    expect(client.window.revision).toBe(log.changes.length);
+    if (!isSame(client.shown, log.record)) expect(client.shown).toEqual(log.record);
+    // Each call is in the log or is named as refused.
+    const logged = log.changes.filter(({ by }) => by === client.name).length;
+    expect(logged + client.refused.length).toBe(client.made);
+    for (const { why } of client.refused) expect(why).toMatch(/\S/);
+  }
+  expect(readDocument(log.record)).toEqual(log.record);
+  const byId = new Map(log.changes.map((change) => [change.id, change]));
+  for (const [index, change] of log.changes.entries()) {
+    const later = log.changes.slice(index + 1);
+    for (const { path, to } of change.fields)
+      if (!isSame(fieldAt(log.record, path), to))
+        expect(later.some(({ fields }) => fields.some((field) => meets(field.path, path)))).toBe(true);
+    if (change.name !== UNDO) continue;
+    const { changes } = change.args as { changes: string[] };
+    const had = changes.flatMap((id) => byId.get(id)?.fields ?? []);
+    for (const { path } of change.fields) expect(had.some((field) => meets(field.path, path))).toBe(true);
+  }
+}
+
+describe('windows that change one report at once', () => {
+  it('end with the same report, and lose nothing', { timeout: 400_000 }, () => {
+    fc.assert(
+      fc.property(fc.array(action, { minLength: 4, maxLength: 40 }), fc.constantFrom(2, 3), (actions, count) => {
+        const log = new Log();
+        const clients = Array.from({ length: count }, (_, index) => new Client(`window ${index}`, log));
+        for (const one of actions) act(clients[one.who % count] as Client, one);
+        settle(clients, log);
+        checkOutcome(log, clients);
+      }),
+      { numRuns: Number(process.env['RIZO_RUNS'] ?? 600) },
+    );
+  });
+
+  it.each(ALL_COMMANDS)('with %s among their commands', (name) => {
+    const record = reportOf(START);
+    const done = Array.from({ length: 4000 }, (_, seed) => seed).some((seed) => {
+      const args = anyArgs(name, record, new Dice(seed));
+      const window = new Client('one', new Log());
+      return args !== null && window.run(name, args) === 'done';
+    });
+    expect(done).toBe(true);
+  });
+});
