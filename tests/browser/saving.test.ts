@@ -37,6 +37,7 @@ describe('two windows on one report', () => {
   it('follow each other within a second, under what is being typed', async () => {
     const [one, two] = await twoWindows();
     await field(two, 'Subtitle').click();
+    await two.keyboard.press('Control+a');
     await two.keyboard.type('Typing here, ');
     const began = Date.now();
     await setWord(one, 'Title', 'From one');
@@ -61,7 +62,7 @@ describe('two windows on one report', () => {
     await expect.poll(() => word(two, 'title')).toBe('By year');
     expect(await word(one, 'subtitle')).toBe('From two');
     await two.getByRole('button', { name: 'Undo' }).click();
-    await expect.poll(() => one.locator('.sheet [data-part="subtitle"]').count()).toBe(0);
+    await expect.poll(() => word(one, 'subtitle')).toBe('2011 to 2025');
     await one.getByRole('button', { name: 'Redo' }).click();
     await expect.poll(() => word(two, 'title')).toBe('From one');
     await one.context().close();

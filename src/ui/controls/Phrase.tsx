@@ -82,7 +82,11 @@ function useTyped({
     begin: () => {
       field.current = { group: crypto.randomUUID(), before: value };
     },
-    confirm: () => take(draft, false),
+    confirm: () => {
+      take(draft, false);
+      // What was confirmed is kept, and what is typed next is another step.
+      field.current = { group: crypto.randomUUID(), before: draft };
+    },
     end: () => {
       take(draft, false);
       field.current = null;

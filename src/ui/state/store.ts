@@ -279,12 +279,21 @@ function add(call: Call, { record: after, label, fields }: Done, blocks: Blocks,
     blocks: { ...current().blocks, ...blocks },
     notice,
   });
-  // What is seen changes first; keeping and sending follow at once after it.
-  setTimeout(() => {
+  const follow = () => {
     void keep();
     if (current().save.kind !== 'refused' && current().save.kind !== 'gone') void flush();
-  });
+  };
+  // What is seen changes first; keeping and sending follow at once after it, or before a page that goes is gone.
+  if (isLeaving) follow();
+  else setTimeout(follow);
 }
+
+let isLeaving = false;
+const leaving = (is: boolean) => () => {
+  isLeaving = is;
+};
+addEventListener('pagehide', leaving(true), { capture: true });
+addEventListener('pageshow', leaving(false));
 
 const REPLACED = 'A character that cannot be stored was replaced by “\uFFFD”.';
 
