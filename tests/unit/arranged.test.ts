@@ -4,12 +4,13 @@ import { toSvg } from '../../src/core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { ARRANGED } from './arranged.ts';
+import { golden } from './golden.ts';
 
 describe('arranged figures', () => {
   it.each(ARRANGED.map((situation) => [situation.name, situation] as const))('%s', async (name, situation) => {
     const { spec, table, locale } = situation;
     const { scene } = drawFigure(spec, table, SKERRY_PLAIN, localeOf(locale));
     const file = name.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
-    await expect(toSvg(scene)).toMatchFileSnapshot(`../golden/arranged/${file}.svg`);
+    await expect(golden(toSvg(scene))).toMatchFileSnapshot(`../golden/arranged/${file}.svg`);
   });
 });

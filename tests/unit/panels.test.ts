@@ -20,6 +20,7 @@ import { toSvg } from '../../src/core/scene/svg.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import { type Column, columnOf, type Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { golden } from './golden.ts';
 import { CLASSES, gridTable, longTable, PANELLED, PIERS, panelled, pierTable } from './panelled.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
@@ -32,7 +33,7 @@ describe('figures in panels', () => {
     const { spec, table, locale } = situation;
     const { scene } = drawFigure(spec, table, SKERRY_PLAIN, localeOf(locale));
     const file = name.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
-    await expect(toSvg(scene)).toMatchFileSnapshot(`../golden/panels/${file}.svg`);
+    await expect(golden(toSvg(scene))).toMatchFileSnapshot(`../golden/panels/${file}.svg`);
   });
 });
 

@@ -10,6 +10,7 @@ import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { capHeight, textWidth } from '../../src/core/text/measure.ts';
 import { addUnits, floorTo } from '../../src/core/time/calendar.ts';
+import { golden } from './golden.ts';
 import { localeIds, SITUATIONS, type Situation } from './situations.ts';
 import { dates, numbers, tableOf } from './tables.ts';
 
@@ -85,7 +86,7 @@ describe('twenty axis situations', () => {
     expectClear(one.spec, scene.nodes);
     expectUncrossed(scene.nodes);
     const file = name.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
-    await expect(toSvg(scene)).toMatchFileSnapshot(`../golden/axes/${file}.svg`);
+    await expect(golden(toSvg(scene))).toMatchFileSnapshot(`../golden/axes/${file}.svg`);
   });
 });
 

@@ -19,6 +19,7 @@ import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
 import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { golden } from './golden.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
@@ -373,7 +374,7 @@ describe('spark tables as pictures', () => {
       ),
     ];
     const file = `../golden/spark/${draw.replace(/\W+/g, '-')}-${name}.svg`;
-    await expect(toSvg(drawSparkTable(spec, wide, SKERRY_PLAIN, english))).toMatchFileSnapshot(file);
+    await expect(golden(toSvg(drawSparkTable(spec, wide, SKERRY_PLAIN, english)))).toMatchFileSnapshot(file);
   });
   it('gaps, references and backgrounds', async () => {
     const holes = {
@@ -398,7 +399,7 @@ describe('spark tables as pictures', () => {
         scale: { of: 'all rows', floor: 'lowest', ceiling: 'highest' },
       }),
     ];
-    await expect(toSvg(drawSparkTable(spec, holes, SKERRY_PLAIN, english))).toMatchFileSnapshot(
+    await expect(golden(toSvg(drawSparkTable(spec, holes, SKERRY_PLAIN, english)))).toMatchFileSnapshot(
       '../golden/spark/gaps.svg',
     );
   });
