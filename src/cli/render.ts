@@ -5,7 +5,7 @@ import { draftPanels } from '../core/figure/panels/draft.ts';
 import type { Panels } from '../core/figure/panels/spec.ts';
 import { FigureSpec } from '../core/figure/spec.ts';
 import { sayIssue } from '../core/issue.ts';
-import { columnsOfFigure } from '../core/item/users.ts';
+import { columnsOfFigure } from '../core/item/figure.ts';
 import { Refusal } from '../core/refusal.ts';
 import { SKERRY_PLAIN } from '../core/style/style.ts';
 import { type Column, columnOf, type Table } from '../core/table/column.ts';

@@ -1,11 +1,11 @@
 /** Arguments for every command, made from its schema and from what is in a report. */
 import { z } from 'zod';
 import { type CommandName, commandSchemas } from '../../src/core/change/commands/index.ts';
-import { partsBetween } from '../../src/core/change/parts.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
 import { Id } from '../../src/core/named/id.ts';
 import { bare } from '../../src/core/named/keyed.ts';
+import { partsBetween } from '../../src/core/named/parts.ts';
 import { Refusal } from '../../src/core/refusal.ts';
 import { isTable, type Report, type ReportItem } from '../../src/core/report/report.ts';
 import { SparkColumn, SparkException } from '../../src/core/spark/spec.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clipRun } from '../../src/core/figure/line-path.ts';
+import { clipRun } from '../../src/core/mark/runs.ts';
 import { spreadApart } from '../../src/core/place/spread.ts';
 import { thin } from '../../src/core/scale/thin.ts';
 

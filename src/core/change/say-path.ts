@@ -1,6 +1,8 @@
 /** Fields of a report in words. */
+
+import { kindOf, sayItem } from '../item/kinds.ts';
 import type { Path } from '../named/fields.ts';
-import { isTable, type Report, type ReportItem } from '../report/report.ts';
+import type { Report } from '../report/report.ts';
 import { plainWords, type Words } from '../text/rich.ts';
 
 const PLAIN: Readonly<Record<string, string>> = {
@@ -18,18 +20,6 @@ const PLAIN: Readonly<Record<string, string>> = {
 /** "rowHeight" as "row height". */
 const spaced = (step: string) => PLAIN[step] ?? step.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
 
-function partOf(item: ReportItem, list: string, name: string): string | null {
-  if (item.type === 'figure' && list === 'lines') {
-    const line = item.lines.find(({ id }) => id === name);
-    return `line “${line?.name ?? line?.column ?? name}”`;
-  }
-  if (item.type === 'figure' && list === 'marks') {
-    const mark = item.marks.find(({ id }) => id === name);
-    return `${mark?.kind ?? 'mark'} “${mark?.name || name}”`;
-  }
-  return list === 'columns' ? `column “${name}”` : null;
-}
-
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A field as a subject, such as "The title of “Passengers”" or "The weight of line “Harbour” of “Passengers”". */
@@ -39,9 +29,9 @@ export function sayPath(report: Report, path: Path): string {
   const item = report.items.find((candidate) => candidate.id === id);
   if (!item) return 'Something that was removed';
   const of = `“${item.name}”`;
-  if (rest.length === 0) return `${isTable(item) ? 'Table' : item.type === 'figure' ? 'Figure' : 'Spark table'} ${of}`;
+  if (rest.length === 0) return capital(sayItem(item));
   const [list = '', name = '', ...within] = rest;
-  const part = partOf(item, list, name);
+  const part = kindOf(item).sayPart(item, list, name);
   if (part !== null && within.length === 0) return capital(`${part} of ${of}`);
   const last = spaced(rest.at(-1) ?? list);
   if (part !== null) return `The ${last} of ${part} of ${of}`;

@@ -1,6 +1,6 @@
 /** Emphasis: the few points of a line or sparkline that stand out, found from the values that are drawn. */
 import { z } from 'zod';
-import { MARKER_SHAPES } from '../scene/markers.ts';
+import { MARKER_SHAPES } from '../mark/shapes.ts';
 import { Colour } from '../style/colour.ts';
 
 export const EMPHASISED = ['high', 'low', 'first', 'last', 'negative', 'turns', 'above', 'below'] as const;

@@ -1,5 +1,6 @@
 /** Which points of a line are emphasised, marked, and shown with their value. */
-import { type Emphasis, emphasised } from '../emphasis/emphasis.ts';
+import type { Emphasis } from '../emphasis/emphasis.ts';
+import { pointsOfRule } from '../mark/points.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 
 /** A point of a line, by its index, with the first emphasis that holds there. */
@@ -18,12 +19,9 @@ function levelOf(figure: ResolvedFigure, { level }: Emphasis): (index: number) =
   return typeof found === 'number' ? () => found : (index) => found[index] ?? null;
 }
 
-/** Indices of the points that one emphasis of a line holds for. An unfinished period is no high, low or turn: it is not over. */
+/** Indices of the points that one emphasis of a line holds for. */
 export function pointsOf(figure: ResolvedFigure, line: ResolvedLine, emphasis: Emphasis): number[] {
-  const { of, ties } = emphasis;
-  const isAnyPoint = of === 'first' || of === 'last';
-  const values = isAnyPoint ? line.values : line.values.slice(0, line.unfinished);
-  return emphasised(values, of, ties, levelOf(figure, emphasis));
+  return pointsOfRule(line.values, emphasis, line.unfinished, levelOf(figure, emphasis));
 }
 
 /** The emphasised points of a line, rising. Where several emphases meet, the one that stands first in the list is drawn. */

@@ -1,11 +1,12 @@
 /** The legend box: names of lines with a piece of each stroke, in a corner of the plot or outside it. */
+
+import { isClosed, markerPath } from '../mark/shapes.ts';
+import { dashesOf } from '../mark/stroke.ts';
 import type { Box } from '../place/box.ts';
-import { isClosed, markerPath } from '../scene/markers.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { shorten } from '../text/wrap.ts';
-import { dashesOf } from './look.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 import type { FigureSpec } from './spec.ts';

@@ -1,16 +1,18 @@
 /** Drawing a line: the area at it, its stretches, bridges, markers and emphasised points. */
+
+import { areaPath, betweenPaths } from '../mark/area.ts';
+import { MOST_POINTS } from '../mark/course.ts';
+import { isFilledMarker, markerFill } from '../mark/marker.ts';
+import { type MarkerShape, markerPath, markerReach } from '../mark/shapes.ts';
+import { BRIDGE_SHARE, strokeFor } from '../mark/stroke.ts';
 import type { XY } from '../place/box.ts';
 import type { ValueScale } from '../scale/value-axis.ts';
-import { isClosed, type MarkerShape, markerPath, markerReach } from '../scene/markers.ts';
 import type { SceneNode, Stroke } from '../scene/scene.ts';
+import { STRENGTHS } from '../style/strengths.ts';
 import { type EmphasisedPoint, emphasisPoints, markedPoints } from './emphasis-points.ts';
-import { areaPath, betweenPaths, type LinePath, MOST_POINTS } from './line-path.ts';
-import { dashesOf, type Pattern } from './look.ts';
+import type { LinePath } from './line-path.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
-
-/** How strongly areas are filled. */
-const AREA = 0.16;
 
 /** A line with where it runs and what stands on it. */
 export interface SetLine {
@@ -99,32 +101,26 @@ export function areaNodes({ line, path, zero, floor }: SetLine, lines: readonly 
       kind: 'group',
       part: `line:${id}`,
       label: `Area at ${line.name}`,
-      children: [{ kind: 'path', d, fill: colour, strength: AREA }],
+      children: [{ kind: 'path', d, fill: colour, strength: STRENGTHS.area }],
     },
   ];
 }
 
-const strokeFor = (colour: string, width: number, pattern: Pattern): Stroke => {
-  const dashes = dashesOf(pattern, width);
-  return { colour, width, ...(dashes && { dashes }) };
-};
-
 function markerNode(marker: Marker, [x, y]: XY, ground: string, at: string, value: string): SceneNode {
   const { shape, filled, size, colour } = marker;
   const d = markerPath(shape, x, y, size);
-  const isFilled = filled && isClosed(shape) && shape !== 'ring';
-  // What is hollow hides its line, so that its shape is seen.
-  const fill = isFilled ? { fill: colour } : isClosed(shape) ? { fill: ground } : {};
+  const isFilled = isFilledMarker(shape, filled);
+  const fill = markerFill(shape, isFilled, colour, ground);
   return { kind: 'path', d, ...fill, stroke: { colour, width: isFilled ? 0.4 : 0.9 }, at, value };
 }
 
-/** One line: its strokes, single points as dots, its markers, and a place for each point. */
-export function lineNodes(set: SetLine, ground: string): SceneNode {
+/** One line: its strokes, single points as dots, its markers, and a place for each point where that is wanted. */
+export function lineNodes(set: SetLine, ground: string, { withPlaces } = { withPlaces: true }): SceneNode {
   const { line, path } = set;
   const { colour, weight, pattern, unfinishedPattern, gaps } = line.line;
   const children: SceneNode[] = [];
   const draw = (d: string, stroke: Stroke) => d && children.push({ kind: 'path', d, stroke });
-  draw(path.bridges.d, strokeFor(colour, weight * 0.5, gaps === 'dotted bridge' ? 'dots' : 'solid'));
+  draw(path.bridges.d, strokeFor(colour, weight * BRIDGE_SHARE, gaps === 'dotted bridge' ? 'dots' : 'solid'));
   draw(path.unfinished.d, strokeFor(colour, weight, unfinishedPattern));
   draw(path.finished.d, strokeFor(colour, weight, pattern));
   for (const [x, y] of path.dots) children.push({ kind: 'point', x, y, radius: Math.max(1, weight), fill: colour });
@@ -132,7 +128,7 @@ export function lineNodes(set: SetLine, ground: string): SceneNode {
     const place = set.at(index);
     if (place) children.push(markerNode(marker, place, ground, line.at(index), String(line.values[index])));
   }
-  if (line.values.length <= MOST_POINTS)
+  if (withPlaces && line.values.length <= MOST_POINTS)
     line.values.forEach((value, index) => {
       const place = set.at(index);
       if (!place) return;

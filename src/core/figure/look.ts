@@ -1,34 +1,15 @@
 /** How a line looks: stroke, markers, emphasis and the values shown. Everything here can be picked up and laid on another line. */
 import { z } from 'zod';
 import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
+import { CURVES } from '../mark/curve.ts';
+import { MARKER_SHAPES } from '../mark/shapes.ts';
+import { PATTERNS } from '../mark/stroke.ts';
+import { Weight } from '../mark/weight.ts';
 import { keyed } from '../named/keyed.ts';
-import { MARKER_SHAPES } from '../scene/markers.ts';
 import { Colour } from '../style/colour.ts';
 import type { HouseStyle } from '../style/style.ts';
-import { Weight } from './weight.ts';
 
-export const PATTERNS = ['solid', 'dashes', 'dots', 'dash-dot', 'long dashes'] as const;
-export type Pattern = (typeof PATTERNS)[number];
-export const CURVES = ['straight', 'smooth', 'step before', 'step middle', 'step after'] as const;
-export type Curve = (typeof CURVES)[number];
 export const GAPS = ['break', 'bridge', 'dotted bridge', 'zero'] as const;
-
-/** Lengths of dashes and gaps in points for a stroke of a weight; they grow with it, but stay readable on thin strokes. */
-export function dashesOf(pattern: Pattern, weight: number): number[] | null {
-  const unit = Math.max(0.8, weight);
-  switch (pattern) {
-    case 'solid':
-      return null;
-    case 'dashes':
-      return [3.2 * unit, 2 * unit];
-    case 'dots':
-      return [0, 2 * unit];
-    case 'dash-dot':
-      return [3.6 * unit, 2 * unit, 0, 2 * unit];
-    case 'long dashes':
-      return [7 * unit, 2.4 * unit];
-  }
-}
 
 const every = z
   .number()

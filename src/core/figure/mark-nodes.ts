@@ -1,9 +1,10 @@
 /** Drawing levels, bands and events, and where they run. */
+
+import { clipRun, runsOf } from '../mark/runs.ts';
+import { dashesOf, type Pattern } from '../mark/stroke.ts';
 import type { Box, XY } from '../place/box.ts';
 import { runOf } from '../scene/coordinates.ts';
 import type { SceneNode } from '../scene/scene.ts';
-import { clipRun, runsOf } from './line-path.ts';
-import { dashesOf, type Pattern } from './look.ts';
 import type { Mark, MarkOf } from './marks.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';

@@ -1,10 +1,11 @@
 /** Levels, bands, events and notes: what is set on a figure beside its lines, all in the data's own terms. */
 import { z } from 'zod';
+import { PATTERNS } from '../mark/stroke.ts';
+import { Weight } from '../mark/weight.ts';
 import { Id } from '../named/id.ts';
 import { Colour } from '../style/colour.ts';
 import { Words } from '../text/rich.ts';
-import { Offset, PATTERNS } from './look.ts';
-import { Weight } from './weight.ts';
+import { Offset } from './look.ts';
 
 const finite = z.number().min(-1e15).max(1e15);
 const side = z.enum(['left', 'right']).default('left');

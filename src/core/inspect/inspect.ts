@@ -5,10 +5,10 @@
  */
 import type { ApexOptions } from 'apexcharts';
 import type { FigureLayout } from '../figure/figure-layout.ts';
-import { dashesOf } from '../figure/look.ts';
 import type { Mark } from '../figure/marks.ts';
 import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';
 import type { SetAxis } from '../figure/value-axis.ts';
+import { dashesOf } from '../mark/stroke.ts';
 import { thin } from '../scale/thin.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { distinct } from '../text/distinct.ts';

@@ -1,21 +1,7 @@
 /** What a schema of one property cannot say: that the properties of a thing make sense together. */
-import type { FigureSpec, ValueAxis } from '../figure/spec.ts';
 import { firstWrong } from '../issue.ts';
 import { inconsistencyOf, MOST_ITEMS, Report, ReportItem } from '../report/report.ts';
-
-function wrongAxis(side: 'left' | 'right', { from, to, scale }: ValueAxis): string | null {
-  const low = from === 'zero' ? 0 : from;
-  if (typeof low === 'number' && typeof to === 'number' && low >= to)
-    return `The ${side} axis cannot run from ${low} to ${to}; give an end above where it begins.`;
-  if (scale === 'log' && [low, to].some((end) => typeof end === 'number' && end <= 0))
-    return 'A logarithmic axis has no zero and nothing below it; give it ends above zero.';
-  return null;
-}
-
-const wrongFigure = ({ leftAxis, rightAxis }: FigureSpec): string | null =>
-  wrongAxis('left', leftAxis) ?? wrongAxis('right', rightAxis);
-
-const wrongItem = (item: ReportItem): string | null => (item.type === 'figure' ? wrongFigure(item) : null);
+import { kindOf } from './kinds.ts';
 
 /**
  * One sentence for what is wrong with a report after a change, or null. Only
@@ -36,7 +22,7 @@ export function wrongIn(before: Report, after: Report): string | null {
   for (const item of after.items) {
     if (known.has(item)) continue;
     const parsed = ReportItem.safeParse(item);
-    const wrong = parsed.success ? wrongItem(item) : firstWrong(parsed.error).message;
+    const wrong: string | null = parsed.success ? kindOf(item).nonsense(item) : firstWrong(parsed.error).message;
     if (wrong !== null) return wrong;
   }
   return inconsistencyOf(after)?.message ?? null;

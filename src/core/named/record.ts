@@ -155,7 +155,7 @@ export function toList(schema: z.ZodType, record: unknown): unknown {
     );
   } else if (shape.kind === 'named') list = listOfRecord(shape.naming, shape.list.element, record);
   // A choice that was read through another schema object must not be mixed up with this one, so only whole things are kept.
-  if (shape.kind !== 'value') lists.set(record, list);
+  if (shape.kind !== 'value') lists.set(record, Object.freeze(list));
   return list;
 }
 

@@ -1,7 +1,7 @@
-import { partsBetween } from '../change/parts.ts';
 import { withOwn } from '../figure/panels/change.ts';
 import { Panels } from '../figure/panels/spec.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
+import { partsBetween } from '../named/parts.ts';
 import { colourInName, looksLike } from '../style/colour-words.ts';
 import type { Check } from './note.ts';
 

@@ -1,4 +1,4 @@
-import { partsBetween } from '../change/parts.ts';
+import { partsBetween } from '../named/parts.ts';
 import { shownRecords } from '../spark/data.ts';
 import { cellOf } from '../spark/resolve.ts';
 import { Sparkline } from '../spark/spec.ts';

@@ -103,23 +103,20 @@ export function figureIn(report: Report, id: string): FigureSpec | undefined {
 }
 
 /**
- * What a schema cannot say: figures draw tables that are there, and shaped
- * tables come from received ones. Returns one sentence for the first thing
- * that is wrong, or null.
+ * What a schema cannot say: the table that a thing is made from or draws is
+ * there, and no table is made from itself. Returns one sentence for the first
+ * thing that is wrong, or null.
  */
 export function inconsistencyOf(report: Report): { path: (string | number)[]; message: string } | null {
+  const tables = new Map(tablesOf(report).map((table) => [table.id, table]));
   for (const item of report.items) {
     const path = ['items', item.id];
-    if (isTable(item)) {
-      const keys = new Set(item.type === 'table' ? item.columns.map((column) => column.meta.key) : []);
-      if (item.calculations.some(({ key }) => keys.has(key)))
-        return { path: [...path, 'columns'], message: 'Two columns have the same key.' };
-      if (item.type === 'shaped' && sourcesOf(report, item).at(-1)?.type !== 'table')
-        return {
-          path: [...path, 'of'],
-          message: `“${item.name}” must be made from a table of this report, and not from itself.`,
-        };
-    } else if (!tableIn(report, item.table))
+    if ('of' in item && sourcesOf(report, item).at(-1)?.type !== 'table')
+      return {
+        path: [...path, 'of'],
+        message: `“${item.name}” must be made from a table of this report, and not from itself.`,
+      };
+    if ('table' in item && !tables.has(item.table))
       return { path: [...path, 'table'], message: `There is no table “${item.table}” for “${item.name}”.` };
   }
   return null;

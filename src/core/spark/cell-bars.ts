@@ -1,8 +1,10 @@
 /** Columns, and wins and losses, in a sparkline's cell. Lengths in points. */
+
+import type { CellBox, Marked } from '../mark/box.ts';
+import { shareBelow } from '../mark/linear.ts';
 import type { XY } from '../place/box.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
-import type { CellBox, Marked } from './cell-box.ts';
 import { signs } from './derive.ts';
 import type { SparkCell } from './resolve.ts';
 
@@ -42,8 +44,7 @@ export function columnNodes(
 ): { bars: SceneNode[]; marks: SceneNode[] } {
   const snap = snapper(pixel);
   const { bar, at } = pitchOf(values.length, box, pixel);
-  const y = (value: number) =>
-    snap(box.top + box.height * (high === low ? 0.5 : (high - Math.min(high, Math.max(low, value))) / (high - low)));
+  const y = (value: number) => snap(box.top + box.height * shareBelow(Math.min(high, Math.max(low, value)), low, high));
   const zero = y(0);
   const bars: SceneNode[] = [];
   const marks: SceneNode[] = [];

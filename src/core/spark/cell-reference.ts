@@ -1,9 +1,11 @@
 /** What stands behind a sparkline: a mean, a value, a column, or a band around the mean. Lengths in points. */
-import { clipRun, runsOf } from '../figure/line-path.ts';
+
+import type { CellBox } from '../mark/box.ts';
+import { clipRun, runsOf } from '../mark/runs.ts';
 import type { XY } from '../place/box.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
-import type { CellBox } from './cell-box.ts';
+import { STRENGTHS } from '../style/strengths.ts';
 import type { SparkCell } from './resolve.ts';
 
 /** A run across the whole cell, or nothing where it lies outside. */
@@ -49,5 +51,5 @@ export function referenceNodes(
     [left + width, lower],
     [left, lower],
   ];
-  return [{ kind: 'path', d: `${runOf(corners)}Z`, fill: ink, strength: 0.14 }];
+  return [{ kind: 'path', d: `${runOf(corners)}Z`, fill: ink, strength: STRENGTHS.sparkReference }];
 }

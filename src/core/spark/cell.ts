@@ -1,10 +1,13 @@
 /** Drawing one sparkline into its cell. Lengths in points. */
-import { type Emphasis, emphasised } from '../emphasis/emphasis.ts';
+import type { Emphasis } from '../emphasis/emphasis.ts';
+import type { CellBox, Marked } from '../mark/box.ts';
+import { shareBelow } from '../mark/linear.ts';
+import { isFilledMarker, markerFill } from '../mark/marker.ts';
+import { pointsOfRule } from '../mark/points.ts';
+import { markerPath, markerReach } from '../mark/shapes.ts';
 import type { XY } from '../place/box.ts';
-import { isClosed, markerPath, markerReach } from '../scene/markers.ts';
 import { type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import { columnNodes, winLossNodes } from './cell-bars.ts';
-import type { CellBox, Marked } from './cell-box.ts';
 import { bandNodes, dotRadius, lineNodes, plainPath } from './cell-lines.ts';
 import { referenceNodes } from './cell-reference.ts';
 import { isBars } from './look.ts';
@@ -37,10 +40,8 @@ type Values = readonly (number | null)[];
 function markedPoints(values: Values, emphasis: readonly Emphasis[], open: number): Marked {
   const found = new Map<number, Emphasis>();
   for (const rule of emphasis) {
-    const seen = rule.of === 'first' || rule.of === 'last' || open >= values.length ? values : values.slice(0, open);
     const level = typeof rule.level === 'number' ? rule.level : 0;
-    for (const index of emphasised(seen, rule.of, rule.ties, () => level))
-      if (!found.has(index)) found.set(index, rule);
+    for (const index of pointsOfRule(values, rule, open, () => level)) if (!found.has(index)) found.set(index, rule);
   }
   return found;
 }
@@ -110,13 +111,13 @@ function markNode(
   if (shape === 'none') return [];
   const own = colour ?? spark.colour;
   const strokes = strokesFor(spark, times).marks.get(rule);
-  const isFilled = filled && isClosed(shape) && shape !== 'ring' && !open;
+  const isFilled = isFilledMarker(shape, filled) && !open;
   return [
     {
       kind: 'path',
       d: strokes?.d ?? '',
       shift: [x, y],
-      ...(isFilled ? { fill: own } : isClosed(shape) ? { fill: ground } : {}),
+      ...markerFill(shape, isFilled, own, ground),
       stroke: isFilled ? strokes?.full : strokes?.hollow,
     },
   ];
@@ -142,7 +143,7 @@ function quickNodes({ spark, values, open, ends }: SparkCell, box: CellBox, pen:
   if (spark.emphasis.length === 0) return nodes;
   const children: SceneNode[] = [];
   for (const [index, rule] of markedPoints(values, spark.emphasis, open)) {
-    const share = high === low ? 0.5 : (high - (values[index] ?? 0)) / (high - low);
+    const share = shareBelow(values[index] ?? 0, low, high);
     const at: XY = [inner.left + index * step, inner.top + height * share];
     for (const node of markNode(rule, at, spark, pen.ground, times, false)) children.push(node);
   }
@@ -181,7 +182,7 @@ export function sparklineParts(cell: SparkCell, box: CellBox, pen: Pen): SparkPa
       parts.stroke = winLossNodes(filled, inner, pen.pixel);
       return parts;
     }
-    const y = (value: number) => inner.top + inner.height * (high === low ? 0.5 : (high - value) / (high - low));
+    const y = (value: number) => inner.top + inner.height * shareBelow(value, low, high);
     const x = (index: number) => inner.left + ((index + 0.5) * inner.width) / values.length;
     parts.reference = referenceNodes(filled, inner, x, y, pen.ink);
     const { bars, marks } = columnNodes(
@@ -202,7 +203,7 @@ export function sparklineParts(cell: SparkCell, box: CellBox, pen: Pen): SparkPa
     width: box.width - 2 * reach,
     height: box.height - 2 * reach,
   };
-  const y = (value: number) => inner.top + inner.height * (high === low ? 0.5 : (high - value) / (high - low));
+  const y = (value: number) => inner.top + inner.height * shareBelow(value, low, high);
   const step = values.length > 1 ? inner.width / (values.length - 1) : 0;
   const x = (index: number) => (values.length > 1 ? inner.left + index * step : inner.left + inner.width / 2);
   parts.reference = referenceNodes(filled, inner, x, y, pen.ink);

@@ -1,7 +1,7 @@
 /** How sparklines look, apart from what they show: it can be picked up, kept under a name and laid on others. */
 import { z } from 'zod';
 import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
-import { Weight } from '../figure/weight.ts';
+import { Weight } from '../mark/weight.ts';
 import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
 

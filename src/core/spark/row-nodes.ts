@@ -1,13 +1,13 @@
 /** Drawing the rows of a spark table, a few or all of them. Lengths in points. */
 import { emphasised } from '../emphasis/emphasis.ts';
-import { isClosed, markerPath } from '../scene/markers.ts';
+import type { CellBox } from '../mark/box.ts';
+import { isClosed, markerPath } from '../mark/shapes.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { FaceId } from '../text/faces.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
 import { shorten } from '../text/wrap.ts';
 import { sparklineNodes } from './cell.ts';
-import type { CellBox } from './cell-box.ts';
 import {
   ASIDE,
   cellBox,

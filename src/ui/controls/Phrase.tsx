@@ -85,7 +85,7 @@ function useTyped({
     confirm: () => {
       take(draft, false);
       // What was confirmed is kept, and what is typed next is another step.
-      field.current = { group: crypto.randomUUID(), before: draft };
+      if (!isDirty.current) field.current = { group: crypto.randomUUID(), before: draft };
     },
     end: () => {
       take(draft, false);

@@ -40,6 +40,7 @@ export function Popover({
   id,
 }: PopoverProps) {
   const [open, setOpen] = useState(false);
+  const name = label.split(':')[0] ?? label;
   const { refs, floatingStyles, context } = useFloating({
     open,
     onOpenChange: setOpen,
@@ -71,10 +72,10 @@ export function Popover({
             <div
               ref={refs.setFloating}
               style={floatingStyles}
-              {...getFloatingProps()}
+              {...getFloatingProps({ 'aria-label': name })}
               className={`z-40 ${width} max-h-[min(70vh,22rem)] overflow-auto rounded-box border border-rule bg-base-100 px-4 py-3 text-[14px] shadow-lg`}
             >
-              <p className="mb-1 font-semibold">{label.split(':')[0]}</p>
+              <p className="mb-1 font-semibold">{name}</p>
               {typeof children === 'function' ? children(() => setOpen(false)) : children}
             </div>
           </FloatingFocusManager>

@@ -1,39 +1,30 @@
 import { FilePlus2, Trash2 } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
-import { miniature } from '../../core/figure/miniature.ts';
-import { resolveFigure } from '../../core/figure/panels/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
-import { isTable, type Report, type TableItem, tableIn } from '../../core/report/report.ts';
-import type { Scene } from '../../core/scene/scene.ts';
+import type { SheetKind } from '../../core/item/kind.ts';
+import { kindOf } from '../../core/item/kinds.ts';
+import { type Report, type ReportItem, tableIn } from '../../core/report/report.ts';
 import { toSvg } from '../../core/scene/svg.ts';
-import { sparkMiniature } from '../../core/spark/miniature.ts';
-import type { SparkTableSpec } from '../../core/spark/spec.ts';
-import type { Table } from '../../core/table/column.ts';
-import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { localeOf } from '../../core/text/locale.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { show, useView } from './view.ts';
 
-const ENGLISH = localeOf(LOCALES[0]);
 const MINI_WIDTH = 146 / 3.78;
 const MINI_HEIGHT = 34 / 3.78;
 
-function drawSmall(thing: FigureSpec | SparkTableSpec, table: Table): Scene {
-  return thing.type === 'figure'
-    ? miniature(resolveFigure(thing, table), MINI_WIDTH, MINI_HEIGHT)
-    : sparkMiniature(thing, table, ENGLISH, MINI_WIDTH, MINI_HEIGHT);
-}
-
-function Miniature({ thing: now }: { thing: FigureSpec | SparkTableSpec }) {
+function Miniature({ item: now, sheet }: { item: ReportItem; sheet: SheetKind }) {
   // The sheet is drawn first.
-  const thing = useDeferredValue(now);
-  const item = useReport((state) => tableIn(state.report, thing.table));
-  const loaded = useTable(item);
+  const item = useDeferredValue(now);
+  const style = useReport((state) => state.report.style);
+  const locale = useReport((state) => state.report.locale);
+  const source = useReport((state) => tableIn(state.report, kindOf(item).tableOf(item) ?? ''));
+  const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
-  const address = useMemo(
-    () => table && `data:image/svg+xml,${encodeURIComponent(toSvg(drawSmall(thing, table)))}`,
-    [thing, table],
-  );
+  const address = useMemo(() => {
+    if (!table) return null;
+    const scene = sheet.small(item, { table, style, locale: localeOf(locale) }, MINI_WIDTH, MINI_HEIGHT);
+    return `data:image/svg+xml,${encodeURIComponent(toSvg(scene))}`;
+  }, [item, sheet, table, style, locale]);
   return address ? (
     <img src={address} alt="" width={146} height={34} className="mt-1 rounded-sm bg-white" />
   ) : (
@@ -68,17 +59,22 @@ function Entry({ id, kind, name, children }: { id: string; kind: string; name: s
   );
 }
 
-function sizeOf(item: TableItem, report: Report): string {
-  if (item.type === 'shaped') return `from ${tableIn(report, item.of)?.name ?? 'a table'}`;
+/** What a table holds, or where it is from. */
+function sizeOf(item: ReportItem, report: Report): string {
+  const from = kindOf(item).tableOf(item);
+  if (from !== null) return `from ${tableIn(report, from)?.name ?? 'a table'}`;
+  if (item.type !== 'table') return '';
   return `${item.rows.toLocaleString('en-GB')} rows × ${item.columns.length + item.calculations.length} columns`;
 }
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What stands in the report, in reading order. */
 export function Contents() {
   const report = useReport((state) => state.report);
   const { items } = report;
   const adding = useView((view) => view.shown?.kind === 'new-table');
-  const counts = { table: 0, figure: 0, spark: 0 };
+  const counts = new Map<string, number>();
   return (
     <nav
       aria-label="In this report"
@@ -87,19 +83,16 @@ export function Contents() {
       <h2 className="mt-1.5 mb-2 px-1 text-xs font-semibold tracking-wider text-quiet uppercase">In this report</h2>
       <ul className="flex flex-col gap-1.5">
         {items.map((item) => {
-          const number = ++counts[isTable(item) ? 'table' : item.type];
-          return isTable(item) ? (
-            <Entry key={item.id} id={item.id} kind={`Table ${number}`} name={item.name}>
-              <span className="block text-[13px] text-quiet">{sizeOf(item, report)}</span>
-            </Entry>
-          ) : (
-            <Entry
-              key={item.id}
-              id={item.id}
-              kind={`${item.type === 'figure' ? 'Figure' : 'Spark table'} ${number}`}
-              name={item.name}
-            >
-              <Miniature thing={item} />
+          const { noun, sheet } = kindOf(item);
+          const number = (counts.get(noun) ?? 0) + 1;
+          counts.set(noun, number);
+          return (
+            <Entry key={item.id} id={item.id} kind={`${capital(noun)} ${number}`} name={item.name}>
+              {sheet ? (
+                <Miniature item={item} sheet={sheet} />
+              ) : (
+                <span className="block text-[13px] text-quiet">{sizeOf(item, report)}</span>
+              )}
             </Entry>
           );
         })}

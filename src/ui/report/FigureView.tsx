@@ -1,20 +1,22 @@
-import { useDeferredValue, useEffect, useMemo } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo } from 'react';
 import { layoutFigure } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { proofNotes } from '../../core/proof/proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
-import { Dock } from '../dock/Dock.tsx';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
-import { HandOff } from './HandOff.tsx';
-import { InspectFace } from './InspectFace.tsx';
 import { useFigureKeys } from './keys.ts';
 import { ProofMargin } from './ProofMargin.tsx';
 import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';
 import { useView } from './view.ts';
+
+// The sheet is what is wanted first.
+const Dock = lazy(async () => ({ default: (await import('../dock/Dock.tsx')).Dock }));
+const HandOff = lazy(async () => ({ default: (await import('./HandOff.tsx')).HandOff }));
+const InspectFace = lazy(async () => ({ default: (await import('./InspectFace.tsx')).InspectFace }));
 
 const FACES = [
   { face: 'set', name: 'Set', says: 'The figure as it is typeset' },
@@ -44,16 +46,16 @@ function Faces() {
 }
 
 /** A figure on its sheet, with the dock below it. */
-export function FigureView({ figure }: { figure: FigureSpec }) {
+export function FigureView({ item: figure }: { item: FigureSpec }) {
   const style = useReport((state) => state.report.style);
   const locale = useReport((state) => state.report.locale);
-  const item = useReport((state) => tableIn(state.report, figure.table));
+  const source = useReport((state) => tableIn(state.report, figure.table));
   const part = useView((view) => view.part);
   const handOff = useView((view) => view.handOff);
   const proof = useView((view) => view.proof);
   const noted = useView((view) => view.noted);
   const face = useView((view) => view.face);
-  const loaded = useTable(item);
+  const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
   const drawn = useMemo(() => {
     if (!table) return null;
@@ -82,7 +84,9 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
         <div className="relative flex min-h-0 min-w-0 flex-1">
           <Faces />
           {face === 'inspect' ? (
-            <InspectFace figure={drawn.figure} layout={drawn.layout} style={style} locale={localeOf(locale)} />
+            <Suspense>
+              <InspectFace figure={drawn.figure} layout={drawn.layout} style={style} locale={localeOf(locale)} />
+            </Suspense>
           ) : (
             <Sheet
               scene={layout.scene}
@@ -103,9 +107,15 @@ export function FigureView({ figure }: { figure: FigureSpec }) {
             onBack={({ check }) => run('item.bringNoteBack', { item: figure.id, check })}
           />
         )}
-        {handOff && <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />}
+        {handOff && (
+          <Suspense>
+            <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />
+          </Suspense>
+        )}
       </div>
-      <Dock figure={figure} resolved={drawn.figure} table={table} layout={layout} />
+      <Suspense fallback={<div className="h-[232px] shrink-0 border-t border-rule bg-base-100" />}>
+        <Dock figure={figure} resolved={drawn.figure} table={table} layout={layout} />
+      </Suspense>
     </section>
   );
 }

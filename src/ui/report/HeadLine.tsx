@@ -32,8 +32,8 @@ function SaveState() {
   );
 }
 
-/** The line at the head: report, edition, saved state, undo and hand off. */
-export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: boolean }) {
+/** The line at the head: report, edition, saved state, undo and hand off; `isSet` says that what is shown is set on a sheet. */
+export function HeadLine({ isSet }: { isSet: boolean }) {
   const notes = useView((view) => view.notes);
   const proof = useView((view) => view.proof);
   const title = useReport((state) => state.report.title);
@@ -104,7 +104,7 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
       >
         <Redo2 size={15} aria-hidden="true" />
       </button>
-      {proofs && (
+      {isSet && (
         <button
           type="button"
           aria-pressed={proof}
@@ -118,9 +118,9 @@ export function HeadLine({ canHandOff, proofs }: { canHandOff: boolean; proofs: 
       <button
         type="button"
         className="btn btn-sm btn-primary"
-        disabled={!canHandOff}
+        disabled={!isSet}
         onClick={() => useView.setState({ handOff: true })}
-        title={canHandOff ? undefined : 'Choose a figure to hand off'}
+        title={isSet ? undefined : 'Choose a figure to hand off'}
       >
         Hand off
       </button>

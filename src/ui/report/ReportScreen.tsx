@@ -1,19 +1,15 @@
-import { useEffect, useState } from 'react';
-import { isTable } from '../../core/report/report.ts';
-import { SparkView } from '../spark/SparkView.tsx';
+import { Suspense, useEffect, useState } from 'react';
+import { kindOf } from '../../core/item/kinds.ts';
 import { openReport } from '../state/api.ts';
 import { follow } from '../state/live.ts';
 import { takeOutboxes } from '../state/outbox.ts';
 import { current, flush, open, receive, useReport } from '../state/store.ts';
-import { NewTable } from '../table/NewTable.tsx';
-import { TableView } from '../table/TableView.tsx';
-import { CommandList } from './CommandList.tsx';
 import { Contents } from './Contents.tsx';
-import { FigureView } from './FigureView.tsx';
 import { HeadLine } from './HeadLine.tsx';
 import { useReportKeys } from './keys.ts';
 import { KeyList, Notices } from './Notices.tsx';
 import { type Shown, useView } from './view.ts';
+import { CommandList, ItemView, NewTable } from './views.tsx';
 
 const RECOVERED = 'Changes that were not saved when this page was last closed have been brought back.';
 
@@ -28,6 +24,12 @@ function shownByAddress(items: readonly { id: string }[]): Shown | null {
   const wanted = decodeURIComponent(location.hash.slice(1));
   return items.some((item) => item.id === wanted) ? { kind: 'item', id: wanted } : null;
 }
+
+const LOADING = (
+  <p role="status" className="flex-1 bg-desk p-8">
+    Loading …
+  </p>
+);
 
 function Screen() {
   const items = useReport((state) => state.report.items);
@@ -46,7 +48,7 @@ function Screen() {
       }),
     [id],
   );
-  const first = items.find((item) => !isTable(item)) ?? items[0];
+  const first = items.find((item) => kindOf(item).sheet !== null) ?? items[0];
   const asked = wanted ?? shownByAddress(items);
   const shown: Shown =
     asked?.kind === 'new-table'
@@ -55,6 +57,8 @@ function Screen() {
         ? { kind: 'new-table' }
         : { kind: 'item', id: items.find((item) => asked?.kind === 'item' && item.id === asked.id)?.id ?? first.id };
   const item = shown.kind === 'item' ? items.find((candidate) => candidate.id === shown.id) : undefined;
+  const isSet = item !== undefined && kindOf(item).sheet !== null;
+  const commands = useView((view) => view.commands);
   const address = item ? `#${item.id}` : '';
   useEffect(() => {
     if (item) useView.setState({ shown: { kind: 'item', id: item.id } });
@@ -75,17 +79,21 @@ function Screen() {
   }, [unsaved]);
   return (
     <div className="flex h-screen min-w-[1000px] flex-col">
-      <HeadLine canHandOff={item !== undefined && !isTable(item)} proofs={item !== undefined && !isTable(item)} />
+      <HeadLine isSet={isSet} />
       <Notices />
       <main className="flex min-h-0 flex-1">
         <Contents />
-        {shown.kind === 'new-table' && <NewTable key={shown.replaces ?? ''} replaces={shown.replaces} />}
-        {item && isTable(item) && <TableView key={item.id} item={item} />}
-        {item?.type === 'figure' && <FigureView key={item.id} figure={item} />}
-        {item?.type === 'spark' && <SparkView key={item.id} spark={item} />}
+        <Suspense fallback={LOADING}>
+          {shown.kind === 'new-table' && <NewTable key={shown.replaces ?? ''} replaces={shown.replaces} />}
+          {item && <ItemView key={item.id} item={item} />}
+        </Suspense>
       </main>
       <KeyList />
-      <CommandList />
+      {commands && (
+        <Suspense>
+          <CommandList />
+        </Suspense>
+      )}
     </div>
   );
 }

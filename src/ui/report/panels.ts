@@ -1,10 +1,11 @@
 /** What is done to the panels of a figure; the strip, the keys and the sheet use it. */
-import { partsBetween } from '../../core/change/parts.ts';
+
 import { withLeftOut } from '../../core/figure/panels/change.ts';
 import { heightFor } from '../../core/figure/panels/draft.ts';
 import { Panels, type Split } from '../../core/figure/panels/spec.ts';
 import type { Panel, ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import { partsBetween } from '../../core/named/parts.ts';
 import type { Part } from '../../core/scene/scene.ts';
 import type { Table } from '../../core/table/column.ts';
 import { run } from '../state/store.ts';

@@ -54,16 +54,16 @@ function useSparkKeys(spark: SparkTableSpec, records: readonly { key: string }[]
 }
 
 /** A spark table on its sheet, with the dock below it. */
-export function SparkView({ spark }: { spark: SparkTableSpec }) {
+export function SparkView({ item: spark }: { item: SparkTableSpec }) {
   const style = useReport((state) => state.report.style);
   const locale = useReport((state) => state.report.locale);
-  const item = useReport((state) => tableIn(state.report, spark.table));
+  const source = useReport((state) => tableIn(state.report, spark.table));
   const part = useView((view) => view.part);
   const noted = useView((view) => view.noted);
   const handOff = useView((view) => view.handOff);
   const proof = useView((view) => view.proof);
   const sparkRow = useView((view) => view.sparkRow);
-  const loaded = useTable(item);
+  const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
   const [sizes, setSizes] = useState<Sizes | null>(null);
   const [room, setRoom] = useState<number | null>(null);

@@ -1,6 +1,6 @@
 /** What a change of a sparkline sets: its column, or one row as an exception to it. */
 
-import { partsBetween } from '../../core/change/parts.ts';
+import { partsBetween } from '../../core/named/parts.ts';
 import type { SparkRecord } from '../../core/spark/records.ts';
 import { TOTAL_KEY } from '../../core/spark/records.ts';
 import { SparkColumn, SparkException, type Sparkline, type SparkTableSpec } from '../../core/spark/spec.ts';

@@ -1,5 +1,5 @@
-import { partsBetween } from '../../core/change/parts.ts';
 import { Mark } from '../../core/figure/marks.ts';
+import { partsBetween } from '../../core/named/parts.ts';
 import { run } from './store.ts';
 
 /** Sets what is different in a mark; returns what was refused, or null. */

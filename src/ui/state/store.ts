@@ -14,6 +14,7 @@ import type { Report } from '../../core/report/report.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, rememberBlocks } from './cells.ts';
+import { isPageLeaving } from './leaving.ts';
 import { keepOutbox, type Outbox } from './outbox.ts';
 import { author } from './session.ts';
 import { typingNow } from './typing.ts';
@@ -284,16 +285,9 @@ function add(call: Call, { record: after, label, fields }: Done, blocks: Blocks,
     if (current().save.kind !== 'refused' && current().save.kind !== 'gone') void flush();
   };
   // What is seen changes first; keeping and sending follow at once after it, or before a page that goes is gone.
-  if (isLeaving) follow();
+  if (isPageLeaving()) follow();
   else setTimeout(follow);
 }
-
-let isLeaving = false;
-const leaving = (is: boolean) => () => {
-  isLeaving = is;
-};
-addEventListener('pagehide', leaving(true), { capture: true });
-addEventListener('pageshow', leaving(false));
 
 const REPLACED = 'A character that cannot be stored was replaced by “\uFFFD”.';
 

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { partsBetween } from '../../core/change/parts.ts';
+import { partsBetween } from '../../core/named/parts.ts';
 import { Refusal } from '../../core/refusal.ts';
 import type { TableItem } from '../../core/report/report.ts';
 import { calculate } from '../../core/table/calc/calculate.ts';

@@ -1,6 +1,6 @@
 import { SlidersHorizontal } from 'lucide-react';
 import { useMemo } from 'react';
-import { partsBetween } from '../../core/change/parts.ts';
+import { partsBetween } from '../../core/named/parts.ts';
 import type { TableItem } from '../../core/report/report.ts';
 import { Calculation } from '../../core/table/calc/calculation.ts';
 import { sayRule } from '../../core/table/calc/say.ts';

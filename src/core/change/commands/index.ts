@@ -11,13 +11,13 @@ import { DateAxis, FigureWindow, Frame, Line, Millimetres, Tie, ValueAxis } from
 import { firstWrong } from '../../issue.ts';
 import { wrongIn } from '../../item/sense.ts';
 import { Id } from '../../named/id.ts';
+import { Parts, withParts } from '../../named/parts.ts';
 import { isSame } from '../../named/same.ts';
 import { Refusal } from '../../refusal.ts';
 import { Report } from '../../report/report.ts';
 import { changeOf } from '../change-of.ts';
 import { assign, type Command, command } from '../command.ts';
 import { figureOf } from '../found.ts';
-import { Parts, withParts } from '../parts.ts';
 import { ITEM_COMMANDS } from './item.ts';
 import { LINE_COMMANDS } from './lines.ts';
 import { SPARK_COMMANDS } from './spark.ts';

@@ -3,11 +3,11 @@ import { current } from 'immer';
 import { z } from 'zod';
 import { Aside } from '../../figure/spec.ts';
 import { firstWrong } from '../../issue.ts';
+import { kindOf } from '../../item/kinds.ts';
 import { usersOfTable } from '../../item/users.ts';
-import { WORDS_OF } from '../../item/words.ts';
 import { Id } from '../../named/id.ts';
 import { Refusal } from '../../refusal.ts';
-import { ItemName, isTable, ReportItem } from '../../report/report.ts';
+import { ItemName, ReportItem } from '../../report/report.ts';
 import { listed } from '../../table/words.ts';
 import { assign, command } from '../command.ts';
 import { itemOf, notesOf } from '../found.ts';
@@ -23,7 +23,7 @@ export const ITEM_COMMANDS = {
   }),
   'item.remove': command('removal', z.strictObject(inItem), (draft, { item }) => {
     const found = itemOf(draft, item);
-    const users = isTable(found) ? usersOfTable(draft, item) : [];
+    const users = usersOfTable(draft, item);
     if (users.length > 0)
       throw new Refusal(
         `“${found.name}” is used by ${listed(users)}; remove ${users.length > 1 ? 'those' : 'that'} first.`,
@@ -53,8 +53,10 @@ export const ITEM_COMMANDS = {
     z.strictObject({ ...inItem, words: z.record(z.string().max(40), z.unknown()) }),
     (draft, { item, words }) => {
       const found = itemOf(draft, item);
-      if (!('words' in found)) throw new Refusal(`“${found.name}” is a table and has no words of its own; rename it.`);
-      const parsed = WORDS_OF[found.type].partial().safeParse(words);
+      const { sheet } = kindOf(found);
+      if (!sheet || !('words' in found))
+        throw new Refusal(`“${found.name}” is a table and has no words of its own; rename it.`);
+      const parsed = sheet.words.partial().safeParse(words);
       if (!parsed.success) throw new Refusal(firstWrong(parsed.error).message);
       assign(found.words, parsed.data);
     },

@@ -6,13 +6,13 @@ import { Look, Markers, Offset, ValuesShown } from '../../figure/look.ts';
 import { Mark } from '../../figure/marks.ts';
 import { FigureSpec, Line, PointKey } from '../../figure/spec.ts';
 import { Id } from '../../named/id.ts';
+import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
 import { type Report, tableIn } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
 import { changeOf } from '../change-of.ts';
 import { assign, command } from '../command.ts';
 import { figureOf, linesOf, markOf } from '../found.ts';
-import { Parts, withParts } from '../parts.ts';
 
 const inFigure = { figure: Id };
 const lineIds = z.array(Id).min(1);

@@ -2,6 +2,7 @@
 import { current } from 'immer';
 import { z } from 'zod';
 import { Id } from '../../named/id.ts';
+import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
 import { SparkLook } from '../../spark/look.ts';
 import {
@@ -17,7 +18,6 @@ import {
 import { HouseStyle } from '../../style/style.ts';
 import { assign, command } from '../command.ts';
 import { sparkTableOf } from '../found.ts';
-import { Parts, withParts } from '../parts.ts';
 
 const inSpark = { spark: Id };
 

@@ -3,6 +3,7 @@ import { current } from 'immer';
 import { z } from 'zod';
 import { usersOfColumn } from '../../item/users.ts';
 import { Id } from '../../named/id.ts';
+import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
 import { type Report, ShapedTable, StoredTable, type TableItem } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
@@ -10,7 +11,6 @@ import { ColumnMeta } from '../../table/column.ts';
 import { listed } from '../../table/words.ts';
 import { command } from '../command.ts';
 import { tableOf } from '../found.ts';
-import { Parts, withParts } from '../parts.ts';
 
 const inTable = { table: Id };
 const { key: Key } = Calculation.shape;

@@ -237,7 +237,18 @@ export function oneCourse(spec: FigureSpec, table: Table): Table {
   return splitTable(table, wish).tableOf(null, null) ?? table;
 }
 
-/** Joins a figure's spec with its table; see `resolvePlot`. A figure that is split has a plot for each panel. */
+const resolvedOnce = new WeakMap<FigureSpec, { table: Table; figure: ResolvedFigure }>();
+
+/**
+ * Joins a figure's spec with its table; see `resolvePlot`. A figure that is
+ * split has a plot for each panel. A spec of a report never changes, so it is
+ * joined with a table once, whoever asks.
+ */
 export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
-  return spec.panels ? resolvePanels(spec, spec.panels, table) : resolvePlot(spec, table);
+  const known = resolvedOnce.get(spec);
+  if (known?.table === table) return known.figure;
+  const figure = spec.panels ? resolvePanels(spec, spec.panels, table) : resolvePlot(spec, table);
+  // A draft that is still being changed is joined anew each time.
+  if (Object.isFrozen(spec)) resolvedOnce.set(spec, { table, figure });
+  return figure;
 }

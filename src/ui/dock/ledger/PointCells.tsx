@@ -1,5 +1,5 @@
 /** The cells for what stands at points: markers, and values shown. */
-import { isClosed } from '../../../core/scene/markers.ts';
+import { isClosed } from '../../../core/mark/shapes.ts';
 import { ColourWord } from '../../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
 import { Popover } from '../../controls/Popover.tsx';

@@ -1,5 +1,5 @@
 import type { Look } from '../../../core/figure/look.ts';
-import { MARKER_SHAPES } from '../../../core/scene/markers.ts';
+import { MARKER_SHAPES } from '../../../core/mark/shapes.ts';
 import { MarkerSample } from './samples.tsx';
 
 /** Shapes to choose from, each drawn. */

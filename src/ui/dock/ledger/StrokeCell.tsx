@@ -1,4 +1,5 @@
-import { CURVES, PATTERNS } from '../../../core/figure/look.ts';
+import { CURVES } from '../../../core/mark/curve.ts';
+import { PATTERNS } from '../../../core/mark/stroke.ts';
 import { colourInName, looksLike } from '../../../core/style/colour-words.ts';
 import { type Column, columnOf } from '../../../core/table/column.ts';
 import { isoOf } from '../../../core/time/calendar.ts';

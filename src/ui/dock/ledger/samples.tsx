@@ -1,7 +1,7 @@
 /** Small pictures of strokes and markers, drawn with the code that draws the figure. */
 import type { Emphasis } from '../../../core/emphasis/emphasis.ts';
-import { dashesOf, type Pattern } from '../../../core/figure/look.ts';
-import { isClosed, type MarkerShape, markerPath } from '../../../core/scene/markers.ts';
+import { isClosed, type MarkerShape, markerPath } from '../../../core/mark/shapes.ts';
+import { dashesOf, type Pattern } from '../../../core/mark/stroke.ts';
 
 interface StrokeSampleProps {
   colour: string;

@@ -1,7 +1,9 @@
 /** How a line runs from point to point: straight, smooth without overshoot, or in steps. Coordinates in points. */
 import type { XY } from '../place/box.ts';
 import { coordinate, runOf } from '../scene/coordinates.ts';
-import type { Curve } from './look.ts';
+
+export const CURVES = ['straight', 'smooth', 'step before', 'step middle', 'step after'] as const;
+export type Curve = (typeof CURVES)[number];
 
 /**
  * Slopes at the points of a smooth curve that stays between neighbouring

@@ -1,5 +1,5 @@
 /** The shapes of markers, as path data. Sizes are chosen so that all shapes of one size look equally heavy. */
-import { coordinate } from './coordinates.ts';
+import { coordinate } from '../scene/coordinates.ts';
 
 export const MARKER_SHAPES = [
   'circle',

@@ -1,10 +1,10 @@
 /** Setting parts of a thing, so that an argument carries only what is changed. */
 import { z } from 'zod';
 import { firstWrong } from '../issue.ts';
-import { Field, fieldsBetween, type Path, withField } from '../named/fields.ts';
-import { toList, toRecord } from '../named/record.ts';
-import { isSame } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
+import { Field, fieldsBetween, type Path, withField } from './fields.ts';
+import { toList, toRecord } from './record.ts';
+import { isSame } from './same.ts';
 
 /**
  * Parts of a thing to be set, as an argument: paths within its record form,

@@ -1,0 +1,72 @@
+/** Figures as a kind of thing in a report. */
+import { describeFigure } from '../figure/describe.ts';
+import type { FigureLayout } from '../figure/figure-layout.ts';
+import { layoutFigure } from '../figure/layout.ts';
+import { miniature } from '../figure/miniature.ts';
+import { resolveFigure } from '../figure/panels/resolve.ts';
+import type { ResolvedFigure } from '../figure/resolve.ts';
+import { FigureSpec, type ValueAxis } from '../figure/spec.ts';
+import { proofNotes } from '../proof/proof.ts';
+import type { ItemKind, SetFrom, SheetKind } from './kind.ts';
+
+interface LaidFigure {
+  figure: ResolvedFigure;
+  layout: FigureLayout;
+  from: SetFrom;
+}
+
+/** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
+export function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {
+  const levels = marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : []));
+  const splits = [panels?.by, panels?.down].flatMap((split) => (split?.kind === 'category' ? [split.column] : []));
+  return new Set([
+    across,
+    ...splits,
+    ...lines.flatMap(({ column, values }) => [column, values.column ?? column]),
+    ...levels,
+  ]);
+}
+
+function wrongAxis(side: 'left' | 'right', { from, to, scale }: ValueAxis): string | null {
+  const low = from === 'zero' ? 0 : from;
+  if (typeof low === 'number' && typeof to === 'number' && low >= to)
+    return `The ${side} axis cannot run from ${low} to ${to}; give an end above where it begins.`;
+  if (scale === 'log' && [low, to].some((end) => typeof end === 'number' && end <= 0))
+    return 'A logarithmic axis has no zero and nothing below it; give it ends above zero.';
+  return null;
+}
+
+function sayPart({ lines, marks }: FigureSpec, list: string, name: string): string | null {
+  if (list === 'lines') {
+    const line = lines.find(({ id }) => id === name);
+    return `line “${line?.name ?? line?.column ?? name}”`;
+  }
+  if (list !== 'marks') return null;
+  const mark = marks.find(({ id }) => id === name);
+  return `${mark?.kind ?? 'mark'} “${mark?.name || name}”`;
+}
+
+const sheet: SheetKind<FigureSpec, LaidFigure> = {
+  words: FigureSpec.shape.words,
+  lay(item, from) {
+    const figure = resolveFigure(item, from.table);
+    return { figure, layout: layoutFigure(figure, from.style, from.locale), from };
+  },
+  draw: ({ layout }) => layout.scene,
+  describe: ({ figure, from }) => figure.spec.description ?? describeFigure(figure, from.locale),
+  proof: ({ figure, layout, from: { style, locale } }) => proofNotes({ figure, layout, style, locale }),
+  small: (item, { table, style, locale }, width, height) =>
+    miniature(resolveFigure(item, table), style, locale, width, height),
+  forms: ['svg', 'svg-outlines', 'png', 'spec'],
+};
+
+export const figureKind: ItemKind<FigureSpec> = {
+  type: 'figure',
+  schema: FigureSpec,
+  noun: 'figure',
+  tableOf: ({ table }) => table,
+  columnsOf: columnsOfFigure,
+  nonsense: ({ leftAxis, rightAxis }) => wrongAxis('left', leftAxis) ?? wrongAxis('right', rightAxis),
+  sayPart,
+  sheet: sheet as SheetKind<FigureSpec>,
+};

@@ -1,0 +1,52 @@
+/** Runs of values between gaps, and runs of points cut at the edges they may not leave. */
+import type { XY } from '../place/box.ts';
+
+/** Runs of the indices of values, parted by gaps. */
+export function runsOf(values: readonly (number | null)[]): number[][] {
+  const runs: number[][] = [];
+  let run: number[] = [];
+  values.forEach((value, index) => {
+    if (value !== null) run.push(index);
+    else if (run.length > 0) {
+      runs.push(run);
+      run = [];
+    }
+  });
+  if (run.length > 0) runs.push(run);
+  return runs;
+}
+
+/** True where no point lies above the top or below the bottom. */
+export const isInside = (points: readonly XY[], top: number, bottom: number): boolean =>
+  points.every(([, y]) => y >= top - 1e-6 && y <= bottom + 1e-6);
+
+/** Cuts a run of points at a top and a bottom; returns the pieces inside. */
+export function clipRun(points: readonly XY[], top: number, bottom: number): XY[][] {
+  const pieces: XY[][] = [];
+  let piece: XY[] = [];
+  const inside = ([, y]: XY) => y >= top - 1e-6 && y <= bottom + 1e-6;
+  const cross = (a: XY, b: XY, level: number): XY => [a[0] + ((level - a[1]) / (b[1] - a[1])) * (b[0] - a[0]), level];
+  const close = () => {
+    if (piece.length > 0) pieces.push(piece);
+    piece = [];
+  };
+  points.forEach((point, index) => {
+    const before = points[index - 1];
+    if (before) {
+      const crossings = [top, bottom]
+        .filter((level) => (before[1] - level) * (point[1] - level) < 0)
+        .map((level) => cross(before, point, level))
+        .sort((a, b) => Math.abs(a[1] - before[1]) - Math.abs(b[1] - before[1]));
+      for (const crossing of crossings) {
+        if (piece.length > 0) {
+          piece.push(crossing);
+          close();
+        } else piece = [crossing];
+      }
+    }
+    if (inside(point)) piece.push(point);
+    else close();
+  });
+  close();
+  return pieces;
+}
