@@ -1,13 +1,13 @@
 /** The demo report: made-up figures of a made-up ferry operator, the same at every run. */
 
 import { runCommand } from '../src/core/change/commands/index.ts';
-import { newEmphasis } from '../src/core/emphasis/emphasis.ts';
 import { draftFigure } from '../src/core/figure/draft.ts';
 import { layoutFigure } from '../src/core/figure/layout.ts';
 import { Mark } from '../src/core/figure/marks.ts';
 import { resolveFigure } from '../src/core/figure/panels/resolve.ts';
 import { BEHIND, Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
+import { newEmphasis } from '../src/core/mark/emphasis.ts';
 import { proofNotes } from '../src/core/proof/proof.ts';
 import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FigureSpec } from '../src/core/figure/spec.ts';
 import { StoredReport } from '../src/core/report/record.ts';
 import { SparkTableSpec } from '../src/core/spark/spec.ts';

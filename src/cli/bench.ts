@@ -1,12 +1,12 @@
 /** Measures the heavy work on made-up data. */
 
-import { newEmphasis } from '../core/emphasis/emphasis.ts';
 import { DatePlanner } from '../core/figure/date-axis.ts';
 import { draftFigure, newLine } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
 import { layoutFigure } from '../core/figure/layout.ts';
 import { resolveFigure } from '../core/figure/panels/resolve.ts';
 import { Panels } from '../core/figure/panels/spec.ts';
+import { newEmphasis } from '../core/mark/emphasis.ts';
 import { thin } from '../core/scale/thin.ts';
 import { tieTicks } from '../core/scale/tied.ts';
 import { toSvg } from '../core/scene/svg.ts';
@@ -16,7 +16,7 @@ import { draftSparkTable, newSparkline } from '../core/spark/draft.ts';
 import { sparkGeometry } from '../core/spark/geometry.ts';
 import { dressSparkTable } from '../core/spark/resolve.ts';
 import { sparkSvg } from '../core/spark/svg.ts';
-import { SKERRY_PLAIN } from '../core/style/style.ts';
+import { DEFAULT_STYLE } from '../core/style/style.ts';
 import { calculate } from '../core/table/calc/calculate.ts';
 import type { Rule } from '../core/table/calc/calculation.ts';
 import type { Column } from '../core/table/column.ts';
@@ -97,12 +97,12 @@ function sparkRows(more: boolean) {
   const cells = Array.from({ length: rows }, (_, row) => `Stop ${row}`);
   const names: Column = { key: 'stop', title: 'Stop', kind: 'text', ordered: false, cells };
   const table = { title: 'Bench', rows, columns: [names, ...numbers], totals: [], remarks: [] };
-  const spec = draftSparkTable(table, { id: 's', tableId: 't', style: SKERRY_PLAIN });
+  const spec = draftSparkTable(table, { id: 's', tableId: 't', style: DEFAULT_STYLE });
   const drawn = spec.columns.filter((column) => column.kind === 'sparkline');
   const [first] = drawn;
   if (more && first)
     for (const draw of ['area', 'columns', 'win / loss'] as const)
-      spec.columns.push(newSparkline(draw, SKERRY_PLAIN, { ...first, draw, sign: 'previous' }));
+      spec.columns.push(newSparkline(draw, DEFAULT_STYLE, { ...first, draw, sign: 'previous' }));
   return { table, spec: more ? spec : { ...spec, columns: drawn } };
 }
 
@@ -132,26 +132,26 @@ const wish = (low: number, high: number) => ({
 export async function bench(json: boolean): Promise<number> {
   const locale = localeOf(LOCALES[0]);
   const table = readText(monthlyText(48, 4));
-  const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
   const plain = longText(100_000, false);
   const quoted = longText(100_000, true);
   const decade = readText(monthlyText(120, 6));
-  const twoAxes = draftFigure(decade, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  const twoAxes = draftFigure(decade, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
   for (const line of twoAxes.lines.slice(3)) line.axis = 'right';
   const twelve = readText(monthlyText(120, 12));
-  const emphatic = draftFigure(twelve, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  const emphatic = draftFigure(twelve, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
   emphatic.lines = twelve.columns.slice(1).map(({ key }, index) => ({
-    ...newLine(`line-${index}`, key, SKERRY_PLAIN.palette[index % 6]?.colour ?? SKERRY_PLAIN.ink, SKERRY_PLAIN),
+    ...newLine(`line-${index}`, key, DEFAULT_STYLE.palette[index % 6]?.colour ?? DEFAULT_STYLE.ink, DEFAULT_STYLE),
     emphasis: [newEmphasis('high'), newEmphasis('low'), newEmphasis('last')],
   }));
   const many = millionPoints();
   const long1m = { ...twelve, rows: many.ys.length, columns: [many.days, many.values] };
-  const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: SKERRY_PLAIN, locale });
+  const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
   const pairs = readText(pairsText());
   const grid = draftFigure(pairs, {
     id: 'figure',
     tableId: 'table',
-    style: SKERRY_PLAIN,
+    style: DEFAULT_STYLE,
     locale,
     panels: Panels.parse({ by: { kind: 'category', column: 'pier' }, down: { kind: 'category', column: 'vessel' } }),
   });
@@ -184,7 +184,7 @@ export async function bench(json: boolean): Promise<number> {
   ];
   const rows = [
     measure('figure of 4 lines × 48 months: resolve, layout, SVG', 2, 300, 60, () =>
-      toSvg(drawFigure(spec, table, SKERRY_PLAIN, locale).scene),
+      toSvg(drawFigure(spec, table, DEFAULT_STYLE, locale).scene),
     ),
     measure('label plans of a date axis of 120 months, all measured', 5, 100, 20, () =>
       new DatePlanner(DECADE, { face: 'sans-400', size: 7.2, clear: 1.6 }, locale).fits(370),
@@ -193,27 +193,27 @@ export async function bench(json: boolean): Promise<number> {
       tieTicks(wish(-1213, 97_810), wish(-3.7, 12.9), 10, true),
     ),
     measure('figure of 6 lines × 120 months on two axes: resolve, layout, SVG', 16, 100, 20, () =>
-      toSvg(drawFigure(twoAxes, decade, SKERRY_PLAIN, locale).scene),
+      toSvg(drawFigure(twoAxes, decade, DEFAULT_STYLE, locale).scene),
     ),
     measure('figure of 12 lines × 120 months with names, values and emphasis: resolve, layout, SVG', 6, 100, 30, () =>
-      toSvg(drawFigure(emphatic, twelve, SKERRY_PLAIN, locale).scene),
+      toSvg(drawFigure(emphatic, twelve, DEFAULT_STYLE, locale).scene),
     ),
     measure('24 panels × 48 months with end values: layout', 20, 100, 30, () =>
-      layoutFigure(panels, SKERRY_PLAIN, locale),
+      layoutFigure(panels, DEFAULT_STYLE, locale),
     ),
     measure('the same from the long table to SVG', 30, 100, 30, () =>
       // Columns anew, so that nothing of an earlier split is used again.
-      toSvg(drawFigure(grid, { ...pairs }, SKERRY_PLAIN, locale).scene),
+      toSvg(drawFigure(grid, { ...pairs }, DEFAULT_STYLE, locale).scene),
     ),
     measure('thin 1,000,000 points to pixel columns', 30, 20, 5, () => thin(many.xs, many.ys, 0.25)),
     measure('draw a figure of 1,000,000 points: resolve, layout, SVG', 1000, 5, 1, () =>
-      toSvg(drawFigure(longFigure, long1m, SKERRY_PLAIN, locale).scene),
+      toSvg(drawFigure(longFigure, long1m, DEFAULT_STYLE, locale).scene),
     ),
     measure('spark table of 10,000 rows × 24 values: resolve, layout, SVG', 120, 20, 5, () =>
       sparkSvg(
         sparkGeometry(
           dressSparkTable(oneSpark.spec, sparkData(oneSpark.spec, oneSpark.table, locale), locale),
-          SKERRY_PLAIN,
+          DEFAULT_STYLE,
           locale,
           PRINT_PIXEL,
         ),

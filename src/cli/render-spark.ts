@@ -1,10 +1,11 @@
 import { extname } from 'node:path';
 import { sayIssue } from '../core/issue.ts';
 import { Refusal } from '../core/refusal.ts';
+import { upgradeSpec } from '../core/report/upgrade.ts';
 import { keysOfSpark } from '../core/spark/columns.ts';
 import { draftSparkTable } from '../core/spark/draft.ts';
 import { SparkTableSpec } from '../core/spark/spec.ts';
-import { SKERRY_PLAIN } from '../core/style/style.ts';
+import { DEFAULT_STYLE } from '../core/style/style.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
 import { SPARK_FORMATS, type SparkFormat, sparkFile } from '../formats/spark-file.ts';
 import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
@@ -24,7 +25,7 @@ export interface RenderSparkOptions {
 
 /** Reads a saved spark table and makes sure that the table has its columns. */
 function readSpec(path: string, table: Table): SparkTableSpec {
-  const parsed = SparkTableSpec.safeParse(readJsonAt(path));
+  const parsed = SparkTableSpec.safeParse(upgradeSpec(readJsonAt(path)));
   if (!parsed.success) throw new Refusal(`${path} is not a spark table spec: ${sayIssue(parsed.error)}`);
   const absent = [...keysOfSpark(parsed.data)].find((key) => !columnOf(table, key));
   if (absent !== undefined)
@@ -52,10 +53,10 @@ export async function renderSpark(options: RenderSparkOptions): Promise<number> 
   const { table } = await readTableAt(options.table, options.sheet);
   const spec =
     options.spark === 'auto'
-      ? draftSparkTable(table, { id: 'spark', tableId: 'table', style: SKERRY_PLAIN })
+      ? draftSparkTable(table, { id: 'spark', tableId: 'table', style: DEFAULT_STYLE })
       : readSpec(options.spark, table);
   if (options.title !== undefined) spec.words.title = options.title;
-  const { body } = await sparkFile(format, { spec, table, style: SKERRY_PLAIN, locale, dpi: options.dpi });
+  const { body } = await sparkFile(format, { spec, table, style: DEFAULT_STYLE, locale, dpi: options.dpi });
   writeOut(options.out, body);
   return 0;
 }

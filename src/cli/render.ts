@@ -7,7 +7,8 @@ import { FigureSpec } from '../core/figure/spec.ts';
 import { sayIssue } from '../core/issue.ts';
 import { columnsOfFigure } from '../core/item/figure.ts';
 import { Refusal } from '../core/refusal.ts';
-import { SKERRY_PLAIN } from '../core/style/style.ts';
+import { upgradeSpec } from '../core/report/upgrade.ts';
+import { DEFAULT_STYLE } from '../core/style/style.ts';
 import { type Column, columnOf, type Table } from '../core/table/column.ts';
 import { applyStep } from '../core/table/shape/shape.ts';
 import { type FigureFormat, figureFile } from '../formats/figure-file.ts';
@@ -32,8 +33,7 @@ export interface RenderOptions {
 
 /** Reads a saved figure and makes sure that the table has its columns. */
 function readSpec(path: string, table: Table): FigureSpec {
-  const value = readJsonAt(path);
-  const parsed = FigureSpec.safeParse(value);
+  const parsed = FigureSpec.safeParse(upgradeSpec(readJsonAt(path)));
   if (!parsed.success) throw new Refusal(`${path} is not a figure spec: ${sayIssue(parsed.error)}`);
   const absent = [...columnsOfFigure(parsed.data)].find((key) => !columnOf(table, key));
   if (absent)
@@ -122,14 +122,14 @@ async function renderTable(options: RenderOptions, table: Table, title: string |
     : draftFigure(table, {
         id: 'figure',
         tableId: 'table',
-        style: SKERRY_PLAIN,
+        style: DEFAULT_STYLE,
         locale,
         across: options.across,
         lines: options.lines?.split(','),
         panels: panelsFor(table, options.panels),
       });
   if (title !== null) spec.words.title = title;
-  const { scene } = drawFigure(spec, table, SKERRY_PLAIN, locale);
+  const { scene } = drawFigure(spec, table, DEFAULT_STYLE, locale);
   const file = await figureFile(format, spec, scene, options.dpi);
   writeOut(options.out, file.body);
 }

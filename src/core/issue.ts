@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** What a schema found wrong, and where. */
 export interface Wrong {

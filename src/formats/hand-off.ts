@@ -1,6 +1,7 @@
 /** A thing of a report as a file, by its kind (Node only). */
-import type { ItemOf, ItemType, SetFrom } from '../core/item/kind.ts';
-import { kindOf } from '../core/item/kinds.ts';
+import type { ItemOf, ItemType } from '../core/item/kind.ts';
+import type { SetFrom } from '../core/item/sheet.ts';
+import { sheetOf } from '../core/item/sheets.ts';
 import type { ReportItem } from '../core/report/report.ts';
 import { FIGURE_FORMATS, type FigureFile, figureFile } from './figure-file.ts';
 import { SPARK_FORMATS, sparkFile } from './spark-file.ts';
@@ -12,7 +13,7 @@ const WRITERS: { readonly [Type in ItemType]: Writer<ItemOf<Type>> | null } = {
   shaped: null,
   figure: async (wanted, item, from) => {
     const form = FIGURE_FORMATS.find((candidate) => candidate === wanted);
-    const sheet = kindOf(item).sheet;
+    const sheet = sheetOf(item);
     return form && sheet ? figureFile(form, item, sheet.draw(sheet.lay(item, from))) : undefined;
   },
   spark: async (wanted, spec, from) => {

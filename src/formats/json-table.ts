@@ -1,5 +1,5 @@
 /** JSON as rows of cells: an array of objects, or an object of columns. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { Refusal } from '../core/refusal.ts';
 import type { RawRows } from '../core/table/understand.ts';
 

@@ -14,7 +14,7 @@ import { CHANNEL } from './live.ts';
 import { checkedNow, readStored, summaryOf } from './reports.ts';
 
 /** A call that was not done, and why. */
-export interface RefusedCall {
+interface RefusedCall {
   id: string;
   error: string;
 }

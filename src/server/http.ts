@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { firstWrong } from '../core/issue.ts';
 import { isName } from '../core/named/keyed.ts';
 import { Refusal } from '../core/refusal.ts';

@@ -25,13 +25,13 @@ export async function drawStored(db: Database, reportId: string, id: string, { a
   const stored = await loadReport(db, reportId);
   const item = stored?.report.items.find((candidate) => candidate.id === id);
   if (!stored || !item) return { kind: 'absent' };
-  const { sheet, tableOf } = kindOf(item);
-  const table = sheet && (await loadTable(db, stored, tableOf(item) ?? ''));
-  if (!sheet || !table) return { kind: 'absent' };
+  const { set, tableOf } = kindOf(item);
+  const table = set && (await loadTable(db, stored, tableOf(item) ?? ''));
+  if (!set || !table) return { kind: 'absent' };
   const from = { table, style: stored.report.style, locale: localeOf(stored.report.locale) };
   if (!cell) {
     const file = await handOff(as, item, from);
-    return file ? { kind: 'file', file, name: item.name } : { kind: 'no such format', formats: sheet.forms };
+    return file ? { kind: 'file', file, name: item.name } : { kind: 'no such format', formats: set.forms };
   }
   const format = CELL_FORMATS.find((candidate) => candidate === as);
   if (!format) return { kind: 'no such format', formats: CELL_FORMATS };

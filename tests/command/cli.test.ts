@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { readTableFile } from '../../src/formats/table-file.ts';
 import { gridTable, panelled } from '../unit/panelled.ts';
@@ -156,7 +156,7 @@ describe('./rizo render', () => {
     const spec = draftFigure(table, {
       id: 'f',
       tableId: 't',
-      style: SKERRY_PLAIN,
+      style: DEFAULT_STYLE,
       locale,
       lines: ['outer_isles', 'on_time_pct'],
     });
@@ -168,7 +168,7 @@ describe('./rizo render', () => {
     writeFileSync(file, JSON.stringify(spec));
     const args = ['render', '--table', received('sailings-monthly.csv'), '--spec', file, '-o', out];
     expect(run(...args, '--locale', 'pl-PL').status).toBe(0);
-    const sheet = toSvg(drawFigure(spec, table, SKERRY_PLAIN, locale).scene);
+    const sheet = toSvg(drawFigure(spec, table, DEFAULT_STYLE, locale).scene);
     expect(readFileSync(out, 'utf8').replace(/<style>.*?<\/style>/s, '')).toBe(sheet);
     expect(run(...args, '--locale', 'xx').stderr).toMatch(/no locale “xx”; there are en-GB/);
   });

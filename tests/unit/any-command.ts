@@ -1,5 +1,5 @@
 /** Arguments for every command, made from its schema and from what is in a report. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { type CommandName, commandSchemas } from '../../src/core/change/commands/index.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
@@ -97,7 +97,7 @@ function number(schema: z.ZodNumber, dice: Dice): number {
 }
 
 /** Any value of a schema; `name` is the property it stands at. */
-export function any(schema: z.ZodType, pools: Pools, dice: Dice, name = ''): unknown {
+function any(schema: z.ZodType, pools: Pools, dice: Dice, name = ''): unknown {
   if (schema === Colour) return dice.of(['#112233', '#445566', '#c2811a', '#000000']);
   const pool = pools[name] ?? [];
   if (schema instanceof z.ZodOptional)

@@ -1,7 +1,8 @@
 /** Figures with many lines, values, marks and gaps; shared by goldens and properties. */
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
+
 import { Mark } from '../../src/core/figure/marks.ts';
 import { type FigureSpec, Line } from '../../src/core/figure/spec.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import type { Cell } from '../../src/core/table/column.ts';
 import { run, type Situation, situation } from './situations.ts';
 import { dates, months, numbers } from './tables.ts';

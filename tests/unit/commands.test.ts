@@ -6,8 +6,8 @@ import { type CommandCall, type CommandName, runCommand } from '../../src/core/c
 import { type History, historyOf } from '../../src/core/change/history.ts';
 import { meet, putOnTop, shownIn, type Window } from '../../src/core/change/meet.ts';
 import { runCall } from '../../src/core/change/run.ts';
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { applyFields, invert } from '../../src/core/named/fields.ts';
 import { recordOf, reportOf } from '../../src/core/report/record.ts';
 import { figureIn, Report } from '../../src/core/report/report.ts';

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Emphasised, emphasised, newEmphasis, type Ties } from '../../src/core/emphasis/emphasis.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { pointsOf } from '../../src/core/figure/emphasis-points.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
+import { type Emphasised, emphasised, newEmphasis, type Ties } from '../../src/core/mark/emphasis.ts';
 import type { SceneNode } from '../../src/core/scene/scene.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { set } from './arranged.ts';
 import { run, situation } from './situations.ts';
@@ -91,7 +91,7 @@ describe('emphasis of a figure', () => {
           },
         );
         const seen = cells.slice(-last);
-        const { scene } = drawFigure(spec, table, SKERRY_PLAIN, locale);
+        const { scene } = drawFigure(spec, table, DEFAULT_STYLE, locale);
         const wanted = [Math.max(...seen), Math.min(...seen)].flatMap((extreme) =>
           seen.filter((value) => value === extreme).map(String),
         );

@@ -5,7 +5,7 @@ import { drawFigure } from '../../src/core/figure/draw.ts';
 import { FigureSpec } from '../../src/core/figure/spec.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
 import { escapeXml, toSvg } from '../../src/core/scene/svg.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
@@ -37,8 +37,8 @@ const read = (name: string): Table => {
   return table;
 };
 const draft = (table: ReturnType<typeof read>, more: { across?: string; lines?: string[] } = {}) =>
-  draftFigure(table, { id: 'f', tableId: 't', style: SKERRY_PLAIN, locale, ...more });
-const draw = (spec: FigureSpec, table: ReturnType<typeof read>) => drawFigure(spec, table, SKERRY_PLAIN, locale);
+  draftFigure(table, { id: 'f', tableId: 't', style: DEFAULT_STYLE, locale, ...more });
+const draw = (spec: FigureSpec, table: ReturnType<typeof read>) => drawFigure(spec, table, DEFAULT_STYLE, locale);
 
 describe('a first figure of a table', () => {
   it('runs the right column across and draws lines that can share an axis', () => {

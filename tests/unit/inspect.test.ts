@@ -5,7 +5,7 @@ import { Mark } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { inspectFigure } from '../../src/core/inspect/inspect.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
@@ -19,11 +19,11 @@ const table = tableOf([
 ]);
 function inspect(change: (spec: FigureSpec) => void = () => {}, of: Table = table) {
   const [across, ...lines] = of.columns.map(({ key }) => key);
-  const spec = draftFigure(of, { id: 'f', tableId: 't', style: SKERRY_PLAIN, locale, across, lines });
+  const spec = draftFigure(of, { id: 'f', tableId: 't', style: DEFAULT_STYLE, locale, across, lines });
   for (const line of spec.lines) line.axis = 'left';
   change(spec);
   const figure = resolveFigure(spec, of);
-  return inspectFigure(figure, layoutFigure(figure, SKERRY_PLAIN, locale), SKERRY_PLAIN);
+  return inspectFigure(figure, layoutFigure(figure, DEFAULT_STYLE, locale), DEFAULT_STYLE);
 }
 const right = (spec: FigureSpec) => {
   for (const line of spec.lines) if (line.column === 'late') line.axis = 'right';

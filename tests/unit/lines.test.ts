@@ -14,7 +14,7 @@ import { dashesOf, PATTERNS } from '../../src/core/mark/stroke.ts';
 import type { SceneNode } from '../../src/core/scene/scene.ts';
 import { colourInName, looksLike } from '../../src/core/style/colour-words.ts';
 import { contrastOf } from '../../src/core/style/contrast.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
@@ -131,7 +131,7 @@ describe('strokes', () => {
       dates(months(2026, 1, 5), 'month', { unfinishedFrom: months(2026, 5, 1)[0] ?? 0 }),
       numbers('a', [1, 3, 2, 4, 1], 't'),
     ]);
-    const [open, finished] = pathsOf(drawFigure(spec, table, SKERRY_PLAIN, english).scene.nodes, 'line:line-1');
+    const [open, finished] = pathsOf(drawFigure(spec, table, DEFAULT_STYLE, english).scene.nodes, 'line:line-1');
     expect(open?.stroke?.colour).toBe(finished?.stroke?.colour);
     expect(open?.stroke?.dashes).toEqual(dashesOf('dots', 1.3));
     expect(finished?.stroke?.dashes).toBeUndefined();
@@ -147,7 +147,7 @@ describe('strokes', () => {
         [run('2026-01-01T00:00Z', 'month', 6), numbers('a', cells, 't')],
         set({ gaps }),
       );
-      const { nodes } = drawFigure(spec, table, SKERRY_PLAIN, english).scene;
+      const { nodes } = drawFigure(spec, table, DEFAULT_STYLE, english).scene;
       const dots = partOf(nodes, 'line:line-1').filter((node) => node.kind === 'point' && node.fill !== null);
       return { paths: pathsOf(nodes, 'line:line-1').map(({ d }) => d.match(/[ML]/g)?.length), dots: dots.length };
     };
@@ -297,7 +297,7 @@ describe('moving', () => {
     numbers('a', [0, 100, 50, 20, 30, 60, 80, 10, 40, 70], 't'),
   ]);
   const figure = resolveFigure(spec, table);
-  const layout = layoutFigure(figure, SKERRY_PLAIN, english);
+  const layout = layoutFigure(figure, DEFAULT_STYLE, english);
   const tenth = layout.plot.height / 10;
 
   it('takes a level to a round value, and an event to a row', () => {

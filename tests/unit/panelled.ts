@@ -1,9 +1,10 @@
 /** Figures in panels, from long tables; shared by goldens and properties. */
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
+
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Cell, Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { addUnits } from '../../src/core/time/calendar.ts';
@@ -62,7 +63,7 @@ export function panelled(
   const spec = draftFigure(table, {
     id: 'f',
     tableId: 't',
-    style: SKERRY_PLAIN,
+    style: DEFAULT_STYLE,
     locale: localeOf(locale),
     across,
     lines,
@@ -75,7 +76,7 @@ export function panelled(
 }
 
 const accent = { kind: 'accent' as const, keys: ['Kelda'], rest: '#8b8391' };
-const palette = SKERRY_PLAIN.palette.map(({ colour }) => colour);
+const palette = DEFAULT_STYLE.palette.map(({ colour }) => colour);
 const frame =
   (width: number, height: number) =>
   ({ frame }: FigureSpec) =>

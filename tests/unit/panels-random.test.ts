@@ -1,13 +1,13 @@
 /** What holds for every figure in panels, over random tables and settings. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { Panels } from '../../src/core/figure/panels/spec.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { resolveValueAxis } from '../../src/core/scale/value-axis.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Cell, Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
@@ -15,7 +15,7 @@ import { panelled } from './panelled.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
-const SIZE = SKERRY_PLAIN.sizes.label;
+const SIZE = DEFAULT_STYLE.sizes.label;
 
 interface Row {
   month: number;
@@ -122,7 +122,7 @@ function figureOf(rows: readonly Row[], wish: Setting, lines = ['passengers']) {
   );
 }
 
-const draw = ({ spec, table }: ReturnType<typeof figureOf>) => drawFigure(spec, table, SKERRY_PLAIN, english);
+const draw = ({ spec, table }: ReturnType<typeof figureOf>) => drawFigure(spec, table, DEFAULT_STYLE, english);
 
 /** Values of the table by panel, added up by hand: those of one pier and month are one sum. */
 function sumsOf(rows: readonly Row[], isIn: (row: Row) => boolean): number[] {

@@ -17,7 +17,7 @@ import { inspectFigure } from '../../src/core/inspect/inspect.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
 import { type Scene, textsOf } from '../../src/core/scene/scene.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { type Column, columnOf, type Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { golden } from './golden.ts';
@@ -31,7 +31,7 @@ const byClass = { kind: 'category', column: 'class' } as const;
 describe('figures in panels', () => {
   it.each(PANELLED.map((situation) => [situation.name, situation] as const))('%s', async (name, situation) => {
     const { spec, table, locale } = situation;
-    const { scene } = drawFigure(spec, table, SKERRY_PLAIN, localeOf(locale));
+    const { scene } = drawFigure(spec, table, DEFAULT_STYLE, localeOf(locale));
     const file = name.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
     await expect(golden(toSvg(scene))).toMatchFileSnapshot(`../golden/panels/${file}.svg`);
   });
@@ -206,7 +206,7 @@ describe('panels and their lines', () => {
     const choices = {
       id: 'f',
       tableId: 't',
-      style: SKERRY_PLAIN,
+      style: DEFAULT_STYLE,
       locale: english,
       panels: Panels.parse({ by: byPier }),
     };
@@ -224,8 +224,8 @@ describe('panels and their lines', () => {
     expect(figure.panels?.list).toHaveLength(100);
     const notes = (one: typeof spec) => {
       const joined = resolveFigure(one, table);
-      const layout = drawFigure(one, table, SKERRY_PLAIN, english);
-      return proofNotes({ figure: joined, layout, style: SKERRY_PLAIN, locale: english }).map(({ check }) => check);
+      const layout = drawFigure(one, table, DEFAULT_STYLE, english);
+      return proofNotes({ figure: joined, layout, style: DEFAULT_STYLE, locale: english }).map(({ check }) => check);
     };
     expect(notes(spec)).toContain('panels-left');
     // A grid keeps all of its columns where they fit, and as many rows as there is room for.
@@ -240,7 +240,7 @@ describe('panels and their lines', () => {
   it('name each mark once, and keep a note in its panel', () => {
     const situation = PANELLED.find(({ name }) => name === 'marks in each panel');
     if (!situation) throw new Error('The situation is gone.');
-    const { scene } = drawFigure(situation.spec, situation.table, SKERRY_PLAIN, english);
+    const { scene } = drawFigure(situation.spec, situation.table, DEFAULT_STYLE, english);
     const words = wordsOf(scene);
     for (const word of ['Target', 'Refit', 'Strike']) expect(words.filter((text) => text === word)).toHaveLength(1);
     const kelda = scene.nodes.find((node) => node.kind === 'cluster' && node.name === 'panel Kelda');
@@ -258,7 +258,7 @@ describe('panels and their lines', () => {
       },
       ['passengers', 'late'],
     );
-    const { scene } = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const { scene } = drawFigure(spec, table, DEFAULT_STYLE, english);
     const home = scene.nodes.find(
       (node) => node.kind === 'cluster' && [...textsOf(node.children)].some(({ text }) => text === 'Limit'),
     );
@@ -277,7 +277,7 @@ describe('panels and their lines', () => {
       const { spec } = panelled('p', table, {});
       return {
         figure: resolveFigure(spec, table),
-        words: wordsOf(drawFigure(spec, table, SKERRY_PLAIN, english).scene),
+        words: wordsOf(drawFigure(spec, table, DEFAULT_STYLE, english).scene),
       };
     };
     const named = over(texts('time', twice(hours), true));
@@ -298,7 +298,7 @@ describe('panels and their lines', () => {
     const bad = '"><script>alert(1)</script>:%/\u001f';
     const { spec, table } = panelled('p', course({ [bad]: [1, 2], '': [3, 4], '\ud800': [5, 6] }), {});
     for (const line of spec.lines) line.values.on = 'last';
-    const svg = toSvg(drawFigure(spec, table, SKERRY_PLAIN, english).scene);
+    const svg = toSvg(drawFigure(spec, table, DEFAULT_STYLE, english).scene);
     expect(svg).not.toContain('<script');
     expect(svg.match(/data-part="panel:[\w%().~!*-]*"/g)).toHaveLength(3);
     expect(svg).toContain('>No name</text>');
@@ -307,7 +307,7 @@ describe('panels and their lines', () => {
   it('have one legend where they have several lines', () => {
     const { spec, table } = panelled('p', pierTable(24), {}, undefined, ['passengers', 'late']);
     const legend = () => {
-      const { scene } = drawFigure(spec, table, SKERRY_PLAIN, english);
+      const { scene } = drawFigure(spec, table, DEFAULT_STYLE, english);
       const found = scene.nodes.filter((node) => node.kind === 'group' && node.part === 'legend');
       return found.flatMap((node) => wordsOf({ nodes: [node] }));
     };
@@ -360,7 +360,7 @@ describe('the frame of panels', () => {
     );
     for (const scale of ['all', 'panels'] as const) {
       if (spec.panels) spec.panels.scale = scale;
-      const { panels } = drawFigure(spec, table, SKERRY_PLAIN, english);
+      const { panels } = drawFigure(spec, table, DEFAULT_STYLE, english);
       expect((panels?.left ?? 0) * (25.4 / 72)).toBeCloseTo(30, 1);
       expect((panels?.right ?? 0) * (25.4 / 72)).toBeCloseTo(140, 1);
     }
@@ -369,11 +369,11 @@ describe('the frame of panels', () => {
   it('is as high as makes the middle slope of all panels 45 degrees', () => {
     const { spec, table } = panelled('p', pierTable(24), { perRow: 3, scale: 'panels' });
     const figure = resolveFigure(spec, table);
-    const height = suggestedHeight(figure, drawFigure(spec, table, SKERRY_PLAIN, english));
+    const height = suggestedHeight(figure, drawFigure(spec, table, DEFAULT_STYLE, english));
     expect(height).not.toBeNull();
     spec.frame.height = height ?? 0;
-    const { plot } = drawFigure(spec, table, SKERRY_PLAIN, english);
-    const slopes = slopesOf(figure, drawFigure(spec, table, SKERRY_PLAIN, english));
+    const { plot } = drawFigure(spec, table, DEFAULT_STYLE, english);
+    const slopes = slopesOf(figure, drawFigure(spec, table, DEFAULT_STYLE, english));
     expect(((bankedAspect(slopes) ?? 0) * plot.width) / plot.height).toBeCloseTo(1, 1);
   });
 
@@ -429,8 +429,8 @@ describe('changes of panels', () => {
 describe('proof notes of panels', () => {
   const checks = (situation: (typeof PANELLED)[number]) => {
     const figure = resolveFigure(situation.spec, situation.table);
-    const layout = drawFigure(situation.spec, situation.table, SKERRY_PLAIN, english);
-    return proofNotes({ figure, layout, style: SKERRY_PLAIN, locale: english });
+    const layout = drawFigure(situation.spec, situation.table, DEFAULT_STYLE, english);
+    return proofNotes({ figure, layout, style: DEFAULT_STYLE, locale: english });
   };
 
   it('say by how much heights differ where panels have scales of their own', () => {
@@ -452,7 +452,7 @@ describe('proof notes of panels', () => {
     const [mend] = note?.mends ?? [];
     if (!mend || !('call' in mend) || mend.call.name !== 'figure.setFrame') throw new Error('The note mends nothing.');
     Object.assign(small.spec.frame, { height: mend.call.args.height });
-    const { plot } = drawFigure(small.spec, small.table, SKERRY_PLAIN, english);
+    const { plot } = drawFigure(small.spec, small.table, DEFAULT_STYLE, english);
     expect((plot.height * 25.4) / 72).toBeGreaterThanOrEqual(7);
   });
 
@@ -465,12 +465,12 @@ describe('looking into panels', () => {
   it('shows all of them on their one scale, and each alone', () => {
     const { spec, table } = panelled('p', pierTable(24, PIERS.slice(0, 3)), {});
     const figure = resolveFigure(spec, table);
-    const layout = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const layout = drawFigure(spec, table, DEFAULT_STYLE, english);
     const views = inspectViews(figure, layout);
     expect(views.map(({ name }) => name)).toEqual(['all panels', 'Northgate', 'Old Quay', 'Sound Landing']);
     const series = (index: number) => {
       const view = views[index];
-      return view ? inspectFigure(view.figure, view.layout, SKERRY_PLAIN).series.map(({ name }) => name) : [];
+      return view ? inspectFigure(view.figure, view.layout, DEFAULT_STYLE).series.map(({ name }) => name) : [];
     };
     expect(series(0)).toEqual(['Northgate', 'Old Quay', 'Sound Landing']);
     expect(series(2)).toEqual(['Old Quay']);
@@ -478,7 +478,7 @@ describe('looking into panels', () => {
 
   it('keeps to one panel where each has its own scale', () => {
     const { spec, table } = panelled('p', pierTable(24, PIERS.slice(0, 3)), { scale: 'panels' });
-    const layout = drawFigure(spec, table, SKERRY_PLAIN, english);
+    const layout = drawFigure(spec, table, DEFAULT_STYLE, english);
     const [first, second] = inspectViews(resolveFigure(spec, table), layout);
     expect(first?.panel).toBe('Northgate');
     expect(second?.layout.left.scale.high).toBeLessThan(first?.layout.left.scale.high ?? 0);

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import type { Box } from '../../src/core/place/box.ts';
 import { Obstacles } from '../../src/core/place/obstacles.ts';
 import { placeLabels, placesAround } from '../../src/core/place/place.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { run, situation } from './situations.ts';
 import { numbers } from './tables.ts';
@@ -163,7 +163,7 @@ function draw({ lines, rows, seed, width, height, values, named, right }: Made) 
       ];
     },
   );
-  return { layout: drawFigure(spec, table, SKERRY_PLAIN, localeOf('en-GB')), spec };
+  return { layout: drawFigure(spec, table, DEFAULT_STYLE, localeOf('en-GB')), spec };
 }
 const middleOf = (rows: number) => Date.UTC(2024, Math.floor(rows / 2), 1);
 

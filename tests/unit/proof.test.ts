@@ -1,22 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
 import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/banking.ts';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
 import { figureIn, newReport, type Report } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Column, Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const locale = localeOf('en-GB');
-const style = SKERRY_PLAIN;
+const style = DEFAULT_STYLE;
 const wave = (key: string, low: number, high: number, unit: string | null = 't') =>
   numbers(
     key,

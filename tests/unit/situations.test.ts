@@ -6,7 +6,7 @@ import { type FigureSpec, ValueAxis } from '../../src/core/figure/spec.ts';
 import { isRoundStep } from '../../src/core/scale/ticks.ts';
 import { type SceneNode, type TextNode, textsOf } from '../../src/core/scene/scene.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { capHeight, textWidth } from '../../src/core/text/measure.ts';
 import { addUnits, floorTo } from '../../src/core/time/calendar.ts';
@@ -14,7 +14,7 @@ import { golden } from './golden.ts';
 import { localeIds, SITUATIONS, type Situation } from './situations.ts';
 import { dates, numbers, tableOf } from './tables.ts';
 
-const draw = ({ spec, table, locale }: Situation) => drawFigure(spec, table, SKERRY_PLAIN, localeOf(locale));
+const draw = ({ spec, table, locale }: Situation) => drawFigure(spec, table, DEFAULT_STYLE, localeOf(locale));
 
 interface Box {
   left: number;

@@ -1,7 +1,7 @@
 /** Twenty situations that an axis meets, and figures at random; shared by goldens and properties. */
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Column, Table } from '../../src/core/table/column.ts';
 import { LOCALES, type LocaleId, localeOf } from '../../src/core/text/locale.ts';
 import { addUnits, type CalendarUnit } from '../../src/core/time/calendar.ts';
@@ -44,7 +44,7 @@ export function situation(
   const spec = draftFigure(table, {
     id: 'f',
     tableId: 't',
-    style: SKERRY_PLAIN,
+    style: DEFAULT_STYLE,
     locale: localeOf(locale),
     across: columns[0]?.key,
     lines,

@@ -1,13 +1,13 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { draftSparkTable, newColumn, newLevelBars, newSparkline } from '../../src/core/spark/draft.ts';
 import { sparkGeometry } from '../../src/core/spark/geometry.ts';
 import { sparkPage, sparkTableHtml } from '../../src/core/spark/html.ts';
 import { type ResolvedSparkline, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import { wordSparkline } from '../../src/core/spark/single.ts';
 import type { SparkTableSpec } from '../../src/core/spark/spec.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { sparkCsv } from '../../src/formats/spark-csv.ts';
 import { sparkCellFile, sparkFile } from '../../src/formats/spark-file.ts';
@@ -23,20 +23,20 @@ const table = tableOf([
   numbers('mar', [20, 3, 5, null], 't'),
 ]);
 const spec: SparkTableSpec = (() => {
-  const drafted = draftSparkTable(table, { id: 's', tableId: 't', style: SKERRY_PLAIN });
+  const drafted = draftSparkTable(table, { id: 's', tableId: 't', style: DEFAULT_STYLE });
   drafted.words = { title: `Title ${EVIL}`, source: 'Made up' };
   drafted.order.total = { shown: true, name: 'Total' };
   const over = ['jan', 'feb', 'mar'];
   drafted.columns.push(
-    newSparkline('wins', SKERRY_PLAIN, { column: 'jan', over, draw: 'win / loss', sign: 'previous' }),
+    newSparkline('wins', DEFAULT_STYLE, { column: 'jan', over, draw: 'win / loss', sign: 'previous' }),
     newLevelBars('bars', 'mar', '#c2811a'),
     newColumn({ kind: 'derived', id: 'high', title: null, of: 'spark-1', what: 'high' }),
   );
   drafted.heads = [{ id: 'head-1', text: EVIL, from: 'derived-1', to: 'spark-1' }];
   return drafted;
 })();
-const source = { spec, table, style: SKERRY_PLAIN, locale: english };
-const geometry = sparkGeometry(resolveSparkTable(spec, table, english), SKERRY_PLAIN, english, 0.24);
+const source = { spec, table, style: DEFAULT_STYLE, locale: english };
+const geometry = sparkGeometry(resolveSparkTable(spec, table, english), DEFAULT_STYLE, english, 0.24);
 /** How often a text stands in another. */
 const times = (text: string, part: string | RegExp) => text.split(part).length - 1;
 
@@ -111,7 +111,7 @@ describe('a spark table as a document', () => {
       texts('pier', names),
       ...['a', 'b', 'c'].map((key) => numbers(key, new Array(rows).fill(1))),
     ]);
-    const many = draftSparkTable(long, { id: 's', tableId: 't', style: SKERRY_PLAIN });
+    const many = draftSparkTable(long, { id: 's', tableId: 't', style: DEFAULT_STYLE });
     const wide = { ...source, spec: many, table: long };
     await expect(sparkFile('docx', wide)).rejects.toThrow(/a document holds up to 2000/);
     await expect(sparkFile('png', { ...wide, dpi: 1200 })).rejects.toThrow(/million pixels/);

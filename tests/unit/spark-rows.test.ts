@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { newEmphasis } from '../../src/core/emphasis/emphasis.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { sparkNotes } from '../../src/core/proof/spark-proof.ts';
 import { newReport, type Report, sparkTableIn } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
@@ -18,13 +18,13 @@ import { TOTAL_KEY } from '../../src/core/spark/records.ts';
 import { cellOf, type ResolvedSparkline, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
 import { sparkSvg } from '../../src/core/spark/svg.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
-const choices = { id: 's', tableId: 't', style: SKERRY_PLAIN };
+const choices = { id: 's', tableId: 't', style: DEFAULT_STYLE };
 
 const piers = (names = ['Ness', 'Kelda', 'Sound', 'Old Quay']): Table => {
   const own: Record<string, [string, number, number, number]> = {
@@ -256,7 +256,7 @@ describe('commands on rows and looks', () => {
     const look = { ...lookOf(spark(draft())), draw: 'area' as const, emphasis: [newEmphasis('turns')] };
     const { report, spec } = done([
       ['style.keepLook', { name: 'Quiet', look }],
-      ['spark.addColumn', { spark: 's', column: newSparkline('spark-2', SKERRY_PLAIN, { column: 'jan' }) }],
+      ['spark.addColumn', { spark: 's', column: newSparkline('spark-2', DEFAULT_STYLE, { column: 'jan' }) }],
       ['spark.layLook', { spark: 's', columns: ['spark-1', 'spark-2'], look }],
     ]);
     expect(report.style.sparks.map(({ name }) => name)).toEqual(['Quiet']);
@@ -274,7 +274,7 @@ describe('commands on rows and looks', () => {
       ['spark.showSource', { spark: 's', columns: ['spark-1'], shown: true }],
     ]);
     expect(lines(spec)[0]?.values).toEqual([10, 12, 20]);
-    const heads = [...textsOf(drawSparkTable(spec, piers(), SKERRY_PLAIN, english).nodes)].map(({ text }) => text);
+    const heads = [...textsOf(drawSparkTable(spec, piers(), DEFAULT_STYLE, english).nodes)].map(({ text }) => text);
     expect(heads).toEqual(expect.arrayContaining(['Jan', 'Feb', 'Mar', '28']));
     expect(heads).not.toContain('Ness');
     const ids = spec.columns.map(({ id }) => id);
@@ -401,33 +401,33 @@ describe('a large spark table', () => {
   ]);
   it('is drawn in pieces that hold every row once, as the whole does', () => {
     const spec = draftSparkTable(many, choices);
-    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), SKERRY_PLAIN, english, 0.24);
+    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), DEFAULT_STYLE, english, 0.24);
     expect(piecesOf(geometry)).toBeGreaterThan(3);
     const words = Array.from({ length: piecesOf(geometry) }, (_, index) => [
       ...textsOf(sparkPiece(geometry, index).nodes),
     ])
       .flat()
       .map(({ text }) => text);
-    const whole = [...textsOf(drawSparkTable(spec, many, SKERRY_PLAIN, english).nodes)].map(({ text }) => text);
+    const whole = [...textsOf(drawSparkTable(spec, many, DEFAULT_STYLE, english).nodes)].map(({ text }) => text);
     expect(words.sort()).toEqual(whole.sort());
     expect(words.filter((word) => /^p\d+$/.test(word))).toHaveLength(100);
   });
   it('is written as SVG some rows at a time, with all that the whole has', () => {
     const spec = draftSparkTable(many, choices);
-    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), SKERRY_PLAIN, english, 0.24);
+    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), DEFAULT_STYLE, english, 0.24);
     const paths = (svg: string) => svg.split('<path').length;
-    const whole = toSvg(drawSparkTable(spec, many, SKERRY_PLAIN, english));
+    const whole = toSvg(drawSparkTable(spec, many, DEFAULT_STYLE, english));
     expect(sparkSvg(geometry)).toBe(whole);
     const twice = {
       ...many,
       rows: 200,
       columns: many.columns.map((column) => ({ ...column, cells: [...column.cells, ...column.cells] })),
     };
-    const long = sparkGeometry(resolveSparkTable(spec, twice as Table, english), SKERRY_PLAIN, english, 0.24);
+    const long = sparkGeometry(resolveSparkTable(spec, twice as Table, english), DEFAULT_STYLE, english, 0.24);
     const written = sparkSvg(long);
     expect(written.match(/<g transform="translate\(0 [\d.]+\)"><g data-part="frame"/g)).toHaveLength(1);
     // The rules of each hundred rows are one path.
-    expect(paths(written)).toBe(paths(toSvg(drawSparkTable(spec, twice as Table, SKERRY_PLAIN, english))) + 1);
+    expect(paths(written)).toBe(paths(toSvg(drawSparkTable(spec, twice as Table, DEFAULT_STYLE, english))) + 1);
   });
   it('has rows whose height banks their slopes to 45 degrees', () => {
     const spec = draftSparkTable(many, choices);

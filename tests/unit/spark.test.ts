@@ -14,7 +14,7 @@ import { sparkMiniature } from '../../src/core/spark/miniature.ts';
 import { resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import { barNodes } from '../../src/core/spark/row-nodes.ts';
 import type { LevelBars, SparkTableSpec } from '../../src/core/spark/spec.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
 import { numbers, tableOf, texts } from './tables.ts';
@@ -28,7 +28,7 @@ const table = tableOf(
   [4],
 );
 const draft = (of = table, measures = ['load']) =>
-  draftLevelBars(of, { id: 's', tableId: 't', style: SKERRY_PLAIN, names: 'pier', measures });
+  draftLevelBars(of, { id: 's', tableId: 't', style: DEFAULT_STYLE, names: 'pier', measures });
 const withBars = (spec: SparkTableSpec, change: Partial<LevelBars>): SparkTableSpec => ({
   ...spec,
   columns: spec.columns.map((column) => (column.kind === 'spark' ? { ...column, ...change } : column)),
@@ -48,7 +48,7 @@ const sharesOf = (spec: SparkTableSpec, of = table) => {
     return bar?.kind === 'rect' ? bar.width / track.width : 0;
   });
 };
-const draw = (spec: SparkTableSpec, of = table) => drawSparkTable(spec, of, SKERRY_PLAIN, ENGLISH);
+const draw = (spec: SparkTableSpec, of = table) => drawSparkTable(spec, of, DEFAULT_STYLE, ENGLISH);
 const flat = (nodes: readonly SceneNode[]): SceneNode[] =>
   nodes.flatMap((node) => (node.kind === 'group' || node.kind === 'cluster' ? flat(node.children) : [node]));
 
@@ -82,7 +82,7 @@ describe('level bars', () => {
   });
   it('are what is offered where a line would mislead', () => {
     try {
-      draftFigure(table, { id: 'f', tableId: 't', style: SKERRY_PLAIN, locale: ENGLISH });
+      draftFigure(table, { id: 'f', tableId: 't', style: DEFAULT_STYLE, locale: ENGLISH });
       expect.unreachable();
     } catch (error) {
       expect(error).toBeInstanceOf(Misleading);
@@ -111,8 +111,8 @@ describe('a spark table on its sheet', () => {
   it('draws bars in proportion, none for a missing value and an empty track for zero', () => {
     const column = scene.nodes.find((node) => node.kind === 'group' && node.part === 'column:bar-1');
     const rects = flat(column ? [column] : []).flatMap((node) => (node.kind === 'rect' ? [node] : []));
-    const bars = rects.filter(({ fill }) => fill === SKERRY_PLAIN.palette[0]?.colour);
-    const tracks = rects.filter(({ fill }) => fill !== SKERRY_PLAIN.palette[0]?.colour);
+    const bars = rects.filter(({ fill }) => fill === DEFAULT_STYLE.palette[0]?.colour);
+    const tracks = rects.filter(({ fill }) => fill !== DEFAULT_STYLE.palette[0]?.colour);
     expect(tracks).toHaveLength(3);
     expect(bars).toHaveLength(2);
     expect((bars[0]?.width ?? 0) / (bars[1]?.width ?? 1)).toBeCloseTo(0.5, 10);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { EMPHASISED, newEmphasis } from '../../src/core/emphasis/emphasis.ts';
+import { EMPHASISED, newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { markerReach } from '../../src/core/mark/shapes.ts';
 import { newReport } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
@@ -16,7 +16,7 @@ import { SPARK_KINDS } from '../../src/core/spark/look.ts';
 import { cellOf, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import type { Course } from '../../src/core/spark/series.ts';
 import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
-import { SKERRY_PLAIN } from '../../src/core/style/style.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { golden } from './golden.ts';
@@ -24,7 +24,7 @@ import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
 const _ = null;
-const choices = { id: 's', tableId: 't', style: SKERRY_PLAIN };
+const choices = { id: 's', tableId: 't', style: DEFAULT_STYLE };
 const season = (base: number, size: number) =>
   Array.from({ length: 24 }, (_row, row) => Math.round(base + size * Math.sin((row / 12) * 2 * Math.PI) + row / 4));
 
@@ -55,7 +55,7 @@ const domainOf = (values: (number | null)[]): [number, number] | null => {
   const known = values.filter((value) => value !== null);
   return known.length === 0 ? null : [Math.min(...known), Math.max(...known)];
 };
-const spark = (change: Partial<Sparkline> = {}) => newSparkline('x', SKERRY_PLAIN, { column: 'date', ...change });
+const spark = (change: Partial<Sparkline> = {}) => newSparkline('x', DEFAULT_STYLE, { column: 'date', ...change });
 const cellsFor = (spec: SparkTableSpec, table: Table, id: string) => {
   const found = resolveSparkTable(spec, table, english).columns.find((column) => column.spec.id === id);
   if (found?.kind === 'number') return found.cells.texts;
@@ -363,7 +363,7 @@ describe('spark tables as pictures', () => {
     spec.columns = [
       ...spec.columns.slice(0, 1),
       ...scales.map((scale, index) =>
-        newSparkline(`s-${index}`, SKERRY_PLAIN, {
+        newSparkline(`s-${index}`, DEFAULT_STYLE, {
           column: 'date',
           draw,
           sign: 'previous',
@@ -374,7 +374,7 @@ describe('spark tables as pictures', () => {
       ),
     ];
     const file = `../golden/spark/${draw.replace(/\W+/g, '-')}-${name}.svg`;
-    await expect(golden(toSvg(drawSparkTable(spec, wide, SKERRY_PLAIN, english)))).toMatchFileSnapshot(file);
+    await expect(golden(toSvg(drawSparkTable(spec, wide, DEFAULT_STYLE, english)))).toMatchFileSnapshot(file);
   });
   it('gaps, references and backgrounds', async () => {
     const holes = {
@@ -387,7 +387,7 @@ describe('spark tables as pictures', () => {
     };
     const spec = draftSparkTable(wide, choices);
     const of = (id: string, change: Partial<Sparkline>) =>
-      newSparkline(id, SKERRY_PLAIN, { column: 'date', title: id, width: 30, ...change });
+      newSparkline(id, DEFAULT_STYLE, { column: 'date', title: id, width: 30, ...change });
     spec.columns = [
       ...spec.columns.slice(0, 1),
       of('break', { reference: 'mean', markers: { on: 'all', size: 1.4 } }),
@@ -399,7 +399,7 @@ describe('spark tables as pictures', () => {
         scale: { of: 'all rows', floor: 'lowest', ceiling: 'highest' },
       }),
     ];
-    await expect(golden(toSvg(drawSparkTable(spec, holes, SKERRY_PLAIN, english)))).toMatchFileSnapshot(
+    await expect(golden(toSvg(drawSparkTable(spec, holes, DEFAULT_STYLE, english)))).toMatchFileSnapshot(
       '../golden/spark/gaps.svg',
     );
   });

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 type Defaulted = Record<string, z.ZodDefault<z.ZodType>>;
 type ChangeOf<Shape extends Defaulted> = {

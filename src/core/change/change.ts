@@ -3,7 +3,7 @@
  * report differed afterwards. It is at once the entry of the log, what can be
  * undone, and what windows and servers send each other.
  */
-import { z } from 'zod';
+import * as z from 'zod';
 import { Field, Path } from '../named/fields.ts';
 
 const Uuid = z.uuid();

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Report } from '../report/report.ts';
 
 export interface Command<Args extends z.ZodType> {

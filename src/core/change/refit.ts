@@ -1,5 +1,5 @@
 /** Edits of cells that meet: what was typed here is laid over what was typed elsewhere in the same column. */
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { type ReportRecord, reportOf } from '../report/record.ts';
 import { tableIn } from '../report/report.ts';
 import type { Call, Change } from './change.ts';

@@ -1,5 +1,5 @@
 /** What is sent to change a report. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { Id } from '../named/id.ts';
 import { Cell } from '../table/column.ts';
 import { Splice } from '../table/edit.ts';

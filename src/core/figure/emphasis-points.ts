@@ -1,5 +1,5 @@
 /** Which points of a line are emphasised, marked, and shown with their value. */
-import type { Emphasis } from '../emphasis/emphasis.ts';
+import type { Emphasis } from '../mark/emphasis.ts';
 import { pointsOfRule } from '../mark/points.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 

@@ -1,7 +1,7 @@
 /** How a line looks: stroke, markers, emphasis and the values shown. Everything here can be picked up and laid on another line. */
-import { z } from 'zod';
-import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
+import * as z from 'zod';
 import { CURVES } from '../mark/curve.ts';
+import { Emphasis, MarkerSize } from '../mark/emphasis.ts';
 import { MARKER_SHAPES } from '../mark/shapes.ts';
 import { PATTERNS } from '../mark/stroke.ts';
 import { Weight } from '../mark/weight.ts';

@@ -1,5 +1,5 @@
 /** Levels, bands, events and notes: what is set on a figure beside its lines, all in the data's own terms. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { PATTERNS } from '../mark/stroke.ts';
 import { Weight } from '../mark/weight.ts';
 import { Id } from '../named/id.ts';

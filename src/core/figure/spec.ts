@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';

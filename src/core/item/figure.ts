@@ -1,19 +1,6 @@
 /** Figures as a kind of thing in a report. */
-import { describeFigure } from '../figure/describe.ts';
-import type { FigureLayout } from '../figure/figure-layout.ts';
-import { layoutFigure } from '../figure/layout.ts';
-import { miniature } from '../figure/miniature.ts';
-import { resolveFigure } from '../figure/panels/resolve.ts';
-import type { ResolvedFigure } from '../figure/resolve.ts';
 import { FigureSpec, type ValueAxis } from '../figure/spec.ts';
-import { proofNotes } from '../proof/proof.ts';
-import type { ItemKind, SetFrom, SheetKind } from './kind.ts';
-
-interface LaidFigure {
-  figure: ResolvedFigure;
-  layout: FigureLayout;
-  from: SetFrom;
-}
+import type { ItemKind } from './kind.ts';
 
 /** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
 export function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {
@@ -46,20 +33,6 @@ function sayPart({ lines, marks }: FigureSpec, list: string, name: string): stri
   return `${mark?.kind ?? 'mark'} “${mark?.name || name}”`;
 }
 
-const sheet: SheetKind<FigureSpec, LaidFigure> = {
-  words: FigureSpec.shape.words,
-  lay(item, from) {
-    const figure = resolveFigure(item, from.table);
-    return { figure, layout: layoutFigure(figure, from.style, from.locale), from };
-  },
-  draw: ({ layout }) => layout.scene,
-  describe: ({ figure, from }) => figure.spec.description ?? describeFigure(figure, from.locale),
-  proof: ({ figure, layout, from: { style, locale } }) => proofNotes({ figure, layout, style, locale }),
-  small: (item, { table, style, locale }, width, height) =>
-    miniature(resolveFigure(item, table), style, locale, width, height),
-  forms: ['svg', 'svg-outlines', 'png', 'spec'],
-};
-
 export const figureKind: ItemKind<FigureSpec> = {
   type: 'figure',
   schema: FigureSpec,
@@ -68,5 +41,5 @@ export const figureKind: ItemKind<FigureSpec> = {
   columnsOf: columnsOfFigure,
   nonsense: ({ leftAxis, rightAxis }) => wrongAxis('left', leftAxis) ?? wrongAxis('right', rightAxis),
   sayPart,
-  sheet: sheet as SheetKind<FigureSpec>,
+  set: { words: FigureSpec.shape.words, forms: ['svg', 'svg-outlines', 'png', 'spec'] },
 };

@@ -1,41 +1,13 @@
-/** The contract of every kind of thing in a report. Adding a kind is adding one file and naming it in ./kinds.ts. */
-import type { z } from 'zod';
-import type { ProofNote } from '../proof/note.ts';
+/**
+ * The contract of every kind of thing in a report, in two halves: what changing
+ * a report needs to know (here), and how a thing is drawn (./sheet.ts). Adding a
+ * kind is adding it to ./kinds.ts and, where it is set on a sheet, to ./sheets.ts.
+ */
+import type * as z from 'zod';
 import type { ReportItem } from '../report/report.ts';
-import type { Scene } from '../scene/scene.ts';
-import type { HouseStyle } from '../style/style.ts';
-import type { Table } from '../table/column.ts';
-import type { Locale } from '../text/locale.ts';
 
 export type ItemType = ReportItem['type'];
 export type ItemOf<Type extends ItemType> = Extract<ReportItem, { type: Type }>;
-
-/** What a thing is set from besides its own settings. */
-export interface SetFrom {
-  table: Table;
-  style: HouseStyle;
-  locale: Locale;
-}
-
-/**
- * What only things have that are set on a sheet. `Laid` is a thing that was
- * joined with its table and laid out once; all else is taken from that.
- */
-export interface SheetKind<Item extends ReportItem = ReportItem, Laid = unknown> {
-  words: z.ZodObject;
-  /** joins it with its table and gives everything its place */
-  lay(item: Item, from: SetFrom): Laid;
-  /** its scene at its printed size */
-  draw(laid: Laid): Scene;
-  /** it in words, for readers who do not see it */
-  describe(laid: Laid): string;
-  /** what a reader would stumble over */
-  proof(laid: Laid): ProofNote[];
-  /** it drawn small, for lists; sizes in millimetres */
-  small(item: Item, from: SetFrom, widthMm: number, heightMm: number): Scene;
-  /** ids of the forms in which it is handed off */
-  forms: readonly string[];
-}
 
 export interface ItemKind<Item extends ReportItem = ReportItem> {
   type: Item['type'];
@@ -50,6 +22,6 @@ export interface ItemKind<Item extends ReportItem = ReportItem> {
   nonsense(item: Item): string | null;
   /** a part of it in a few words, such as “line “Harbour””, or null */
   sayPart(item: Item, list: string, name: string): string | null;
-  /** null for what is not set on a sheet */
-  sheet: SheetKind<Item> | null;
+  /** its words, and ids of the forms in which it is handed off; null for what is not set on a sheet (./sheet.ts tells how) */
+  set: { words: z.ZodObject; forms: readonly string[] } | null;
 }

@@ -5,7 +5,7 @@ import type { ItemKind, ItemOf, ItemType } from './kind.ts';
 import { sparkTableKind } from './spark-table.ts';
 import { shapedTableKind, storedTableKind } from './tables.ts';
 
-export const KINDS: { readonly [Type in ItemType]: ItemKind<ItemOf<Type>> } = {
+const KINDS: { readonly [Type in ItemType]: ItemKind<ItemOf<Type>> } = {
   table: storedTableKind,
   shaped: shapedTableKind,
   figure: figureKind,

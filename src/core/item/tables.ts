@@ -11,7 +11,7 @@ function doubledKey(item: TableItem, keys: readonly string[]): string | null {
 const shared = {
   noun: 'table',
   sayPart: (_: TableItem, list: string, name: string) => sayColumn(list, name),
-  sheet: null,
+  set: null,
 } as const;
 
 const sayColumn = (list: string, name: string) =>

@@ -1,4 +1,4 @@
-import type { Emphasis } from '../emphasis/emphasis.ts';
+import type { Emphasis } from './emphasis.ts';
 
 /** Where a sparkline is drawn, points. */
 export interface CellBox {

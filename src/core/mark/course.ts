@@ -11,7 +11,7 @@ export const MOST_POINTS = 500;
 const COLUMN = 0.25;
 
 /** A piece that is drawn: a point with a gap on both sides, or a stroke through its corners. */
-export type Piece =
+type Piece =
   | { kind: 'dot'; at: XY }
   | { kind: 'finished' | 'unfinished' | 'bridge'; corners: readonly XY[]; d: string };
 

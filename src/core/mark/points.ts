@@ -1,5 +1,5 @@
 /** Points that stand out: which of the values of a line or a sparkline each rule of its emphasis holds for. */
-import { type Emphasis, emphasised } from '../emphasis/emphasis.ts';
+import { type Emphasis, emphasised } from './emphasis.ts';
 
 type Values = readonly (number | null)[];
 

@@ -1,5 +1,5 @@
 /** Changed fields of a record form: what a change to a report comes to, told by names and never by positions. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { isName, shapeOf, tagOf, valueAt } from './keyed.ts';
 import { isProperties, isSame, own, type Properties } from './same.ts';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { isName } from './keyed.ts';
 
 /** Identifier of a thing in a report. */

@@ -1,5 +1,5 @@
 /** Lists whose entries are known by a name of their own, so that a change made elsewhere never moves under a change made here. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** How the entries of a list are told apart. */
 export interface Naming {

@@ -1,5 +1,5 @@
 /** Setting parts of a thing, so that an argument carries only what is changed. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { firstWrong } from '../issue.ts';
 import { Refusal } from '../refusal.ts';
 import { Field, fieldsBetween, type Path, withField } from './fields.ts';

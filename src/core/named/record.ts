@@ -6,7 +6,7 @@
  *
  *     { lines: [{ id: 'a', weight: 1 }] }  <->  { lines: { a: { place: 'a0', weight: 1 } } }
  */
-import { z } from 'zod';
+import * as z from 'zod';
 import { Refusal } from '../refusal.ts';
 import { isName, type Naming, nameOf, shapeOf, tagOf, wrongName } from './keyed.ts';
 import { byPlace, PLACE, placesFor } from './places.ts';

@@ -1,9 +1,10 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FigureSpec } from '../figure/spec.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
+import { KeptLook } from '../spark/look.ts';
 import { SparkTableSpec } from '../spark/spec.ts';
-import { HouseStyle, SKERRY_PLAIN } from '../style/style.ts';
+import { DEFAULT_STYLE, HouseStyle } from '../style/style.ts';
 import { Calculation } from '../table/calc/calculation.ts';
 import { ColumnMeta, Remark } from '../table/column.ts';
 import { Step } from '../table/shape/step.ts';
@@ -49,6 +50,12 @@ export type TableItem = StoredTable | ShapedTable;
 export const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec, SparkTableSpec]);
 export type ReportItem = z.infer<typeof ReportItem>;
 
+/** A report's house style, with the looks of sparklines that it keeps. */
+const ReportStyle = z.strictObject({
+  ...HouseStyle.shape,
+  sparks: keyed(z.array(KeptLook).max(60), 'name', 'looks').default([]),
+});
+
 /** How many things a report holds at the most. */
 export const MOST_ITEMS = 500;
 
@@ -60,14 +67,22 @@ export const Report = z.strictObject({
   /** the dated issue, such as "October 2026" */
   edition: z.string().max(80),
   locale: z.enum(LOCALES),
-  style: HouseStyle,
+  style: ReportStyle,
   items: keyed(z.array(ReportItem).max(MOST_ITEMS), 'id', 'things'),
 });
 export type Report = z.infer<typeof Report>;
 
 /** A report without anything in it. */
 export function newReport(title: string, edition: string): Report {
-  return { format: 'rizo-report', version: 2, title, edition, locale: 'en-GB', style: SKERRY_PLAIN, items: [] };
+  return {
+    format: 'rizo-report',
+    version: 2,
+    title,
+    edition,
+    locale: 'en-GB',
+    style: { ...DEFAULT_STYLE, sparks: [] },
+    items: [],
+  };
 }
 
 /** True for things that hold data: tables as received and those made from them. */

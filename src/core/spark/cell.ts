@@ -1,6 +1,7 @@
 /** Drawing one sparkline into its cell. Lengths in points. */
-import type { Emphasis } from '../emphasis/emphasis.ts';
+
 import type { CellBox, Marked } from '../mark/box.ts';
+import type { Emphasis } from '../mark/emphasis.ts';
 import { shareBelow } from '../mark/linear.ts';
 import { isFilledMarker, markerFill } from '../mark/marker.ts';
 import { pointsOfRule } from '../mark/points.ts';

@@ -1,5 +1,5 @@
-import type { z } from 'zod';
-import { newEmphasis } from '../emphasis/emphasis.ts';
+import type * as z from 'zod';
+import { newEmphasis } from '../mark/emphasis.ts';
 import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross } from '../table/choose.ts';

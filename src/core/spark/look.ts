@@ -1,6 +1,6 @@
 /** How sparklines look, apart from what they show: it can be picked up, kept under a name and laid on others. */
-import { z } from 'zod';
-import { Emphasis, MarkerSize } from '../emphasis/emphasis.ts';
+import * as z from 'zod';
+import { Emphasis, MarkerSize } from '../mark/emphasis.ts';
 import { Weight } from '../mark/weight.ts';
 import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
@@ -38,3 +38,9 @@ export const lookOf = ({
 
 /** True for what is drawn with bars, which have no stroke and no markers. */
 export const isBars = (draw: SparkLook['draw']) => draw === 'columns' || draw === 'win / loss';
+
+/** A look that a house keeps under a name, to lay on other sparklines. */
+export const KeptLook = z.strictObject({
+  name: z.string().min(1, 'A look has a name.').max(60),
+  look: SparkLook,
+});

@@ -1,6 +1,7 @@
 /** Drawing the rows of a spark table, a few or all of them. Lengths in points. */
-import { emphasised } from '../emphasis/emphasis.ts';
+
 import type { CellBox } from '../mark/box.ts';
+import { emphasised } from '../mark/emphasis.ts';
 import { isClosed, markerPath } from '../mark/shapes.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { FaceId } from '../text/faces.ts';

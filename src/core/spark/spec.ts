@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Aside, FigureWindow } from '../figure/spec.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';

@@ -1,6 +1,4 @@
-import { z } from 'zod';
-import { keyed } from '../named/keyed.ts';
-import { SparkLook } from '../spark/look.ts';
+import * as z from 'zod';
 import { Colour } from './colour.ts';
 
 /** A report's house style: colours, sizes in points, strokes in points. */
@@ -26,17 +24,11 @@ export const HouseStyle = z.strictObject({
     axis: z.number().min(0.1).max(6),
     grid: z.number().min(0.1).max(6),
   }),
-  /** looks of sparklines that are kept under a name */
-  sparks: keyed(
-    z.array(z.strictObject({ name: z.string().min(1, 'A look has a name.').max(60), look: SparkLook })).max(60),
-    'name',
-    'looks',
-  ).default([]),
 });
 export type HouseStyle = z.infer<typeof HouseStyle>;
 
 /** The house style a new report begins with. */
-export const SKERRY_PLAIN: HouseStyle = {
+export const DEFAULT_STYLE: HouseStyle = {
   name: 'Skerry plain',
   ink: '#2b2530',
   quiet: '#6e6574',
@@ -52,5 +44,4 @@ export const SKERRY_PLAIN: HouseStyle = {
   ],
   sizes: { title: 9.5, subtitle: 7.2, label: 7.2, source: 6.4 },
   strokes: { line: 1.3, axis: 0.5, grid: 0.4 },
-  sparks: [],
 };

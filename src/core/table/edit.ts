@@ -1,5 +1,5 @@
 /** Editing cells: what an edit does to each column, as splices that the server can repeat. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { Refusal } from '../refusal.ts';
 import { Cell, type Column, type Table } from './column.ts';
 import { DATE_SHAPES, YEAR_SHAPE } from './dates.ts';

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal.ts';
+import { storable, storableValue } from '../text/storable.ts';
 import { type Block, findBlock, isSeriesInRows, isTotalTitle, type Lined, turnBlock } from './block.ts';
 import { findingsOf } from './check.ts';
 import type { Column, Table } from './column.ts';
@@ -27,6 +28,15 @@ export interface Understood {
   /** first and last line of the table and whether the first heads the columns */
   lines: { from: number; to: number; header: boolean };
   turned: boolean;
+}
+
+/** Rows whose texts can all be stored; says how many cells held what cannot. */
+function storableRows(raw: RawRows): RawRows {
+  const made = storableValue(raw.rows);
+  if (!made || made.replaced === 0) return raw;
+  const { value: rows, replaced } = made;
+  const text = `${replaced} ${replaced === 1 ? 'cell' : 'cells'} held characters that cannot be stored; each was replaced by “\uFFFD”.`;
+  return { ...raw, rows, remarks: [...raw.remarks, { text }] };
 }
 
 /** Names the lines whose count of cells is not the header's. */
@@ -138,11 +148,13 @@ function inferAll(columns: readonly TextColumn[], raw: RawRows, reading: Reading
  * share that is done. Throws a Refusal when there is nothing to read.
  */
 export function understandRows(
-  raw: RawRows,
-  title: string,
+  received: RawRows,
+  givenTitle: string,
   reading: Reading = {},
   onProgress: (share: number) => void = () => {},
 ): Understood {
+  const raw = storableRows(received);
+  const title = storable(givenTitle);
   const found = findBlock(raw, reading);
   if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
   const turned = reading.turned ?? isSeriesInRows(found);
@@ -172,7 +184,7 @@ export function understandRows(
   const stated = found.above.map(({ text }) => readTitle(text).unit).find((unit) => unit !== null) ?? null;
   // A turned row was a column, so its cells are named by their period.
   const placeOf = (row: number) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0));
-  const received = (index: number, row: number) => body.rows[row]?.[index] ?? '';
+  const receivedAt = (index: number, row: number) => body.rows[row]?.[index] ?? '';
   const texts = titles.map((columnTitle, index): TextColumn => {
     const cells = body.rows.map((row) => row[index] ?? '');
     // The word that marks a total row says nothing of the column it stands in.
@@ -186,7 +198,7 @@ export function understandRows(
     remarks.push(...findings);
     const cells =
       index === 0 && totals.length > 0
-        ? column.cells.map((cell, row) => (isTotal.has(row) ? received(index, row) : cell))
+        ? column.cells.map((cell, row) => (isTotal.has(row) ? receivedAt(index, row) : cell))
         : column.cells;
     const made: Column = { ...column, cells };
     if (made.kind === 'number') {

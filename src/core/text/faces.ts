@@ -28,20 +28,6 @@ export const FACES = [
     italic: true,
     file: 'source-sans/TTF/SourceSans3-SemiboldIt.ttf',
   },
-  {
-    id: 'serif-400',
-    family: 'Source Serif 4',
-    weight: 400,
-    italic: false,
-    file: 'source-serif/TTF/SourceSerif4-Regular.ttf',
-  },
-  {
-    id: 'serif-600',
-    family: 'Source Serif 4',
-    weight: 600,
-    italic: false,
-    file: 'source-serif/TTF/SourceSerif4-Semibold.ttf',
-  },
 ] as const;
 
 export type Face = (typeof FACES)[number];

@@ -1,5 +1,5 @@
 /** Words with bold, italic, raised, lowered and coloured runs, and fields that follow the data. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { Colour } from '../style/colour.ts';
 import type { FaceId } from './faces.ts';
 import { textWidth } from './measure.ts';

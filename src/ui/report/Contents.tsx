@@ -1,36 +1,11 @@
 import { FilePlus2, Trash2 } from 'lucide-react';
-import { useDeferredValue, useMemo } from 'react';
-import type { SheetKind } from '../../core/item/kind.ts';
+import { lazy, Suspense } from 'react';
 import { kindOf } from '../../core/item/kinds.ts';
 import { type Report, type ReportItem, tableIn } from '../../core/report/report.ts';
-import { toSvg } from '../../core/scene/svg.ts';
-import { localeOf } from '../../core/text/locale.ts';
 import { run, useReport } from '../state/store.ts';
-import { useTable } from '../state/tables.ts';
 import { show, useView } from './view.ts';
 
-const MINI_WIDTH = 146 / 3.78;
-const MINI_HEIGHT = 34 / 3.78;
-
-function Miniature({ item: now, sheet }: { item: ReportItem; sheet: SheetKind }) {
-  // The sheet is drawn first.
-  const item = useDeferredValue(now);
-  const style = useReport((state) => state.report.style);
-  const locale = useReport((state) => state.report.locale);
-  const source = useReport((state) => tableIn(state.report, kindOf(item).tableOf(item) ?? ''));
-  const loaded = useTable(source);
-  const table = 'table' in loaded ? loaded.table : null;
-  const address = useMemo(() => {
-    if (!table) return null;
-    const scene = sheet.small(item, { table, style, locale: localeOf(locale) }, MINI_WIDTH, MINI_HEIGHT);
-    return `data:image/svg+xml,${encodeURIComponent(toSvg(scene))}`;
-  }, [item, sheet, table, style, locale]);
-  return address ? (
-    <img src={address} alt="" width={146} height={34} className="mt-1 rounded-sm bg-white" />
-  ) : (
-    <div className="mt-1 h-[34px]" />
-  );
-}
+const Miniature = lazy(async () => ({ default: (await import('./Miniature.tsx')).Miniature }));
 
 function Entry({ id, kind, name, children }: { id: string; kind: string; name: string; children: React.ReactNode }) {
   const chosen = useView((view) => view.shown?.kind === 'item' && view.shown.id === id);
@@ -73,6 +48,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 export function Contents() {
   const report = useReport((state) => state.report);
   const { items } = report;
+  const seen = useView((view) => view.seen);
   const adding = useView((view) => view.shown?.kind === 'new-table');
   const counts = new Map<string, number>();
   return (
@@ -83,13 +59,17 @@ export function Contents() {
       <h2 className="mt-1.5 mb-2 px-1 text-xs font-semibold tracking-wider text-quiet uppercase">In this report</h2>
       <ul className="flex flex-col gap-1.5">
         {items.map((item) => {
-          const { noun, sheet } = kindOf(item);
+          const { noun, set } = kindOf(item);
           const number = (counts.get(noun) ?? 0) + 1;
           counts.set(noun, number);
           return (
             <Entry key={item.id} id={item.id} kind={`${capital(noun)} ${number}`} name={item.name}>
-              {sheet ? (
-                <Miniature item={item} sheet={sheet} />
+              {set && !seen ? (
+                <div className="mt-1 h-[34px]" />
+              ) : set ? (
+                <Suspense fallback={<div className="mt-1 h-[34px]" />}>
+                  <Miniature item={item} />
+                </Suspense>
               ) : (
                 <span className="block text-[13px] text-quiet">{sizeOf(item, report)}</span>
               )}

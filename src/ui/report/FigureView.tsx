@@ -1,22 +1,23 @@
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { layoutFigure } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
-import { proofNotes } from '../../core/proof/proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
-import { useFigureKeys } from './keys.ts';
-import { ProofMargin } from './ProofMargin.tsx';
+import { FigureNotes } from './FigureNotes.tsx';
+import { useFigureActions } from './keys.ts';
 import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';
-import { useView } from './view.ts';
+import { useSeen, useView } from './view.ts';
 
 // The sheet is what is wanted first.
 const Dock = lazy(async () => ({ default: (await import('../dock/Dock.tsx')).Dock }));
 const HandOff = lazy(async () => ({ default: (await import('./HandOff.tsx')).HandOff }));
 const InspectFace = lazy(async () => ({ default: (await import('./InspectFace.tsx')).InspectFace }));
+
+const DOCK_ROOM = <div className="h-[232px] shrink-0 border-t border-rule bg-base-100" />;
 
 const FACES = [
   { face: 'set', name: 'Set', says: 'The figure as it is typeset' },
@@ -52,7 +53,6 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
   const source = useReport((state) => tableIn(state.report, figure.table));
   const part = useView((view) => view.part);
   const handOff = useView((view) => view.handOff);
-  const proof = useView((view) => view.proof);
   const noted = useView((view) => view.noted);
   const face = useView((view) => view.face);
   const loaded = useTable(source);
@@ -63,15 +63,8 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
     return { figure: resolved, layout: layoutFigure(resolved, style, localeOf(locale)) };
   }, [figure, table, style, locale]);
   const layout = drawn?.layout ?? null;
-  useFigureKeys(figure, drawn ?? { layout: null, figure: null });
-  // The sheet is drawn first, and then looked through.
-  const proofed = useDeferredValue(drawn);
-  const notes = useMemo(() => {
-    if (!proofed) return [];
-    return proofNotes({ ...proofed, style, locale: localeOf(locale) });
-  }, [proofed, style, locale]);
-  const open = notes.filter(({ aside }) => aside === null).length;
-  useEffect(() => useView.setState({ notes: open }), [open]);
+  const isSeen = useSeen(drawn !== null);
+  useFigureActions({ figure, layout, resolved: drawn?.figure ?? null, style });
   if (!table || !drawn || !layout)
     return (
       <p role="status" className="flex-1 bg-desk p-8">
@@ -100,22 +93,20 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
             />
           )}
         </div>
-        {proof && !handOff && notes.length > 0 && (
-          <ProofMargin
-            notes={notes}
-            onAside={({ check, facts }, reason) => run('item.setNoteAside', { item: figure.id, check, facts, reason })}
-            onBack={({ check }) => run('item.bringNoteBack', { item: figure.id, check })}
-          />
-        )}
+        <FigureNotes item={figure} drawn={drawn} style={style} locale={localeOf(locale)} />
         {handOff && (
           <Suspense>
             <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />
           </Suspense>
         )}
       </div>
-      <Suspense fallback={<div className="h-[232px] shrink-0 border-t border-rule bg-base-100" />}>
-        <Dock figure={figure} resolved={drawn.figure} table={table} layout={layout} />
-      </Suspense>
+      {isSeen ? (
+        <Suspense fallback={DOCK_ROOM}>
+          <Dock figure={figure} resolved={drawn.figure} table={table} layout={layout} />
+        </Suspense>
+      ) : (
+        DOCK_ROOM
+      )}
     </section>
   );
 }

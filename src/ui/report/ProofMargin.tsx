@@ -6,10 +6,9 @@ import { run } from '../state/store.ts';
 import { openPart, useView } from './view.ts';
 
 interface ProofMarginProps {
+  /** id of the thing that they speak of */
+  item: string;
   notes: readonly ProofNote[];
-  /** sets a note aside with a reason, as long as its numbers stay; returns a sentence when it is refused */
-  onAside(note: ProofNote, reason: string): string | null;
-  onBack(note: ProofNote): void;
 }
 
 const point = (part: Part | null) => useView.setState({ noted: part });
@@ -21,7 +20,9 @@ function mend(one: Mend) {
 }
 
 /** The proof notes beside the sheet, each joined to its part; mended with one click or key. */
-export function ProofMargin({ notes, onAside, onBack }: ProofMarginProps) {
+export function ProofMargin({ item, notes }: ProofMarginProps) {
+  const isShown = useView((view) => view.proof && !view.handOff);
+  if (!isShown || notes.length === 0) return null;
   const open = notes.filter(({ aside }) => aside === null);
   const aside = notes.filter((note) => note.aside !== null);
   return (
@@ -32,7 +33,7 @@ export function ProofMargin({ notes, onAside, onBack }: ProofMarginProps) {
       <h2 className="text-xs font-semibold tracking-wider text-quiet uppercase">Proof notes</h2>
       {open.length === 0 && <p className="text-[13px] text-quiet">Nothing to mend.</p>}
       {open.map((note) => (
-        <Note key={note.check} note={note} onAside={onAside} />
+        <Note key={note.check} item={item} note={note} />
       ))}
       {aside.length > 0 && (
         <details className="text-[13px] text-quiet">
@@ -43,7 +44,11 @@ export function ProofMargin({ notes, onAside, onBack }: ProofMarginProps) {
             {aside.map((note) => (
               <li key={note.check}>
                 <b className="font-semibold">{note.title}</b>: {note.aside}{' '}
-                <button type="button" className="phrase !min-h-0" onClick={() => onBack(note)}>
+                <button
+                  type="button"
+                  className="phrase !min-h-0"
+                  onClick={() => run('item.bringNoteBack', { item, check: note.check })}
+                >
                   bring back
                 </button>
               </li>
@@ -55,9 +60,9 @@ export function ProofMargin({ notes, onAside, onBack }: ProofMarginProps) {
   );
 }
 
-function Note({ note, onAside }: Pick<ProofMarginProps, 'onAside'> & { note: ProofNote }) {
+function Note({ item, note }: { item: string; note: ProofNote }) {
   const [setting, setSetting] = useState(false);
-  const { check, title, text, mends, part } = note;
+  const { check, facts, title, text, mends, part } = note;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: pointing at a note marks its part; the buttons inside do the work
     <div
@@ -90,7 +95,7 @@ function Note({ note, onAside }: Pick<ProofMarginProps, 'onAside'> & { note: Pro
             value=""
             placeholder="why it is right as it is"
             className="w-full"
-            onCommit={(reason) => onAside(note, reason.trim())}
+            onCommit={(reason) => run('item.setNoteAside', { item, check, facts, reason: reason.trim() })}
           />
         ) : (
           <button

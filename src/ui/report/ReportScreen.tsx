@@ -48,7 +48,7 @@ function Screen() {
       }),
     [id],
   );
-  const first = items.find((item) => kindOf(item).sheet !== null) ?? items[0];
+  const first = items.find((item) => kindOf(item).set !== null) ?? items[0];
   const asked = wanted ?? shownByAddress(items);
   const shown: Shown =
     asked?.kind === 'new-table'
@@ -57,7 +57,7 @@ function Screen() {
         ? { kind: 'new-table' }
         : { kind: 'item', id: items.find((item) => asked?.kind === 'item' && item.id === asked.id)?.id ?? first.id };
   const item = shown.kind === 'item' ? items.find((candidate) => candidate.id === shown.id) : undefined;
-  const isSet = item !== undefined && kindOf(item).sheet !== null;
+  const isSet = item !== undefined && kindOf(item).set !== null;
   const commands = useView((view) => view.commands);
   const address = item ? `#${item.id}` : '';
   useEffect(() => {

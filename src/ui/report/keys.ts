@@ -1,88 +1,55 @@
-import { useEffect } from 'react';
+/** The actions of the report, of figures, spark tables and tables. */
+import { useMemo } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { FigureSpec, Line } from '../../core/figure/spec.ts';
 import { stepsBeside } from '../../core/scale/ticks.ts';
+import type { HouseStyle } from '../../core/style/style.ts';
 import { redo, run, undo } from '../state/store.ts';
+import { type Action, ready, useActions } from './actions.ts';
 import {
   chooseNext,
   chosenLines,
+  duplicate,
   moveChosen,
   nextEmphasis,
   nextMarkers,
   nextPattern,
   nextValues,
+  pickUpLook,
+  remove,
+  resetLook,
+  showOrHide,
   swapAxis,
 } from './lines.ts';
 import { chosenPanel, nextPanel, toggleAccent } from './panels.ts';
-import { useView } from './view.ts';
+import { openStrip, type Strip, useView } from './view.ts';
 
-/** The keys, as they are listed with "?". */
-export const KEYS = [
-  { keys: ['J'], does: 'next line, panel, or row of the specimen' },
-  { keys: ['K'], does: 'previous one' },
-  { keys: ['Shift J', 'Shift K'], does: 'choose the next or previous line as well' },
-  { keys: ['Alt ↑', 'Alt ↓'], does: 'move the chosen lines up or down (in the ledger)' },
-  { keys: ['X'], does: 'swap the axis of the chosen lines' },
-  { keys: ['P'], does: 'next stroke pattern' },
-  { keys: ['M'], does: 'next markers' },
-  { keys: ['V'], does: 'next values shown' },
-  { keys: ['E'], does: 'next emphasis' },
-  { keys: ['A'], does: 'accent the chosen panel of a figure, or let it stand back' },
-  { keys: ['Arrows'], does: 'move the label, level, event, band or note that has the focus' },
-  { keys: ['T'], does: 'tuck the source columns away or bring them back (in a spark table)' },
-  { keys: ['I'], does: 'look into the values of a figure, and back' },
-  { keys: ['N'], does: 'next proof note (Enter mends)' },
-  { keys: ['['], does: 'coarser date labels, or ticks of the value axis that is set' },
-  { keys: [']'], does: 'finer ones' },
-  { keys: ['Enter'], does: 'change the cell (in a table)' },
-  { keys: ['Alt ↓'], does: 'fill down' },
-  { keys: ['Alt Enter'], does: 'insert rows' },
-  { keys: ['Alt Delete'], does: 'remove rows' },
-  { keys: ['Alt N'], does: 'next cell that could not be read' },
-  { keys: ['Delete'], does: 'take the mark out that has the focus, or leave out the panel' },
-  { keys: ['Ctrl K'], does: 'the command list' },
-  { keys: ['Ctrl Z'], does: 'undo' },
-  { keys: ['Ctrl Shift Z'], does: 'redo' },
-  { keys: ['?'], does: 'this list' },
-] as const;
+/** Does something, whatever it gives back. */
+const doing =
+  <Context>(act: (context: Context) => unknown) =>
+  (context: Context): undefined => {
+    act(context);
+    return undefined;
+  };
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  target.closest('input:not([type=checkbox], [type=radio]), textarea, select, [contenteditable]') !== null;
+export const REPORT_ACTIONS: readonly Action[] = [
+  { does: 'undo', keys: ['Ctrl Z'], run: doing(undo) },
+  { does: 'redo', keys: ['Ctrl Shift Z'], run: doing(redo) },
+  {
+    does: 'the command list',
+    keys: ['Ctrl K'],
+    run: doing(() => useView.setState({ commands: true })),
+    byKeyOnly: true,
+  },
+  { does: 'the list of keys', keys: ['?'], run: doing(() => useView.setState({ keys: !useView.getState().keys })) },
+];
 
-/** Listens to a key anywhere on the page; no key acts while someone types in a field. */
-export function useKeys(onKey: (event: KeyboardEvent) => boolean) {
-  useEffect(() => {
-    const listener = (event: KeyboardEvent) => {
-      if (!isTyping(event.target) && onKey(event)) event.preventDefault();
-    };
-    document.addEventListener('keydown', listener);
-    return () => document.removeEventListener('keydown', listener);
-  }, [onKey]);
-}
-
-function reportKey(event: KeyboardEvent): boolean {
-  const command = event.ctrlKey || event.metaKey;
-  if (command && event.key.toLowerCase() === 'z') {
-    if (event.shiftKey) redo();
-    else undo();
-    return true;
-  }
-  if (command && event.key.toLowerCase() === 'k') {
-    useView.setState({ commands: true });
-    return true;
-  }
-  if (event.key === '?' && !command) {
-    useView.setState({ keys: !useView.getState().keys });
-    return true;
-  }
-  return false;
-}
-
-/** Keys of the whole report. */
-export function useReportKeys(): void {
-  useKeys(reportKey);
+export interface FigureContext {
+  figure: FigureSpec;
+  layout: FigureLayout | null;
+  resolved: ResolvedFigure | null;
+  style: HouseStyle;
 }
 
 /** Gives the focus to the next proof note, whose Enter mends. */
@@ -93,65 +60,160 @@ export function focusNextNote(): boolean {
   return notes.length > 0;
 }
 
-/** What one key does to the chosen lines. */
-const LINE_KEYS: Record<string, typeof swapAxis> = {
-  x: swapAxis,
-  p: nextPattern,
-  m: nextMarkers,
-  v: nextValues,
-  e: nextEmphasis,
-};
+/** Something done to the chosen lines; nothing where none are chosen. */
+const toLines =
+  (act: (figure: FigureSpec, lines: Line[], context: FigureContext) => unknown) =>
+  (context: FigureContext): boolean => {
+    const chosen = chosenLines(context.figure);
+    if (chosen.length > 0) act(context.figure, chosen, context);
+    return chosen.length > 0;
+  };
 
-/** Keys of the figure that is shown. */
-export function useFigureKeys(
-  figure: FigureSpec,
-  { layout, figure: resolved }: { layout: FigureLayout | null; figure: ResolvedFigure | null },
-): void {
-  useKeys((event) => {
-    const isUp = event.key === 'ArrowUp';
-    if (event.altKey && (isUp || event.key === 'ArrowDown') && useView.getState().strip === 'lines') {
-      moveChosen(figure, isUp ? -1 : 1);
-      return true;
-    }
-    if (event.ctrlKey || event.metaKey || event.altKey) return false;
-    const key = event.key.toLowerCase();
-    if ((key === 'j' || key === 'k') && resolved && nextPanel(resolved, key === 'j' ? 1 : -1)) return true;
-    if (key === 'a' && resolved) {
-      const panel = chosenPanel(resolved);
-      if (panel) toggleAccent(figure, panel.by);
-      return panel !== undefined;
-    }
-    if (key === 'j' || key === 'k') return chooseNext(figure, key === 'j' ? 1 : -1, event.shiftKey);
-    if (key === 'n') return focusNextNote();
-    if (key === 'i') {
-      useView.setState({ face: useView.getState().face === 'set' ? 'inspect' : 'set' });
-      return true;
-    }
-    const act = LINE_KEYS[key];
-    if (act) {
-      const chosen = chosenLines(figure);
-      act(figure, chosen);
-      return chosen.length > 0;
-    }
+/** The next or previous panel, where one is chosen, or line. */
+const next =
+  (step: 1 | -1) =>
+  ({ figure, resolved }: FigureContext): boolean =>
+    (resolved !== null && nextPanel(resolved, step)) || chooseNext(figure, step, false);
+
+/** Finer (1) or coarser (−1) ticks of the value axis that is set, or date labels. */
+const refine =
+  (step: 1 | -1) =>
+  ({ figure, layout }: FigureContext): boolean => {
     const { strip } = useView.getState();
-    const set = strip === 'left' ? layout?.left : strip === 'right' ? layout?.right : null;
-    if ((key === '[' || key === ']') && set && (strip === 'left' || strip === 'right')) {
-      if (set.scale.kind === 'log') return false;
-      const { finer, coarser } = stepsBeside(set.scale.step, set.whole);
-      const every = key === '[' ? coarser : finer;
-      run('figure.setAxis', { figure: figure.id, side: strip, axis: { every } });
+    const axis = strip === 'left' ? layout?.left : strip === 'right' ? layout?.right : null;
+    if (axis && (strip === 'left' || strip === 'right')) {
+      if (axis.scale.kind === 'log') return false;
+      const { finer, coarser } = stepsBeside(axis.scale.step, axis.whole);
+      run('figure.setAxis', { figure: figure.id, side: strip, axis: { every: step < 0 ? coarser : finer } });
       return true;
     }
     const drawn = layout?.across.plan;
-    if ((key === '[' || key === ']') && drawn && layout) {
-      const fits = (layout.across.planner?.fits(layout.plot.width) ?? []).filter(
-        (fit) => fit.spare >= 0 && !fit.plan.byHand,
-      );
-      const now = fits.findIndex((fit) => fit.plan.id === drawn.plan.id);
-      const next = fits[now + (key === '[' ? 1 : -1)];
-      if (next) run('figure.setDateAxis', { figure: figure.id, plan: next.plan.id });
-      return true;
-    }
-    return false;
-  });
+    if (!drawn || !layout) return false;
+    const fits = (layout.across.planner?.fits(layout.plot.width) ?? []).filter(
+      (fit) => fit.spare >= 0 && !fit.plan.byHand,
+    );
+    const now = fits.findIndex((fit) => fit.plan.id === drawn.plan.id);
+    const found = fits[now - step];
+    if (found) run('figure.setDateAxis', { figure: figure.id, plan: found.plan.id });
+    return true;
+  };
+
+const toMove =
+  (step: 1 | -1) =>
+  ({ figure }: FigureContext): boolean => {
+    if (useView.getState().strip !== 'lines') return false;
+    moveChosen(figure, step);
+    return true;
+  };
+
+const STRIPS: readonly { strip: Strip; name: string }[] = [
+  { strip: 'lines', name: 'the lines' },
+  { strip: 'across', name: 'the axis across' },
+  { strip: 'left', name: 'the left axis' },
+  { strip: 'right', name: 'the right axis' },
+  { strip: 'panels', name: 'the panels' },
+  { strip: 'words', name: 'the words' },
+  { strip: 'marks', name: 'levels and notes' },
+  { strip: 'frame', name: 'the frame' },
+];
+
+const face = (wanted: 'set' | 'inspect') => () => useView.setState({ face: wanted });
+
+export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
+  { does: 'next line or panel', keys: ['J'], run: next(1), byKeyOnly: true },
+  { does: 'previous line or panel', keys: ['K'], run: next(-1), byKeyOnly: true },
+  {
+    does: 'choose the next line as well',
+    keys: ['Shift J'],
+    run: ({ figure }) => chooseNext(figure, 1, true),
+    byKeyOnly: true,
+  },
+  {
+    does: 'choose the previous line as well',
+    keys: ['Shift K'],
+    run: ({ figure }) => chooseNext(figure, -1, true),
+    byKeyOnly: true,
+  },
+  { does: 'move the chosen lines up (in the ledger)', keys: ['Alt ↑'], run: toMove(-1) },
+  { does: 'move the chosen lines down (in the ledger)', keys: ['Alt ↓'], run: toMove(1) },
+  { does: 'swap the axis of the chosen lines', keys: ['X'], run: toLines(swapAxis) },
+  { does: 'next stroke pattern', keys: ['P'], run: toLines(nextPattern) },
+  { does: 'next markers', keys: ['M'], run: toLines(nextMarkers) },
+  { does: 'next values shown', keys: ['V'], run: toLines(nextValues) },
+  { does: 'next emphasis', keys: ['E'], run: toLines(nextEmphasis) },
+  { does: 'show or hide the chosen lines', run: toLines(showOrHide) },
+  { does: 'duplicate the chosen lines', run: toLines(duplicate) },
+  { does: 'remove the chosen lines', run: toLines(remove) },
+  { does: 'pick up the look of the chosen line', run: toLines((_, [first]) => first && pickUpLook(first)) },
+  {
+    does: 'put the chosen lines in the house style',
+    run: toLines((figure, lines, { style }) => resetLook(style)(figure, lines)),
+  },
+  {
+    does: 'accent the chosen panel of a figure, or let it stand back',
+    keys: ['A'],
+    run: ({ figure, resolved }) => {
+      const panel = resolved ? chosenPanel(resolved) : undefined;
+      if (panel) toggleAccent(figure, panel.by);
+      return panel !== undefined;
+    },
+  },
+  { does: 'move the label, level, event, band or note that has the focus', keys: ['Arrows'] },
+  { does: 'take the mark out that has the focus, or leave out the panel', keys: ['Delete'] },
+  { does: 'coarser date labels, or ticks of the value axis that is set', keys: ['['], run: refine(-1) },
+  { does: 'finer date labels, or ticks of the value axis that is set', keys: [']'], run: refine(1) },
+  {
+    does: 'look into the values of a figure, and back',
+    keys: ['I'],
+    run: doing(() => face(useView.getState().face === 'set' ? 'inspect' : 'set')()),
+  },
+  { does: 'next proof note (Enter mends)', keys: ['N'], run: focusNextNote },
+  { does: 'hand off this figure', run: doing(() => useView.setState({ handOff: true })) },
+  ...STRIPS.map(({ strip, name }) => ({ does: `set ${name}`, run: doing(() => openStrip(strip)) })),
+];
+
+/** What the grid of a table hears itself. */
+const TABLE_ACTIONS: readonly Action[] = [
+  { does: 'change the cell (in a table)', keys: ['Enter'] },
+  { does: 'fill down (in a table)', keys: ['Alt ↓'] },
+  { does: 'insert rows (in a table)', keys: ['Alt Enter'] },
+  { does: 'remove rows (in a table)', keys: ['Alt Delete'] },
+  { does: 'next cell that could not be read', keys: ['Alt N'] },
+];
+
+/** Keys of spark tables, as they are listed; their view puts them together with what they do. */
+export const SPARK_KEYS = {
+  next: { does: 'next row of the specimen', keys: ['J'], byKeyOnly: true },
+  previous: { does: 'previous row of the specimen', keys: ['K'], byKeyOnly: true },
+  tuck: { does: 'tuck the source columns away or bring them back (in a spark table)', keys: ['T'] },
+  note: { does: 'next proof note (Enter mends)', keys: ['N'] },
+} as const;
+
+type Listed = Pick<Action, 'does' | 'keys'>;
+
+/** All keys, as they are listed with "?". */
+export const KEYS: readonly { keys: readonly string[]; does: string }[] = [
+  ...FIGURE_ACTIONS,
+  SPARK_KEYS.next,
+  SPARK_KEYS.previous,
+  SPARK_KEYS.tuck,
+  ...TABLE_ACTIONS,
+  ...REPORT_ACTIONS,
+].flatMap(({ keys, does }: Listed) => (keys ? [{ keys, does }] : []));
+
+const OF_REPORT = ready(REPORT_ACTIONS, undefined);
+
+/** Keys of the whole report. */
+export function useReportKeys(): void {
+  useActions('report', OF_REPORT);
+}
+
+/** What can be done with the figure that is shown. */
+export function useFigureActions(context: FigureContext): void {
+  const { figure, layout, resolved, style } = context;
+  const actions = useMemo(
+    () => ready(FIGURE_ACTIONS, { figure, layout, resolved, style }),
+    [figure, layout, resolved, style],
+  );
+  useActions('figure', actions);
 }

@@ -1,7 +1,8 @@
 /** The lines that are chosen, and what can be done to them at once; the ledger, the keys and the command list use it. */
-import { EMPHASISED, newEmphasis } from '../../core/emphasis/emphasis.ts';
+
 import { houseLook, type Look, lookOf } from '../../core/figure/look.ts';
 import type { FigureSpec, Line } from '../../core/figure/spec.ts';
+import { EMPHASISED, newEmphasis } from '../../core/mark/emphasis.ts';
 import { MARKER_SHAPES } from '../../core/mark/shapes.ts';
 import { PATTERNS } from '../../core/mark/stroke.ts';
 import type { HouseStyle } from '../../core/style/style.ts';

@@ -1,4 +1,5 @@
 /** What the report screen shows: which thing, which strip, which part. Not saved. */
+import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Look } from '../../core/figure/look.ts';
 import type { Part } from '../../core/scene/scene.ts';
@@ -41,6 +42,8 @@ interface View {
   notes: number;
   noted: Part | null;
   keys: boolean;
+  /** whether the first thing has been painted; what else is wanted is loaded after it */
+  seen: boolean;
   /** whether the command list is open */
   commands: boolean;
 }
@@ -63,6 +66,7 @@ export const useView = create<View>(() => ({
   notes: 0,
   noted: null,
   keys: false,
+  seen: false,
   commands: false,
 }));
 
@@ -120,4 +124,16 @@ export const panelOfPart = (part: Part | null): string | null =>
 export function lineOfPart(part: Part | null): string | null {
   const found = part && /^(?:line|name|value):([^:]+)/.exec(part);
   return found?.[1] ?? null;
+}
+
+/** True once what is ready has been painted, here or in an earlier view. */
+export function useSeen(isReady: boolean): boolean {
+  const seen = useView((view) => view.seen);
+  useEffect(() => {
+    if (!isReady || seen) return;
+    // The frame is painted after its callbacks, and what is set then waits for it.
+    const frame = requestAnimationFrame(() => setTimeout(() => useView.setState({ seen: true })));
+    return () => cancelAnimationFrame(frame);
+  }, [isReady, seen]);
+  return seen;
 }

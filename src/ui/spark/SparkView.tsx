@@ -6,9 +6,10 @@ import { freeGeometry, onPixels } from '../../core/spark/geometry.ts';
 import { dressSparkTable } from '../../core/spark/resolve.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { localeOf } from '../../core/text/locale.ts';
-import { focusNextNote, useKeys } from '../report/keys.ts';
+import { type Action, ready, useActions } from '../report/actions.ts';
+import { focusNextNote, SPARK_KEYS } from '../report/keys.ts';
 import { ProofMargin } from '../report/ProofMargin.tsx';
-import { useView } from '../report/view.ts';
+import { openSparkStrip, useSeen, useView } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { SparkDock } from './SparkDock.tsx';
@@ -37,20 +38,36 @@ function withSizes(spark: SparkTableSpec, sizes: Sizes | null): SparkTableSpec {
   };
 }
 
-/** Keys of the spark table that is shown. */
-function useSparkKeys(spark: SparkTableSpec, records: readonly { key: string }[]) {
-  useKeys((event) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return false;
-    const key = event.key.toLowerCase();
-    if (key === 'n') return focusNextNote();
-    if (key === 'j' || key === 'k') {
-      const now = records.findIndex((record) => record.key === useView.getState().sparkRow);
-      const next = records[Math.max(0, Math.min(records.length - 1, Math.max(0, now) + (key === 'j' ? 1 : -1)))];
-      if (next) useView.setState({ sparkRow: next.key });
-      return next !== undefined;
-    }
-    return key === 't' && toggleSource(spark);
-  });
+/** The row of the specimen after or before the one that is chosen. */
+function chooseRow(records: readonly { key: string }[], step: 1 | -1): boolean {
+  const now = records.findIndex((record) => record.key === useView.getState().sparkRow);
+  const next = records[Math.max(0, Math.min(records.length - 1, Math.max(0, now) + step))];
+  if (next) useView.setState({ sparkRow: next.key });
+  return next !== undefined;
+}
+
+interface SparkContext {
+  spark: SparkTableSpec;
+  records: readonly { key: string }[];
+}
+
+const SPARK_ACTIONS: readonly Action<SparkContext>[] = [
+  { ...SPARK_KEYS.next, run: ({ records }) => chooseRow(records, 1) },
+  { ...SPARK_KEYS.previous, run: ({ records }) => chooseRow(records, -1) },
+  { ...SPARK_KEYS.tuck, run: ({ spark }) => toggleSource(spark) },
+  { ...SPARK_KEYS.note, run: focusNextNote },
+  { does: 'hand off this spark table', run: () => void useView.setState({ handOff: true }) },
+  { does: 'set the columns and rows', run: () => void openSparkStrip('columns') },
+  { does: 'set the words of the spark table', run: () => void openSparkStrip('words') },
+  { does: 'set the frame of the spark table', run: () => void openSparkStrip('frame') },
+];
+
+const NO_RECORDS: SparkContext['records'] = [];
+
+/** What can be done with the spark table that is shown. */
+function useSparkActions(spark: SparkTableSpec, records = NO_RECORDS) {
+  const actions = useMemo(() => ready(SPARK_ACTIONS, { spark, records }), [spark, records]);
+  useActions('spark table', actions);
 }
 
 /** A spark table on its sheet, with the dock below it. */
@@ -61,7 +78,6 @@ export function SparkView({ item: spark }: { item: SparkTableSpec }) {
   const part = useView((view) => view.part);
   const noted = useView((view) => view.noted);
   const handOff = useView((view) => view.handOff);
-  const proof = useView((view) => view.proof);
   const sparkRow = useView((view) => view.sparkRow);
   const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
@@ -81,7 +97,8 @@ export function SparkView({ item: spark }: { item: SparkTableSpec }) {
   const notes = useMemo(() => (proofed ? sparkNotes(proofed, localeOf(locale)) : []), [proofed, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;
   useEffect(() => useView.setState({ notes: open }), [open]);
-  useSparkKeys(spark, data?.records ?? []);
+  useSeen(geometry !== null);
+  useSparkActions(spark, data?.records);
   const onWidth = useCallback(
     (column: string, width: number) => {
       const found = spark.columns.find(({ id }) => id === column);
@@ -110,13 +127,7 @@ export function SparkView({ item: spark }: { item: SparkTableSpec }) {
           onWidth={onWidth}
           onRowHeight={(rowHeight) => run('spark.setRowHeight', { spark: spark.id, rowHeight })}
         />
-        {proof && !handOff && notes.length > 0 && (
-          <ProofMargin
-            notes={notes}
-            onAside={({ check, facts }, reason) => run('item.setNoteAside', { item: spark.id, check, facts, reason })}
-            onBack={({ check }) => run('item.bringNoteBack', { item: spark.id, check })}
-          />
-        )}
+        <ProofMargin item={spark.id} notes={notes} />
         {handOff && <SparkHandOff spark={spark} geometry={geometry} record={record} />}
       </div>
       <SparkDock spark={spark} table={table} resolved={resolved} geometry={geometry} record={record} />

@@ -1,5 +1,5 @@
 import { type MouseEvent, type ReactNode, useMemo } from 'react';
-import type { EMPHASISED, Emphasis } from '../../core/emphasis/emphasis.ts';
+import type { EMPHASISED, Emphasis } from '../../core/mark/emphasis.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { PRINT_PIXEL, type SparkParts, sparklineParts } from '../../core/spark/cell.ts';

@@ -14,7 +14,7 @@ export interface OpenedReport {
 }
 
 /** What the server made of calls. */
-export interface Taken {
+interface Taken {
   kind: 'taken';
   changes: Change[];
   refused: { id: string; error: string }[];

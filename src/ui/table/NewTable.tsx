@@ -1,6 +1,6 @@
 import { type StoredTable, tableIn } from '../../core/report/report.ts';
 import { keepTable, makeFigure } from '../report/make.ts';
-import { show } from '../report/view.ts';
+import { show, useSeen } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
 import { DropZone } from './DropZone.tsx';
 import { useIncoming } from './incoming.ts';
@@ -12,6 +12,7 @@ export function NewTable({ replaces }: { replaces?: string | undefined }) {
   const report = useReport((state) => state.report);
   const arriving = useIncoming();
   const { incoming } = arriving;
+  useSeen(true);
   const found = replaces === undefined ? undefined : tableIn(report, replaces);
   const target: StoredTable | undefined = found?.type === 'table' ? found : undefined;
   if (incoming.kind === 'read' && target)

@@ -9,7 +9,7 @@ import { Strips } from '../controls/Strips.tsx';
 import { columnAt, Grid, type GridEditing } from '../grid/Grid.tsx';
 import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
 import { makeFigure, makeSparkTable } from '../report/make.ts';
-import { show, type TableStrip, useView } from '../report/view.ts';
+import { show, type TableStrip, useSeen, useView } from '../report/view.ts';
 import { run, showNotice, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { CalculateStrip } from './CalculateStrip.tsx';
@@ -32,6 +32,7 @@ const LARGE = 40_000;
 /** A table of the report: its grid, a glance at the ticked columns, and the dock that calculates and shapes. */
 export function TableView({ item }: { item: TableItem }) {
   const loaded = useTable(item);
+  useSeen('table' in loaded);
   if ('table' in loaded) return <LoadedTable item={item} table={loaded.table} />;
   return (
     <p role={'error' in loaded ? 'alert' : 'status'} className="flex-1 bg-desk p-8">

@@ -4,7 +4,7 @@
  * they are what travels between windows and servers.
  */
 import { current, produce } from 'immer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { changedPanels } from '../../figure/panels/change.ts';
 import { Panels } from '../../figure/panels/spec.ts';
 import { DateAxis, FigureWindow, Frame, Line, Millimetres, Tie, ValueAxis } from '../../figure/spec.ts';

@@ -1,6 +1,6 @@
 /** Commands on things of any kind. */
 import { current } from 'immer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Aside } from '../../figure/spec.ts';
 import { firstWrong } from '../../issue.ts';
 import { kindOf } from '../../item/kinds.ts';
@@ -53,10 +53,10 @@ export const ITEM_COMMANDS = {
     z.strictObject({ ...inItem, words: z.record(z.string().max(40), z.unknown()) }),
     (draft, { item, words }) => {
       const found = itemOf(draft, item);
-      const { sheet } = kindOf(found);
-      if (!sheet || !('words' in found))
+      const { set } = kindOf(found);
+      if (!set || !('words' in found))
         throw new Refusal(`“${found.name}” is a table and has no words of its own; rename it.`);
-      const parsed = sheet.words.partial().safeParse(words);
+      const parsed = set.words.partial().safeParse(words);
       if (!parsed.success) throw new Refusal(firstWrong(parsed.error).message);
       assign(found.words, parsed.data);
     },

@@ -1,10 +1,10 @@
 /** Commands for the lines of a figure and what is set on them. */
 import { current } from 'immer';
-import { z } from 'zod';
-import { Emphasis } from '../../emphasis/emphasis.ts';
+import * as z from 'zod';
 import { Look, Markers, Offset, ValuesShown } from '../../figure/look.ts';
 import { Mark } from '../../figure/marks.ts';
 import { FigureSpec, Line, PointKey } from '../../figure/spec.ts';
+import { Emphasis } from '../../mark/emphasis.ts';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';

@@ -1,10 +1,10 @@
 /** Commands on spark tables. */
 import { current } from 'immer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
-import { SparkLook } from '../../spark/look.ts';
+import { KeptLook, SparkLook } from '../../spark/look.ts';
 import {
   HeadText,
   orderParts,
@@ -15,7 +15,6 @@ import {
   type Sparkline,
   SparkTableSpec,
 } from '../../spark/spec.ts';
-import { HouseStyle } from '../../style/style.ts';
 import { assign, command } from '../command.ts';
 import { sparkTableOf } from '../found.ts';
 
@@ -47,7 +46,7 @@ function forgetGone(target: SparkTableSpec) {
 /** Level bars have one thing that a row can have of its own: their colour. */
 const BarException = SparkException.pick({ row: true, colour: true });
 
-const styleName = HouseStyle.shape.sparks.unwrap().element.shape.name;
+const lookName = KeptLook.shape.name;
 
 export const SPARK_COMMANDS = {
   'spark.setRowHeight': command(
@@ -216,14 +215,14 @@ export const SPARK_COMMANDS = {
   ),
   'style.keepLook': command(
     'look kept in the house style',
-    z.strictObject({ name: styleName, look: SparkLook }),
+    z.strictObject({ name: lookName, look: SparkLook }),
     (draft, { name, look }) => {
       draft.style.sparks = [...draft.style.sparks.filter((other) => other.name !== name), { name, look }];
     },
   ),
   'style.dropLook': command(
     'look taken out of the house style',
-    z.strictObject({ name: styleName }),
+    z.strictObject({ name: lookName }),
     (draft, { name }) => {
       draft.style.sparks = draft.style.sparks.filter((other) => other.name !== name);
     },

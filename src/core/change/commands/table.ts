@@ -1,6 +1,6 @@
 /** Commands on tables. Cells are stored beside the document, so an edit names the new blocks of the columns it changes. */
 import { current } from 'immer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { usersOfColumn } from '../../item/users.ts';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';

@@ -1,5 +1,5 @@
 /** Small multiples: how a figure is split into panels, and what its panels share. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { keyed, nameSet } from '../../named/keyed.ts';
 import { Colour } from '../../style/colour.ts';
 import { Summary } from '../../table/shape/step.ts';

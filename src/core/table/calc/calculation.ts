@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const Key = z.string().min(1).max(200);
 const number = z.number().min(-1e15, 'Give a number above −10¹⁵.').max(1e15, 'Give a number below 10¹⁵.');

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { newReport, Report } from '../../../core/report/report.ts';
 import { database } from '../../../server/database.ts';
 import { answer, json, readJson } from '../../../server/http.ts';

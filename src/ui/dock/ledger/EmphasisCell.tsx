@@ -1,7 +1,7 @@
-import { EMPHASISED, type Emphasis } from '../../../core/emphasis/emphasis.ts';
 import { pointsOf } from '../../../core/figure/emphasis-points.ts';
 import { placeWriter } from '../../../core/figure/fields.ts';
 import { resolveFigure } from '../../../core/figure/panels/resolve.ts';
+import { EMPHASISED, type Emphasis } from '../../../core/mark/emphasis.ts';
 import { localeOf } from '../../../core/text/locale.ts';
 import { Popover } from '../../controls/Popover.tsx';
 import { run, useReport } from '../../state/store.ts';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { type Emphasis, newEmphasis, TIES } from '../../../core/emphasis/emphasis.ts';
+import { type Emphasis, newEmphasis, TIES } from '../../../core/mark/emphasis.ts';
 import { isClosed } from '../../../core/mark/shapes.ts';
 import { POINTS_PER_MM } from '../../../core/scene/scene.ts';
 import type { HouseStyle } from '../../../core/style/style.ts';

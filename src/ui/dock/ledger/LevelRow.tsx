@@ -1,7 +1,7 @@
-import { emphasised } from '../../../core/emphasis/emphasis.ts';
 import type { MarkOf } from '../../../core/figure/marks.ts';
 import { resolveFigure } from '../../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../../core/figure/spec.ts';
+import { emphasised } from '../../../core/mark/emphasis.ts';
 import { columnOf, type Table } from '../../../core/table/column.ts';
 import { PhraseChoice } from '../../controls/Phrase.tsx';
 import { openPart, useView } from '../../report/view.ts';

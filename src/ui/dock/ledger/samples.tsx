@@ -1,5 +1,5 @@
 /** Small pictures of strokes and markers, drawn with the code that draws the figure. */
-import type { Emphasis } from '../../../core/emphasis/emphasis.ts';
+import type { Emphasis } from '../../../core/mark/emphasis.ts';
 import { isClosed, type MarkerShape, markerPath } from '../../../core/mark/shapes.ts';
 import { dashesOf, type Pattern } from '../../../core/mark/stroke.ts';
 

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Blocks, CallsRequest } from '../../../../core/change/wire.ts';
 import { runCalls, runOne } from '../../../../server/changes.ts';
 import { database } from '../../../../server/database.ts';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { changesBy } from '../../../../server/changes.ts';
 import { database } from '../../../../server/database.ts';
 import { answer, json, notFound, readJson } from '../../../../server/http.ts';

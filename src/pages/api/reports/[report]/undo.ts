@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { UNDO, UndoArgs } from '../../../../core/change/change.ts';
 import { CallsRequest } from '../../../../core/change/wire.ts';
 import { runOne } from '../../../../server/changes.ts';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Id } from '../../../../../core/named/id.ts';
 import { Cell } from '../../../../../core/table/column.ts';
 import { addBlock, loadBlock } from '../../../../../server/blocks.ts';

@@ -1,7 +1,7 @@
 /** Emphasis: the few points of a line or sparkline that stand out, found from the values that are drawn. */
-import { z } from 'zod';
-import { MARKER_SHAPES } from '../mark/shapes.ts';
+import * as z from 'zod';
 import { Colour } from '../style/colour.ts';
+import { MARKER_SHAPES } from './shapes.ts';
 
 export const EMPHASISED = ['high', 'low', 'first', 'last', 'negative', 'turns', 'above', 'below'] as const;
 export type Emphasised = (typeof EMPHASISED)[number];
