@@ -9,7 +9,7 @@ import { arrange, rowLength } from './panels/arrange.ts';
 import { scaleGroups } from './panels/scales.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedPanels } from './resolve.ts';
-import { placesIn, setAxis, setInPlot } from './set-plot.ts';
+import { placesIn, setAxis, setInPlot, TICK_PITCH } from './set-plot.ts';
 import type { SetAxis } from './value-axis.ts';
 
 const INSET = 1.5;
@@ -18,9 +18,13 @@ const GAP = 2;
 /** Strokes are so much thinner than on the sheet; in panels still thinner. */
 const THINNER = 0.75;
 const IN_PANELS = 0.55;
-/** A small plot has room for this many ticks, which its scale is rounded to. */
-const TICKS = 4;
+/** About so much of a figure's height is its plots, by which the ticks are counted that its scale is rounded to. */
+const PLOT_SHARE = 0.6;
 const GROUND = '#ffffff';
+
+/** Ticks that a plot on the sheet has room for, so that the small picture has the sheet's scale. */
+const ticksOn = ({ spec }: ResolvedFigure, rows: number, style: HouseStyle): number =>
+  Math.max(2, (spec.frame.height * POINTS_PER_MM * PLOT_SHARE) / rows / (style.sizes.label * TICK_PITCH) + 1);
 
 interface Room {
   style: HouseStyle;
@@ -57,7 +61,7 @@ function plotNodes(
 }
 
 function wholeNodes(figure: ResolvedFigure, plot: Plot, room: Room): SceneNode[] {
-  const { left, right } = resolveScales(figure, TICKS);
+  const { left, right } = resolveScales(figure, ticksOn(figure, 1, room.style));
   const two = right !== null;
   const axes = {
     left: setAxis(figure, 'left', left, { two, ...room }),
@@ -67,12 +71,13 @@ function wholeNodes(figure: ResolvedFigure, plot: Plot, room: Room): SceneNode[]
 }
 
 /** Each panel in its place, on the scale it shares. */
-function panelNodes({ spec }: ResolvedFigure, panels: ResolvedPanels, whole: Plot, room: Room): SceneNode[] {
+function panelNodes(figure: ResolvedFigure, panels: ResolvedPanels, whole: Plot, room: Room): SceneNode[] {
+  const { spec } = figure;
   const perRow = rowLength(spec.panels?.perRow ?? null, panels.list.length, whole.width, whole.height);
   const { slots, columns, rows } = arrange(panels, perRow);
   const width = (whole.width + GAP) / columns - GAP;
   const height = (whole.height + GAP) / rows - GAP;
-  const groupOf = scaleGroups(slots, spec.panels?.scale ?? 'all', TICKS, room);
+  const groupOf = scaleGroups(slots, spec.panels?.scale ?? 'all', ticksOn(figure, rows, room.style), room);
   return slots.flatMap((slot) => {
     const { panel, column, row } = slot;
     const group = groupOf(slot);

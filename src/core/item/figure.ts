@@ -1,5 +1,6 @@
 /** Figures as a kind of thing in a report. */
 import { FigureSpec, type ValueAxis } from '../figure/spec.ts';
+import { readTitle } from '../table/titles.ts';
 import type { ItemKind } from './kind.ts';
 
 /** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
@@ -26,7 +27,7 @@ function wrongAxis(side: 'left' | 'right', { from, to, scale }: ValueAxis): stri
 function sayPart({ lines, marks }: FigureSpec, list: string, name: string): string | null {
   if (list === 'lines') {
     const line = lines.find(({ id }) => id === name);
-    return `line “${line?.name ?? line?.column ?? name}”`;
+    return `line “${line?.name ?? readTitle(line?.column ?? name).name}”`;
   }
   if (list !== 'marks') return null;
   const mark = marks.find(({ id }) => id === name);

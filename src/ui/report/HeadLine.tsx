@@ -20,7 +20,7 @@ function SaveState() {
     <span
       role="status"
       data-testid="save-state"
-      className={`shrink-0 rounded-full border border-rule px-3 py-0.5 text-[13px] whitespace-nowrap text-quiet ${look}`}
+      className={`shrink-0 rounded-full border px-3 py-0.5 text-[13px] whitespace-nowrap ${look || 'border-rule text-quiet'}`}
     >
       {text}
       {save.kind === 'unreachable' && (

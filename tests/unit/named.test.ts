@@ -1,0 +1,213 @@
+/** Things known by name: both forms of a report, places in an order, fields, and reading older documents. */
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import * as z from 'zod';
+import { demoReport } from '../../demo/skerry.ts';
+import { applyFields, fieldsBetween, meets } from '../../src/core/named/fields.ts';
+import { keyed } from '../../src/core/named/keyed.ts';
+import { partsBetween, withParts } from '../../src/core/named/parts.ts';
+import { placesFor } from '../../src/core/named/places.ts';
+import { toList, toRecord } from '../../src/core/named/record.ts';
+import { isSame } from '../../src/core/named/same.ts';
+import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
+import { Report } from '../../src/core/report/report.ts';
+import { readDocument, upgradeSpec } from '../../src/core/report/upgrade.ts';
+import { storable, storableValue } from '../../src/core/text/storable.ts';
+
+const { report } = demoReport();
+const sent = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+const Thing = z.strictObject({ id: z.string(), size: z.number() });
+const Box = z.strictObject({ things: keyed(z.array(Thing), 'id', 'things') });
+
+describe('both forms of a report', () => {
+  it('lead to each other and back', () => {
+    const record = recordOf(report);
+    expect(reportOf(sent(record))).toEqual(report);
+    expect(recordOf(reportOf(sent(record)))).toEqual(record);
+    expect(JSON.stringify(record)).not.toContain('"items":[');
+  });
+
+  it('keep what did not change, and the places of what did not move', () => {
+    const before = recordOf(report);
+    const items = [...reportOf(before).items];
+    const [first] = items.splice(0, 1);
+    if (!first) throw new Error('no items');
+    const after = recordOf({ ...reportOf(before), items: [...items, first] }, before);
+    const fields = fieldsBetween(Report, before, after);
+    expect(fields.map(({ path }) => path)).toEqual([['items', first.id, 'place']]);
+    const [was, is] = [before, after].map((record) => (record['items'] as Record<string, object>)['both']);
+    expect(is).toBe(was);
+  });
+
+  it('refuse two things of one name, and a name that no record can keep', () => {
+    const two = [
+      { id: 'a', size: 1 },
+      { id: 'a', size: 2 },
+    ];
+    expect(() => toRecord(Box, { things: two })).toThrow(/Two things have the same name “a”/);
+    expect(Box.safeParse({ things: two }).error?.issues[0]?.message).toMatch(/same name/);
+    expect(Box.safeParse({ things: [{ id: '__proto__', size: 1 }] }).success).toBe(false);
+  });
+
+  it('know things called like what every object has', () => {
+    const list = {
+      things: [
+        { id: 'constructor', size: 1 },
+        { id: 'toString', size: 2 },
+      ],
+    };
+    const record = toRecord(Box, list);
+    expect(toList(Box, sent(record))).toEqual(list);
+    expect(fieldsBetween(Box, toRecord(Box, { things: [] }), record)).toHaveLength(2);
+  });
+});
+
+describe('places', () => {
+  const names = fc.uniqueArray(fc.string({ minLength: 1, maxLength: 3 }), { maxLength: 12 });
+  it('stand in the order that was asked for, and as few as possible are new', () => {
+    fc.assert(
+      fc.property(names, names, (before, after) => {
+        const known = new Map(before.map((name, index) => [name, placesFor(before, new Map())[index] ?? '']));
+        const places = placesFor(after, known);
+        for (let index = 1; index < places.length; index++)
+          expect((places[index - 1] ?? '') < (places[index] ?? '')).toBe(true);
+        expect(placesFor(after, new Map(after.map((name, index) => [name, places[index] ?? ''])))).toEqual(places);
+      }),
+    );
+    const known = new Map(
+      ['a', 'b', 'c', 'd'].map((name, index) => [name, placesFor(['a', 'b', 'c', 'd'], new Map())[index] ?? '']),
+    );
+    const moved = placesFor(['d', 'a', 'b', 'c'], known);
+    expect(moved.slice(1)).toEqual([known.get('a'), known.get('b'), known.get('c')]);
+  });
+
+  it('that two were given at once stay apart by their names, and what comes between them moves as few as it must', () => {
+    const known = new Map([
+      ['a', 'a1'],
+      ['b', 'a1'],
+      ['c', 'a2'],
+    ]);
+    expect(placesFor(['a', 'b', 'c'], known)).toEqual(['a1', 'a1', 'a2']);
+    const places = placesFor(['a', 'x', 'b', 'c'], known);
+    expect(places[0]).toBe('a1');
+    expect(places[3]).toBe('a2');
+    expect([...places].sort()).toEqual(places);
+    expect(new Set(places).size).toBe(4);
+  });
+});
+
+describe('fields', () => {
+  it('meet where one leads to or into the other', () => {
+    expect(meets(['a', 'b'], ['a', 'b', 'c'])).toBe(true);
+    expect(meets(['a'], ['a'])).toBe(true);
+    expect(meets(['a', 'b', 'c', 'd'], ['a', 'b', 'c', 'e'])).toBe(false);
+    expect(meets(['a', 'x'], ['b', 'x'])).toBe(false);
+  });
+
+  it('lead from any state of a box to any other', () => {
+    const box = fc.record({
+      things: fc.uniqueArray(fc.record({ id: fc.constantFrom('a', 'b', 'c', 'constructor'), size: fc.nat(3) }), {
+        selector: ({ id }) => id,
+      }),
+    });
+    fc.assert(
+      fc.property(box, box, (one, other) => {
+        const from = toRecord(Box, one);
+        const to = toRecord(Box, other, { list: one, record: from });
+        expect(toList(Box, sent(to))).toEqual(other);
+        expect(isSame(applyFields(from, sent(fieldsBetween(Box, from, to))), to)).toBe(true);
+        const parts = sent(partsBetween(Box, one, other));
+        const names = (of: typeof one) => of.things.map(({ id, size }) => `${id} ${size}`).sort();
+        expect(names(parts.length > 0 ? withParts(Box, one, parts) : one)).toEqual(names(other));
+      }),
+    );
+  });
+});
+
+describe('older documents', () => {
+  const old = JSON.parse(readFileSync(new URL('../documents/version-1.json', import.meta.url), 'utf8')) as {
+    items: { id: string; type: string; asides?: object[] }[];
+  };
+
+  it('of version 1 are read, with their lists as they were', () => {
+    const read = reportOf(readDocument(old));
+    expect(read.version).toBe(2);
+    expect(read.items.map(({ id }) => id)).toEqual(old.items.map(({ id }) => id));
+    const again = reportOf(readDocument(sent(readDocument(old))));
+    expect(again).toEqual(read);
+  });
+
+  it('of version 1 that hold two entries of one name keep the one that counted', () => {
+    const aside = (reason: string) => ({ check: 'unit', facts: 'x', reason });
+    const items = old.items.map((item) =>
+      item.type === 'figure' ? { ...item, asides: [aside('first'), aside('last')] } : item,
+    );
+    const read = reportOf(readDocument({ ...old, items }));
+    const figure = read.items.find((item) => item.type === 'figure');
+    expect(figure?.type === 'figure' && figure.asides).toEqual([aside('last')]);
+  });
+
+  it('have ids at their texts over headers, also as specs', () => {
+    const spec = {
+      type: 'spark',
+      heads: [
+        { text: 'a', from: 'x', to: 'y' },
+        { id: 'own', text: 'b', from: 'x', to: 'y' },
+      ],
+    };
+    expect(upgradeSpec(spec)).toMatchObject({
+      heads: [
+        { id: 'head-1', text: 'a' },
+        { id: 'own', text: 'b' },
+      ],
+    });
+  });
+
+  it.each<[string, unknown, RegExp]>([
+    ['no document', 3, /no report document/],
+    ['another format', { format: 'x' }, /no report document/],
+    ['a version to come', { format: 'rizo-report', version: 3 }, /of version 3, and this is version 2/],
+    [
+      'a version 1 that lacks something',
+      { format: 'rizo-report', version: 1, title: 'x' },
+      /cannot be read at edition/,
+    ],
+    [
+      'a figure without its table',
+      {
+        ...recordOf(report),
+        items: { x: { ...(recordOf(report)['items'] as Record<string, object>)['both'], table: 'gone' } },
+      },
+      /no table “gone”/,
+    ],
+  ])('that are %s are refused with the reason', (_, document, why) => {
+    expect(() => readDocument(document)).toThrow(why);
+  });
+});
+
+describe('text that can be stored', () => {
+  it('has no NUL and no half of a letter', () => {
+    expect(storable('a\0b')).toBe('a\uFFFDb');
+    expect(storable('\ud83d\udea2')).toBe('\ud83d\udea2');
+    expect(storable('\ud83d!')).toBe('\uFFFD!');
+    expect(storable('!\udea2')).toBe('!\uFFFD');
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), (text) => {
+        expect(storable(text)).toBe(text.replaceAll('\0', '\uFFFD'));
+      }),
+    );
+  });
+
+  it('is found at any depth, and nothing else is touched', () => {
+    const value: { a: unknown[]; b: { c: string } } = { a: ['x', { 'k\0': 'y' }], b: { c: 'z' } };
+    const made = storableValue(value);
+    expect(made).toEqual({ value: { a: ['x', { 'k\uFFFD': 'y' }], b: { c: 'z' } }, replaced: 1 });
+    expect(made?.value.b).toBe(value.b);
+    expect(storableValue(report)?.value).toBe(report);
+    let deep: unknown = 'x';
+    for (let level = 0; level < 300; level++) deep = [deep];
+    expect(storableValue(deep)).toBeNull();
+    expect((recordOf(report) as ReportRecord)['title']).toBe(report.title);
+  });
+});
