@@ -106,7 +106,7 @@ describe('fields', () => {
   });
 
   it('lead from any state of a box to any other', () => {
-    const box = fc.record({
+    const box: fc.Arbitrary<z.infer<typeof Box>> = fc.record({
       things: fc.uniqueArray(fc.record({ id: fc.constantFrom('a', 'b', 'c', 'constructor'), size: fc.nat(3) }), {
         selector: ({ id }) => id,
       }),

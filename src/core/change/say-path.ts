@@ -2,7 +2,7 @@
 
 import { kindOf, sayItem } from '../item/kinds.ts';
 import type { Path } from '../named/fields.ts';
-import type { Report } from '../report/report.ts';
+import { type Report, tableIn } from '../report/report.ts';
 import { plainWords, type Words } from '../text/rich.ts';
 
 const PLAIN: Readonly<Record<string, string>> = {
@@ -20,6 +20,13 @@ const PLAIN: Readonly<Record<string, string>> = {
 /** "rowHeight" as "row height". */
 const spaced = (step: string) => PLAIN[step] ?? step.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
 
+/** The title of a column of a table, or its key where it is calculated or made from others. */
+function titleOf(report: Report, table: string, key: string): string {
+  const found = tableIn(report, table);
+  const stored = found?.type === 'table' ? found.columns.find(({ meta }) => meta.key === key) : undefined;
+  return stored?.meta.title ?? found?.calculations.find((calculation) => calculation.key === key)?.title ?? key;
+}
+
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A field as a subject, such as "The title of “Passengers”" or "The weight of line “Harbour” of “Passengers”". */
@@ -31,7 +38,8 @@ export function sayPath(report: Report, path: Path): string {
   const of = `“${item.name}”`;
   if (rest.length === 0) return capital(sayItem(item));
   const [list = '', name = '', ...within] = rest;
-  const part = kindOf(item).sayPart(item, list, name);
+  const { sayPart, tableOf } = kindOf(item);
+  const part = sayPart(item, list, name, (key) => titleOf(report, tableOf(item) ?? item.id, key));
   if (part !== null && within.length === 0) return capital(`${part} of ${of}`);
   const last = spaced(rest.at(-1) ?? list);
   if (part !== null) return `The ${last} of ${part} of ${of}`;

@@ -24,10 +24,15 @@ function wrongAxis(side: 'left' | 'right', { from, to, scale }: ValueAxis): stri
   return null;
 }
 
-function sayPart({ lines, marks }: FigureSpec, list: string, name: string): string | null {
+function sayPart(
+  { lines, marks }: FigureSpec,
+  list: string,
+  name: string,
+  titleOf: (key: string) => string,
+): string | null {
   if (list === 'lines') {
     const line = lines.find(({ id }) => id === name);
-    return `line “${line?.name ?? readTitle(line?.column ?? name).name}”`;
+    return `line “${line?.name ?? readTitle(titleOf(line?.column ?? name)).name}”`;
   }
   if (list !== 'marks') return null;
   const mark = marks.find(({ id }) => id === name);

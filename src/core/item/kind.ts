@@ -20,8 +20,8 @@ export interface ItemKind<Item extends ReportItem = ReportItem> {
   columnsOf(item: Item): ReadonlySet<string>;
   /** what makes no sense in it though each of its properties does, as one sentence, or null */
   nonsense(item: Item): string | null;
-  /** a part of it in a few words, such as “line “Harbour””, or null */
-  sayPart(item: Item, list: string, name: string): string | null;
+  /** a part of it in a few words, such as “line “Harbour””, or null; `titleOf` gives the title of a column by its key */
+  sayPart(item: Item, list: string, name: string, titleOf: (key: string) => string): string | null;
   /** its words, and ids of the forms in which it is handed off; null for what is not set on a sheet (./sheet.ts tells how) */
   set: { words: z.ZodObject; forms: readonly string[] } | null;
 }
