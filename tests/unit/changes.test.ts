@@ -8,6 +8,7 @@ import { refitCells } from '../../src/core/change/refit.ts';
 import { runCall } from '../../src/core/change/run.ts';
 import { sayPath, sayValue } from '../../src/core/change/say-path.ts';
 import { usersOfColumn } from '../../src/core/item/users.ts';
+import { Refusal } from '../../src/core/refusal.ts';
 import { recordOf, reportOf } from '../../src/core/report/record.ts';
 import { figureIn, MOST_ITEMS, type Report, type StoredTable, tableIn } from '../../src/core/report/report.ts';
 
@@ -136,6 +137,11 @@ describe('taking back', () => {
     );
     expect(runCall(high.record, undo(low), known(low)).left).toHaveLength(1);
     expect(() => runCall(record, undo(change), known())).toThrow(/not in the log/);
+    // What was taken out of a thing that is gone since cannot be put back into it.
+    const line = logged(call('figure.removeLines', { figure: FIGURE, lines: ['line-4'] }));
+    const without = runCall(record, line, () => undefined).record;
+    const none = runCall(without, { name: 'item.remove', args: { item: FIGURE } }, () => undefined).record;
+    expect(() => runCall(none, undo(line), known(line))).toThrow(Refusal);
   });
 
   it('of an addition that others use refuses, and keeps what they made of it', () => {
@@ -196,6 +202,21 @@ describe('edits of cells that meet', () => {
     const fitted = refitCells(mine, blocks, now, [change], () => `new-${++count}`);
     expect(fitted.call.args).toMatchObject({ rows: rows + 2 });
     for (const block of Object.values(fitted.blocks)) expect(block).toMatchObject({ splice: { at: rows, remove: 1 } });
+    const three = Object.fromEntries(
+      Object.entries(blocks).map(([block, made]) => [
+        block,
+        { ...made, splice: { ...made.splice, insert: [7, 8, 9] } },
+      ]),
+    );
+    const longer = refitCells(
+      { ...mine, args: { ...(mine.args as object), rows: rows + 3 } },
+      three,
+      now,
+      [change],
+      () => `new-${++count}`,
+    );
+    expect(longer.call.args).toMatchObject({ rows: rows + 3 });
+    for (const block of Object.values(longer.blocks)) expect(block).toMatchObject({ splice: { at: rows, remove: 2 } });
   });
 
   it('are refused where rows were put in between, and stay as they are where nothing meets', () => {

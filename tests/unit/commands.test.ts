@@ -358,6 +358,17 @@ describe('changes that meet', () => {
     expect(meet(windowWith(title()), [same], [], none).clashes).toEqual([]);
   });
 
+  it('are no clash of a window with itself', () => {
+    const [one, two] = [title(), title()];
+    const again = { ...two, args: { item: FIGURE, words: { title: 'Mine, later' } } };
+    const before = windowWith(one, again);
+    const [first] = before.pending;
+    if (!first) throw new Error('nothing pending');
+    const other = theirs('figure.setAxis', { figure: FIGURE, side: 'left', axis: { every: 7 } });
+    const mine = { ...first.call, seen: 0, revision: 2, by: 'ann', label: first.label, fields: first.fields };
+    expect(meet(before, [other, mine], [], none).clashes).toEqual([]);
+  });
+
   it('show nothing anew when the log says just what was done here', () => {
     const before = windowWith(title(), weight());
     const [first] = before.pending;

@@ -119,7 +119,6 @@ function setOver(pending: readonly Pending[], change: Change): Clash[] {
 
 /** True where what the log says is just what this window ran itself, so that nothing shown has to change. */
 const asHere = (changes: readonly Change[], pending: readonly Pending[]) =>
-  changes.length <= pending.length &&
   changes.every(({ id, fields }, index) => pending[index]?.call.id === id && isSame(fields, pending[index]?.fields));
 
 /**
