@@ -14,7 +14,7 @@ import { PRINT_PIXEL } from '../core/spark/cell.ts';
 import { inOrder, sparkData } from '../core/spark/data.ts';
 import { draftSparkTable, newSparkline } from '../core/spark/draft.ts';
 import { sparkGeometry } from '../core/spark/geometry.ts';
-import { dressSparkTable } from '../core/spark/resolve.ts';
+import { resolveLooks } from '../core/spark/resolve.ts';
 import { sparkSvg } from '../core/spark/svg.ts';
 import { DEFAULT_STYLE } from '../core/style/style.ts';
 import { calculate } from '../core/table/calc/calculate.ts';
@@ -212,7 +212,7 @@ export async function bench(json: boolean): Promise<number> {
     measure('spark table of 10,000 rows × 24 values: resolve, layout, SVG', 120, 20, 5, () =>
       sparkSvg(
         sparkGeometry(
-          dressSparkTable(oneSpark.spec, sparkData(oneSpark.spec, oneSpark.table, locale), locale),
+          resolveLooks(oneSpark.spec, sparkData(oneSpark.spec, oneSpark.table, locale), locale),
           DEFAULT_STYLE,
           locale,
           PRINT_PIXEL,
@@ -229,7 +229,7 @@ export async function bench(json: boolean): Promise<number> {
           ? { ...column, scale: { ...column.scale, of: 'all rows' as const } }
           : column,
       );
-      return dressSparkTable({ ...fourSparks.spec, columns }, sparks, locale);
+      return resolveLooks({ ...fourSparks.spec, columns }, sparks, locale);
     }),
     measure('parse delimited text of 100,000 × 8', 400, 15, 3, () => readText(plain)),
     measure('the same with a quoted cell in each row', 400, 15, 3, () => readText(quoted)),

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { sql } from 'kysely';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import { type ReportRecord, reportOf } from '../../src/core/report/record.ts';
@@ -7,7 +8,9 @@ import { figureIn, Report as ReportSchema } from '../../src/core/report/report.t
 import { packTable } from '../../src/core/report/tables.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
+import { runCalls } from '../../src/server/changes.ts';
 import { openDatabase } from '../../src/server/database.ts';
+import { CHANNEL } from '../../src/server/live.ts';
 import { createReport } from '../../src/server/reports.ts';
 
 const base = process.env['RIZO_URL'] ?? '';
@@ -263,30 +266,66 @@ describe('what two change at once', () => {
   });
 });
 
+/** Listens to the changes of a report; `until` waits for a text among them. */
+async function listen(report: string, since: number) {
+  const stop = new AbortController();
+  const response = await fetch(`${base}/api/reports/${report}/live?since=${since}`, { signal: stop.signal });
+  expect(response.headers.get('content-type')).toMatch(/event-stream/);
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+  const decoder = new TextDecoder();
+  let text = '';
+  const until = async (wanted: string) => {
+    while (!text.includes(wanted)) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error(`ended before ${wanted}`);
+      text += decoder.decode(value, { stream: true });
+    }
+    return text;
+  };
+  return { until, stop: () => stop.abort() };
+}
+
 describe('live changes', () => {
   it('are told within a second, from the last one on', async () => {
     const report = await fresh();
     await send(report, { base: 0, commands: [titled('Before')] });
-    const stop = new AbortController();
-    const response = await fetch(`${base}/api/reports/${report}/live?since=0`, { signal: stop.signal });
-    expect(response.headers.get('content-type')).toMatch(/event-stream/);
-    const reader = (response.body as ReadableStream<Uint8Array>).getReader();
-    const decoder = new TextDecoder();
-    let text = '';
-    const until = async (wanted: string) => {
-      while (!text.includes(wanted)) {
-        const { value, done } = await reader.read();
-        if (done) throw new Error(`ended before ${wanted}`);
-        text += decoder.decode(value, { stream: true });
-      }
-    };
+    const { until, stop } = await listen(report, 0);
     await until('"Before"');
-    const sent = performance.now();
+    const began = performance.now();
     await send(report, { base: 1, commands: [titled('After')] });
+    expect(await until('"After"')).toContain('id: 2\n');
+    expect(performance.now() - began).toBeLessThan(1000);
+    stop();
+  });
+
+  it('are told of what another server on the same database takes', async () => {
+    const report = await fresh();
+    const { until, stop } = await listen(report, 0);
+    // This test stands for the other server.
+    const request = { base: 0, commands: [titled('From elsewhere')], blocks: {}, by: 'ann' };
+    expect(await runCalls(db, report, request)).toMatchObject({ revision: 1 });
+    await until('"From elsewhere"');
+    stop();
+  });
+
+  it('are told again after the connection that listens was lost, with what came meanwhile', async () => {
+    const report = await fresh();
+    const { until, stop } = await listen(report, 0);
+    await send(report, { base: 0, commands: [titled('Before')] });
+    await until('"Before"');
+    const cut = await sql<{ cut: boolean }>`
+      select pg_terminate_backend(pid) as cut from pg_stat_activity where query = ${`listen ${CHANNEL}`}`.execute(db);
+    expect(cut.rows.map((row) => row.cut)).toEqual([true]);
+    await send(report, { base: 1, commands: [titled('Meanwhile')] });
+    await until('"Meanwhile"');
+    await send(report, { base: 2, commands: [titled('After')] });
     await until('"After"');
-    expect(performance.now() - sent).toBeLessThan(1000);
-    expect(text).toContain('id: 2\n');
-    stop.abort();
+    stop();
+    expect((await call('GET', '/api/health')).status).toBe(200);
+  });
+
+  it('of a report that is not there are 404', async () => {
+    expect((await call('GET', '/api/reports/gone/live')).status).toBe(404);
   });
 });
 

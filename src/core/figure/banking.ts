@@ -49,7 +49,7 @@ function slopesIn(
 
 const LEAST = 30;
 /** A figure higher than this leaves no room for words on a page. */
-const MOST = 240;
+const HIGHEST_MM = 240;
 
 /** Height of the frame in whole millimetres that banks the lines to 45 degrees, or null when nothing rises or falls. */
 export function suggestedHeight(figure: ResolvedFigure, layout: FigureLayout): number | null {
@@ -58,5 +58,5 @@ export function suggestedHeight(figure: ResolvedFigure, layout: FigureLayout): n
   const { plot } = layout;
   const rows = layout.panels?.rows ?? 1;
   const around = figure.spec.frame.height - (rows * plot.height * 25.4) / 72;
-  return Math.round(Math.max(LEAST, Math.min(MOST, around + (rows * plot.width * 25.4 * aspect) / 72)));
+  return Math.round(Math.max(LEAST, Math.min(HIGHEST_MM, around + (rows * plot.width * 25.4 * aspect) / 72)));
 }

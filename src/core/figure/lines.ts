@@ -8,7 +8,7 @@ import { BRIDGE_SHARE, strokeFor } from '../mark/stroke.ts';
 import type { XY } from '../place/box.ts';
 import type { ValueScale } from '../scale/value-axis.ts';
 import type { SceneNode, Stroke } from '../scene/scene.ts';
-import { STRENGTHS } from '../style/strengths.ts';
+import { OPACITIES } from '../style/opacities.ts';
 import { type EmphasisedPoint, emphasisPoints, markedPoints } from './emphasis-points.ts';
 import type { LinePath } from './line-path.ts';
 import type { Plot } from './plot.ts';
@@ -101,7 +101,7 @@ export function areaNodes({ line, path, zero, floor }: SetLine, lines: readonly 
       kind: 'group',
       part: `line:${id}`,
       label: `Area at ${line.name}`,
-      children: [{ kind: 'path', d, fill: colour, strength: STRENGTHS.area }],
+      children: [{ kind: 'path', d, fill: colour, opacity: OPACITIES.area }],
     },
   ];
 }

@@ -3,7 +3,7 @@ import { listed } from '../table/words.ts';
 import type { Check, Mend } from './note.ts';
 
 /** More lines than this cross too often to be followed. */
-const MOST = 7;
+const MOST_LINES = 7;
 /** Colours nearer to each other than this look alike in a thin line; 0.1 in OKLab is a clear difference. */
 const NEAR = 0.06;
 
@@ -52,9 +52,9 @@ export const alike: Check = {
     const plots = figure.panels?.list.map((panel) => panel.figure.lines) ?? [figure.lines];
     const lines = plots.reduce((most, plot) => (plot.length > most.length ? plot : most), []);
     const pair = firstPair(lines);
-    if (lines.length <= MOST && !pair) return null;
+    if (lines.length <= MOST_LINES && !pair) return null;
     const free = style.palette.find(({ colour }) => lines.every(({ line }) => distance(line.colour, colour) >= NEAR));
-    const small = [...lines].sort((a, b) => sizeOf(b) - sizeOf(a)).slice(MOST - 1);
+    const small = [...lines].sort((a, b) => sizeOf(b) - sizeOf(a)).slice(MOST_LINES - 1);
     const mends: Mend[] = [];
     if (pair && free)
       mends.push({
@@ -63,7 +63,7 @@ export const alike: Check = {
       });
     if (small.length > 0)
       mends.push({
-        say: `Show the ${MOST - 1} largest only`,
+        say: `Show the ${MOST_LINES - 1} largest only`,
         call: {
           name: 'figure.showLines',
           args: { figure: spec.id, lines: small.map(({ line }) => line.id), shown: false },
@@ -71,7 +71,7 @@ export const alike: Check = {
       });
     const [first = { say: 'Choose other colours', open: `line:${pair?.[1].line.id ?? ''}` as const }, ...others] =
       mends;
-    const many = lines.length > MOST ? `${lines.length} lines are more than can be followed` : null;
+    const many = lines.length > MOST_LINES ? `${lines.length} lines are more than can be followed` : null;
     const same = pair ? `${listed(pair.map(({ name }) => `“${name}”`))} have colours that look alike` : null;
     return {
       part: pair ? `line:${pair[1].line.id}` : 'frame',

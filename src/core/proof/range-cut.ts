@@ -5,13 +5,13 @@ import { formatNumber } from '../text/number.ts';
 import type { Check, Finding, Proofed } from './note.ts';
 
 /** Changes drawn more than this many times as high as from zero look like what they are not. */
-const MOST = 6;
+const MOST_NAMED = 6;
 
 function cutOn({ figure, locale }: Proofed, { side, scale, numbers }: SetAxis): Finding | null {
   if (scale.kind === 'log' || scale.low <= 0) return null;
   const factor = scale.high / (scale.high - scale.low);
   const extent = extentOf(linesOn(figure, side).map(({ values }) => values));
-  if (factor <= MOST || !extent) return null;
+  if (factor <= MOST_NAMED || !extent) return null;
   const [low, high] = extent;
   const change = ((high - low) / high) * 100;
   const times = formatNumber(factor, factor < 10 ? 1 : 0, locale);

@@ -33,7 +33,7 @@ export interface Tied {
 }
 
 const FEWEST = 2;
-const MOST = 10;
+const MOST_INTERVALS = 10;
 const SLACK = 1e-9;
 /** The end of a range may need a step this many round steps above the least one. */
 const TRIES = 8;
@@ -80,7 +80,7 @@ const wasteOf = (wish: TiedWish, { low, high }: TiedEnds) => 1 - (wish.high - wi
  */
 export function tieTicks(left: TiedWish, right: TiedWish, most: number, zero: boolean): Tied | null {
   let best: Tied | null = null;
-  const limit = Math.min(MOST, Math.max(FEWEST, Math.floor(most) - 1));
+  const limit = Math.min(MOST_INTERVALS, Math.max(FEWEST, Math.floor(most) - 1));
   for (let intervals = FEWEST; intervals <= limit; intervals++) {
     const places = zero ? Array.from({ length: intervals + 1 }, (_, below) => below) : [null];
     for (const below of places) {

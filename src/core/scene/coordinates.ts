@@ -15,10 +15,10 @@ export function coordinate(value: number): string {
   return written;
 }
 
-const MOST = 8192;
+const MOST_WRITTEN = 8192;
 /** The longest point: a letter, two numbers and a space. */
 const LONGEST = 48;
-const codes = new Uint16Array(MOST + LONGEST);
+const codes = new Uint16Array(MOST_WRITTEN + LONGEST);
 let length = 0;
 let flushed = '';
 
@@ -64,7 +64,7 @@ function putPoint(isFirst: boolean, x: number, y: number): void {
   put(x);
   codes[length++] = SPACE;
   put(y);
-  if (length >= MOST) flush();
+  if (length >= MOST_WRITTEN) flush();
 }
 
 function taken(): string {

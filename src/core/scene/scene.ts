@@ -59,7 +59,7 @@ interface PathNode extends Valued {
   stroke?: Stroke;
   fill?: string;
   /** how strongly it is filled, from 0 to 1; wholly where absent */
-  strength?: number;
+  opacity?: number;
   /** moves it by so much, so that many may share their path data */
   shift?: readonly [x: number, y: number];
 }

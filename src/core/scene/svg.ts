@@ -93,11 +93,11 @@ function nodeSvg(node: SceneNode, options: SvgOptions): string {
       return `<circle cx="${coordinate(node.x)}" cy="${coordinate(node.y)}" r="${node.radius}" fill="${node.fill ?? 'none'}"${valued(node)}/>`;
     case 'path': {
       const stroke = node.stroke ? strokeSvg(node.stroke) : '';
-      const strength = node.strength === undefined ? '' : ` fill-opacity="${node.strength}"`;
+      const opacity = node.opacity === undefined ? '' : ` fill-opacity="${node.opacity}"`;
       const shift = node.shift
         ? ` transform="translate(${coordinate(node.shift[0])} ${coordinate(node.shift[1])})"`
         : '';
-      return `<path${shift} d="${node.d}" fill="${node.fill ?? 'none'}"${strength}${stroke}${valued(node)}/>`;
+      return `<path${shift} d="${node.d}" fill="${node.fill ?? 'none'}"${opacity}${stroke}${valued(node)}/>`;
     }
   }
 }

@@ -3,7 +3,7 @@ import { isSloped } from './geometry.ts';
 import { cellOf, type ResolvedSparkTable } from './resolve.ts';
 
 /** Rows whose slopes are looked at: more would not change what is typical. */
-const MOST = 500;
+const MOST_SLOPES = 500;
 const LEAST_HEIGHT = 3;
 const MOST_HEIGHT = 40;
 /** A sparkline takes so much of its row's height. */
@@ -19,7 +19,7 @@ export function suggestedRowHeight({ columns, data }: ResolvedSparkTable): numbe
   const column = columns.find((candidate) => candidate.kind === 'sparkline' && isSloped(candidate));
   if (column?.kind !== 'sparkline') return null;
   const slopes: number[] = [];
-  for (const row of data.rows.slice(0, MOST)) {
+  for (const row of data.rows.slice(0, MOST_SLOPES)) {
     const cell = row.kind === 'record' ? cellOf(column, data, row.index) : null;
     if (!cell) continue;
     const [low, high] = cell.ends;

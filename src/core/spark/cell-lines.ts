@@ -8,7 +8,7 @@ import { BRIDGE_SHARE, strokeFor } from '../mark/stroke.ts';
 import type { XY } from '../place/box.ts';
 import { evenRun, runOf } from '../scene/coordinates.ts';
 import type { SceneNode } from '../scene/scene.ts';
-import { STRENGTHS } from '../style/strengths.ts';
+import { OPACITIES } from '../style/opacities.ts';
 import type { Domain } from './ends.ts';
 import type { SparkCell } from './resolve.ts';
 import type { Sparkline } from './spec.ts';
@@ -63,7 +63,7 @@ export function lineNodes(
         piece.kind === 'dot' ? dot(piece.at, spark, times) : { kind: 'path', d: piece.d, stroke: strokes[piece.kind] },
     );
     const filled: SceneNode[] =
-      area === '' ? [] : [{ kind: 'path', d: area, fill: colour, strength: STRENGTHS.sparkArea }];
+      area === '' ? [] : [{ kind: 'path', d: area, fill: colour, opacity: OPACITIES.sparkArea }];
     // The bridge that leads to a run is drawn behind its area.
     const behind = pieces.findIndex(({ kind }) => kind !== 'bridge');
     const at = behind < 0 ? drawn.length : behind;
@@ -93,7 +93,7 @@ export function bandNodes({ spark, edge, values, ends: [low, high] }: SparkCell,
         kind: 'path',
         d: `${runOf([...upper, ...lower.reverse()])}Z`,
         fill: spark.colour,
-        strength: STRENGTHS.sparkBand,
+        opacity: OPACITIES.sparkBand,
       },
       { kind: 'path', d: runOf(lower), stroke },
     ];

@@ -5,7 +5,7 @@ import { clipRun, runsOf } from '../mark/runs.ts';
 import type { XY } from '../place/box.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
-import { STRENGTHS } from '../style/strengths.ts';
+import { OPACITIES } from '../style/opacities.ts';
 import type { SparkCell } from './resolve.ts';
 
 /** A run across the whole cell, or nothing where it lies outside. */
@@ -51,5 +51,5 @@ export function referenceNodes(
     [left + width, lower],
     [left, lower],
   ];
-  return [{ kind: 'path', d: `${runOf(corners)}Z`, fill: ink, strength: STRENGTHS.sparkReference }];
+  return [{ kind: 'path', d: `${runOf(corners)}Z`, fill: ink, opacity: OPACITIES.sparkReference }];
 }

@@ -6,7 +6,7 @@ import { escapeXml, svgNodes } from '../scene/svg.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { type Slot, type SparkGeometry, sparkGeometry } from './geometry.ts';
-import { dressSparkTable, type ResolvedSparkTable } from './resolve.ts';
+import { type ResolvedSparkTable, resolveLooks } from './resolve.ts';
 import { headNodes, slotNodes } from './row-nodes.ts';
 import { sayBar, sayCell } from './say.ts';
 import type { Sparkline } from './spec.ts';
@@ -26,7 +26,7 @@ function withAll({ spec, data }: ResolvedSparkTable, locale: Locale): ResolvedSp
       ? { ...column, tucked: false, source: 'shown' as const }
       : { ...column, tucked: false },
   );
-  return dressSparkTable({ ...spec, columns }, data, locale);
+  return resolveLooks({ ...spec, columns }, data, locale);
 }
 
 /** Whether a slot of a table with everything is out of sight until its reader asks for it. */

@@ -12,11 +12,11 @@ import {
 } from './resolve.ts';
 import type { SparkTableSpec } from './spec.ts';
 
-const MOST = 7;
+const MOST_ROWS = 7;
 const MOST_LINES = 3;
 
 function barNodes({ values, ceiling, spec }: ResolvedOf<'spark'>, records: number[], width: number, height: number) {
-  const shown = records.slice(0, MOST);
+  const shown = records.slice(0, MOST_ROWS);
   const pitch = height / Math.max(1, shown.length);
   return shown.map((record, index): SceneNode => {
     const value = values[record] ?? Number.NaN;
@@ -74,8 +74,8 @@ function little(spec: SparkTableSpec, table: Table): [SparkTableSpec, Table] {
   const drawn = columns.find((column) => column.kind === 'sparkline' || column.kind === 'spark');
   // Level bars of series are the latest values of the first sparklines.
   const own = columns.filter((column) => column === drawn || (drawn?.kind === 'spark' && column.kind === 'sparkline'));
-  const kept = rows.kind === 'columns' ? { ...rows, columns: rows.columns.slice(0, MOST) } : rows;
-  const count = Math.min(table.rows, rows.kind === 'rows' ? 2 * MOST + table.totals.length : MOST_LOOKED_AT);
+  const kept = rows.kind === 'columns' ? { ...rows, columns: rows.columns.slice(0, MOST_ROWS) } : rows;
+  const count = Math.min(table.rows, rows.kind === 'rows' ? 2 * MOST_ROWS + table.totals.length : MOST_LOOKED_AT);
   const totals = table.totals.filter((row) => row < count);
   return [
     {

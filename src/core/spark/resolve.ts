@@ -146,27 +146,27 @@ function resolveColumn(
   return { kind: 'sparkline', spec, title, series: data, ends, exceptions };
 }
 
-interface Dressed {
+interface ResolvedBefore {
   data: ColumnData;
   records: SparkData['records'];
   key: string;
   resolved: ResolvedColumn | never[];
 }
 
-const dressed = new WeakMap<SparkColumn, Dressed>();
+const resolvedColumns = new WeakMap<SparkColumn, ResolvedBefore>();
 
 /** Joins the look of a spark table with its data; a column whose data are not there yet is left out. */
-export function dressSparkTable(spec: SparkTableSpec, data: SparkData, locale: Locale): ResolvedSparkTable {
+export function resolveLooks(spec: SparkTableSpec, data: SparkData, locale: Locale): ResolvedSparkTable {
   const byId = new Map(data.columns.map((column) => [column.id, column]));
   const columns = spec.columns.flatMap((column) => {
     const found = byId.get(column.id);
     if (!found) return [];
     // A column that neither looks nor shows otherwise than before is as it was.
     const key = `${spec.order.sums} ${locale.id}`;
-    const known = dressed.get(column);
+    const known = resolvedColumns.get(column);
     if (known?.data === found && known.records === data.records && known.key === key) return known.resolved;
     const resolved = resolveColumn(column, found, data, spec.order.sums, locale) ?? [];
-    dressed.set(column, { data: found, records: data.records, key, resolved });
+    resolvedColumns.set(column, { data: found, records: data.records, key, resolved });
     return resolved;
   });
   return { spec, data, columns };
@@ -174,4 +174,4 @@ export function dressSparkTable(spec: SparkTableSpec, data: SparkData, locale: L
 
 /** Puts the values of a table to the columns of a spark table. */
 export const resolveSparkTable = (spec: SparkTableSpec, table: Table, locale: Locale): ResolvedSparkTable =>
-  dressSparkTable(spec, sparkData(spec, table, locale), locale);
+  resolveLooks(spec, sparkData(spec, table, locale), locale);

@@ -1,6 +1,6 @@
 /** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
 import { areOrdered, DATE_SHAPES } from './dates.ts';
-import { isMissing, undress } from './numbers.ts';
+import { isMissing, partsOfNumber } from './numbers.ts';
 import type { Reading } from './reading.ts';
 
 /** Rows of cells with the line each began on in what was received (lines count from 1). */
@@ -33,7 +33,7 @@ const filledCount = (row: readonly string[]) => {
 };
 
 const looksLikeData = (text: string) =>
-  undress(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
+  partsOfNumber(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
 
 /** Labels of periods across the top of a table: dates of one shape, or categories with an order of their own. */
 function arePeriods(labels: readonly string[]): boolean {

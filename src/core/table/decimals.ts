@@ -3,7 +3,7 @@ import type { Column } from './column.ts';
 
 const SAMPLE = 1000;
 /** Values with more decimals than this came out of a calculation and are rounded for reading. */
-const MOST = 4;
+const MOST_DECIMALS = 4;
 
 /**
  * How many decimals show the values of a number column: what was set by hand,
@@ -21,7 +21,7 @@ export function decimalsShown(column: Column): number {
       needed = Math.max(needed, decimalsOf(cell));
       size = Math.max(size, Math.abs(cell));
     }
-  if (needed <= MOST) return needed;
+  if (needed <= MOST_DECIMALS) return needed;
   const before = Math.floor(Math.log10(size || 1)) + 1;
-  return Math.max(1, Math.min(MOST, MOST - before));
+  return Math.max(1, Math.min(MOST_DECIMALS, MOST_DECIMALS - before));
 }

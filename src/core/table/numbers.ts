@@ -40,13 +40,13 @@ export function isMissing(text: string): boolean {
 
 const PLAIN = /^-?\d+(?:\.\d+)?$/;
 const CURRENCY = '[$€£¥]|(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|JPY)\\b';
-const DRESSED = new RegExp(
+const NUMBER_WITH_SIGNS = new RegExp(
   `^(\\()?\\s*([-+−–])?\\s*(${CURRENCY})?\\s*([-+−])?\\s*(\\d[\\d.,'’\\s]*|[.,]\\d+)\\s*(k|K|m|M|bn)?\\s*(%|‰|${CURRENCY})?\\s*([-+−])?\\s*(\\))?$`,
 );
 const GROUPS = /['’\s]/g;
 const LETTERS: Record<string, number> = { k: 1e3, K: 1e3, m: 1e6, M: 1e6, bn: 1e9 };
 
-interface Dressed {
+interface NumberParts {
   /** digits with their marks, such as "1,234.5" */
   digits: string;
   negative: boolean;
@@ -56,8 +56,8 @@ interface Dressed {
 }
 
 /** Takes signs, brackets, units and letters off a number; null when the text is not one. */
-export function undress(text: string): Dressed | null {
-  const found = DRESSED.exec(text.trim());
+export function partsOfNumber(text: string): NumberParts | null {
+  const found = NUMBER_WITH_SIGNS.exec(text.trim());
   if (!found) return null;
   const [, open, before, currency, inner, digits = '', letter, after, behind, close] = found;
   if (Boolean(open) !== Boolean(close)) return null;
@@ -92,12 +92,12 @@ function readDigits(digits: string, style: NumberStyle): number | null {
 /** Reads one number under a style; null when the text is not a number. The value of "12.5 %" is 12.5. */
 export function readNumber(text: string, style: NumberStyle): number | null {
   if (style.decimal === '.' && PLAIN.test(text)) return Number(text);
-  const dressed = undress(text);
-  if (!dressed) return null;
-  const size = readDigits(dressed.digits, style);
+  const parts = partsOfNumber(text);
+  if (!parts) return null;
+  const size = readDigits(parts.digits, style);
   if (size === null) return null;
-  const value = size * dressed.factor;
-  return dressed.negative && value !== 0 ? -value : value;
+  const value = size * parts.factor;
+  return parts.negative && value !== 0 ? -value : value;
 }
 
 /** What one cell says of the decimal mark: it must be this one, it may be either, or it says nothing. */
@@ -152,10 +152,10 @@ function tally(text: string, into: Tally) {
     else into.dots++;
     return;
   }
-  const dressed = undress(text);
-  if (!dressed) return;
-  if (dressed.unit) into.units.set(dressed.unit, (into.units.get(dressed.unit) ?? 0) + 1);
-  const says = evidence(dressed.digits);
+  const parts = partsOfNumber(text);
+  if (!parts) return;
+  if (parts.unit) into.units.set(parts.unit, (into.units.get(parts.unit) ?? 0) + 1);
+  const says = evidence(parts.digits);
   if (says === '.') into.dots++;
   else if (says === ',') into.commas++;
   else if (says) into.unsure ??= text;

@@ -18,9 +18,16 @@ export function CellField({ label, text, right, onEnd }: CellFieldProps) {
     const input = field.current;
     input?.focus({ preventScroll: true });
     input?.setSelectionRange(input.value.length, input.value.length);
-    // What was typed is kept when its row is scrolled out of sight.
+    // What was typed is kept when its row is scrolled out of sight, and when the page goes.
+    const leave = () => {
+      if (!input || ended.current) return;
+      ended.current = true;
+      endNow.current(input.value);
+    };
+    addEventListener('pagehide', leave);
     return () => {
-      if (input && !ended.current) endNow.current(input.value);
+      removeEventListener('pagehide', leave);
+      leave();
     };
   }, []);
   const end = (kept: string | null, move?: 'down' | 'right' | 'left') => {

@@ -10,7 +10,7 @@ const LOCALE = localeOf(LOCALES[0]);
 const SAMPLE = 400;
 const SIZE = 13;
 const LEAST = 76;
-const MOST = 280;
+const WIDEST = 280;
 
 /** How a column is called under its title: "date, one a month", "number, %". */
 export function kindWords(column: Column): string {
@@ -42,5 +42,5 @@ export function widthOf(column: Column, write: (row: number) => string, words: s
   const cells = textWidth(longest, 'sans-400', SIZE) + 26;
   const head = textWidth(column.title, 'sans-600', SIZE) + 22 + buttons;
   const kind = textWidth(words, 'sans-400', 12) + 22;
-  return Math.ceil(Math.max(LEAST, Math.min(MOST, Math.max(cells, head, kind))));
+  return Math.ceil(Math.max(LEAST, Math.min(WIDEST, Math.max(cells, head, kind))));
 }

@@ -2,7 +2,7 @@
  * Where the cursor of a grid stands and what is selected. Keys follow the data
  * grid pattern of the WAI-ARIA Authoring Practices Guide (W3C).
  */
-interface Spot {
+export interface Spot {
   row: number;
   col: number;
 }

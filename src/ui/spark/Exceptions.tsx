@@ -10,7 +10,7 @@ interface ExceptionsProps {
   records: readonly SparkRecord[];
 }
 
-const MOST = 6;
+const MOST_LISTED = 6;
 
 /** Which rows have something of their own, each put back in line by one click. */
 export function Exceptions({ spark, column, records }: ExceptionsProps) {
@@ -23,7 +23,7 @@ export function Exceptions({ spark, column, records }: ExceptionsProps) {
   return (
     <div className="text-[13px]">
       <ul aria-label="Rows that are exceptions">
-        {all.slice(0, MOST).map(({ row, own }) => {
+        {all.slice(0, MOST_LISTED).map(({ row, own }) => {
           const name = nameOfKey(records, row);
           return (
             <li key={row} className="flex flex-wrap items-baseline gap-x-1.5">
@@ -43,7 +43,7 @@ export function Exceptions({ spark, column, records }: ExceptionsProps) {
           );
         })}
       </ul>
-      {all.length > MOST && <p className="text-quiet">and {all.length - MOST} more</p>}
+      {all.length > MOST_LISTED && <p className="text-quiet">and {all.length - MOST_LISTED} more</p>}
       {all.length > 1 && (
         <button type="button" className="phrase !min-h-0" onClick={() => putBack(null)}>
           put all {all.length} back

@@ -49,6 +49,56 @@ interface SparkSheetProps {
   onRowHeight(height: number): void;
 }
 
+interface HandlesProps extends Pick<SparkSheetProps, 'geometry' | 'onPreview' | 'onWidth' | 'onRowHeight'> {
+  scale: number;
+  /** pixels of a point */
+  times: number;
+}
+
+/** Where columns and rows are dragged wider and higher. */
+function Handles({ geometry, scale, times, onPreview, onWidth, onRowHeight }: HandlesProps) {
+  return (
+    <>
+      {geometry.slots
+        .filter(({ kind }) => kind !== 'source')
+        .map((slot) => {
+          const { spec } = slot.column;
+          const natural = (slot.kind === 'sparkline' ? slot.cellWidth : slot.width) / POINTS_PER_MM;
+          return (
+            <Handle
+              key={slot.id}
+              label={`Width of column ${slot.title || slot.id}, millimetres`}
+              size={('width' in spec && spec.width) || Math.round(natural * 2) / 2}
+              least={6}
+              most={200}
+              along="x"
+              scale={scale}
+              style={{
+                left: (slot.left + slot.width + 5) * times - 3,
+                top: (geometry.headsBottom + 4) * times,
+                width: 6,
+                height: (geometry.headBottom - geometry.headsBottom - 4) * times,
+              }}
+              onPreview={(width) => onPreview(width === null ? null : { column: slot.id, width })}
+              onCommit={(width) => onWidth(slot.id, width)}
+            />
+          );
+        })}
+      <Handle
+        label="Height of the rows, millimetres"
+        size={geometry.resolved.spec.rowHeight}
+        least={3}
+        most={40}
+        along="y"
+        scale={scale}
+        style={{ left: 0, top: (geometry.headBottom + geometry.pitch) * times - 3, width: 10 * times - 2, height: 6 }}
+        onPreview={(rowHeight) => onPreview(rowHeight === null ? null : { rowHeight })}
+        onCommit={onRowHeight}
+      />
+    </>
+  );
+}
+
 /** A spark table at its printed size times a zoom that fits the window, under a millimetre ruler; rows are drawn as they are scrolled to. */
 export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, onRowHeight }: SparkSheetProps) {
   const desk = useRef<HTMLDivElement>(null);
@@ -105,7 +155,6 @@ export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, 
   const chosen = part?.startsWith('column:') ? part.slice('column:'.length) : null;
   const own = geometry.slots.filter(({ id }) => chosen !== null && (id === chosen || id.startsWith(`${chosen}~`)));
   const [first, last] = [own[0], own.at(-1)];
-  const firstRow = { top: geometry.headBottom * times, height: geometry.pitch * times };
   return (
     <div
       ref={desk}
@@ -142,45 +191,7 @@ export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, 
               }}
             />
           )}
-          {scale !== null &&
-            geometry.slots
-              .filter(({ kind }) => kind !== 'source')
-              .map((slot) => {
-                const { spec } = slot.column;
-                const natural = (slot.kind === 'sparkline' ? slot.cellWidth : slot.width) / POINTS_PER_MM;
-                return (
-                  <Handle
-                    key={slot.id}
-                    label={`Width of column ${slot.title || slot.id}, millimetres`}
-                    size={('width' in spec && spec.width) || Math.round(natural * 2) / 2}
-                    least={6}
-                    most={200}
-                    along="x"
-                    scale={scale}
-                    style={{
-                      left: (slot.left + slot.width + 5) * times - 3,
-                      top: (geometry.headsBottom + 4) * times,
-                      width: 6,
-                      height: (geometry.headBottom - geometry.headsBottom - 4) * times,
-                    }}
-                    onPreview={(width) => onPreview(width === null ? null : { column: slot.id, width })}
-                    onCommit={(width) => onWidth(slot.id, width)}
-                  />
-                );
-              })}
-          {scale !== null && (
-            <Handle
-              label="Height of the rows, millimetres"
-              size={geometry.resolved.spec.rowHeight}
-              least={3}
-              most={40}
-              along="y"
-              scale={scale}
-              style={{ left: 0, top: firstRow.top + firstRow.height - 3, width: 10 * times - 2, height: 6 }}
-              onPreview={(rowHeight) => onPreview(rowHeight === null ? null : { rowHeight })}
-              onCommit={onRowHeight}
-            />
-          )}
+          {scale !== null && <Handles {...{ geometry, scale, times, onPreview, onWidth, onRowHeight }} />}
         </div>
       </div>
     </div>

@@ -3,7 +3,7 @@ import { sparkNotes } from '../../core/proof/spark-proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { POINTS_PER_MM } from '../../core/scene/scene.ts';
 import { freeGeometry, onPixels } from '../../core/spark/geometry.ts';
-import { dressSparkTable } from '../../core/spark/resolve.ts';
+import { resolveLooks } from '../../core/spark/resolve.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { type Action, ready, useActions } from '../report/actions.ts';
@@ -86,7 +86,7 @@ export function SparkView({ item: spark }: { item: SparkTableSpec }) {
   const state = useSparkData(spark, table, locale);
   const data = 'data' in state ? state.data : null;
   const sized = useMemo(() => withSizes(spark, sizes), [spark, sizes]);
-  const resolved = useMemo(() => data && dressSparkTable(sized, data, localeOf(locale)), [sized, data, locale]);
+  const resolved = useMemo(() => data && resolveLooks(sized, data, localeOf(locale)), [sized, data, locale]);
   const plain = useMemo(() => resolved && freeGeometry(resolved, style, localeOf(locale)), [resolved, style, locale]);
   const fit = room === null || !plain ? null : (room * POINTS_PER_MM) / plain.width;
   const scale = fit === null ? null : Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));

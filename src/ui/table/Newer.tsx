@@ -129,7 +129,7 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
   );
 }
 
-const MOST = 200;
+const MOST_LISTED = 200;
 
 interface RowsProps {
   difference: Difference;
@@ -181,7 +181,7 @@ function Rows({ difference, rows, keep, onKeep }: RowsProps) {
               </tr>
             </thead>
             <tbody>
-              {revised.slice(0, MOST).map((revision) => (
+              {revised.slice(0, MOST_LISTED).map((revision) => (
                 <tr key={`${revision.row} ${revision.column}`}>
                   <td className="pr-6">{revision.row}</td>
                   <td className="pr-6">{revision.column}</td>
@@ -191,8 +191,8 @@ function Rows({ difference, rows, keep, onKeep }: RowsProps) {
               ))}
             </tbody>
           </table>
-          {revised.length > MOST && (
-            <p className="text-quiet">and {(revised.length - MOST).toLocaleString('en-GB')} more</p>
+          {revised.length > MOST_LISTED && (
+            <p className="text-quiet">and {(revised.length - MOST_LISTED).toLocaleString('en-GB')} more</p>
           )}
         </details>
       )}

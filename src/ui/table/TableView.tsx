@@ -41,6 +41,60 @@ export function TableView({ item }: { item: TableItem }) {
   );
 }
 
+interface TableHeadProps {
+  item: TableItem;
+  table: Table;
+  /** whether the glance stands beside the grid; null where there is nothing to glance at */
+  glance: boolean | null;
+  onFigure(): void;
+}
+
+/** The name of a table, and what can be made of it. */
+function TableHead({ item, table, glance, onFigure }: TableHeadProps) {
+  const report = useReport((state) => state.report);
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <h2 className="min-w-0 font-serif text-lg font-semibold">
+        <PhraseText
+          label="Name of the table"
+          value={item.name}
+          className="max-w-96"
+          onCommit={(text) => run('item.rename', { item: item.id, name: text.trim() })}
+        />
+      </h2>
+      <span className="text-quiet">
+        {table.rows.toLocaleString('en-GB')} rows × {table.columns.length} columns
+      </span>
+      <span className="ml-auto flex items-center gap-2">
+        {glance !== null && (
+          <label className="mr-1 flex items-center gap-1.5 text-[13px]">
+            <input
+              type="checkbox"
+              className="toggle toggle-sm toggle-primary"
+              checked={glance}
+              onChange={(event) => useView.setState({ glance: event.target.checked })}
+            />
+            Glance
+          </label>
+        )}
+        {item.type === 'table' && (
+          <button type="button" className="btn btn-sm" onClick={() => show({ kind: 'new-table', replaces: item.id })}>
+            Newer extract
+          </button>
+        )}
+        {hasSparklines(table) && (
+          <button type="button" className="btn btn-sm" onClick={() => makeSparkTable(report, item, table)}>
+            Make a spark table
+          </button>
+        )}
+        <button type="button" className="btn btn-sm btn-primary" onClick={onFigure}>
+          Make a figure
+        </button>
+      </span>
+    </div>
+  );
+}
+
 function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
   const report = useReport((state) => state.report);
   const strip = useView((view) => view.tableStrip);
@@ -115,59 +169,18 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
   return (
     <section aria-label={`Table ${item.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk">
       <div className="flex min-h-0 flex-1 flex-col gap-2 px-5 pt-4 pb-3">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          <h2 className="min-w-0 font-serif text-lg font-semibold">
-            <PhraseText
-              label="Name of the table"
-              value={item.name}
-              className="max-w-96"
-              onCommit={(text) => run('item.rename', { item: item.id, name: text.trim() })}
-            />
-          </h2>
-          <span className="text-quiet">
-            {table.rows.toLocaleString('en-GB')} rows × {table.columns.length} columns
-          </span>
-          <span className="ml-auto flex items-center gap-2">
-            {across && (
-              <label className="mr-1 flex items-center gap-1.5 text-[13px]">
-                <input
-                  type="checkbox"
-                  className="toggle toggle-sm toggle-primary"
-                  checked={glanced}
-                  onChange={(event) => useView.setState({ glance: event.target.checked })}
-                />
-                Glance
-              </label>
-            )}
-            {item.type === 'table' && (
-              <button
-                type="button"
-                className="btn btn-sm"
-                onClick={() => show({ kind: 'new-table', replaces: item.id })}
-              >
-                Newer extract
-              </button>
-            )}
-            {hasSparklines(table) && (
-              <button type="button" className="btn btn-sm" onClick={() => makeSparkTable(report, item, table)}>
-                Make a spark table
-              </button>
-            )}
-            <button
-              type="button"
-              className="btn btn-sm btn-primary"
-              onClick={() =>
-                makeFigure(report, item, table, {
-                  across: wished === null ? undefined : across?.key,
-                  lines: ticks === null ? undefined : keys,
-                  window,
-                })
-              }
-            >
-              Make a figure
-            </button>
-          </span>
-        </div>
+        <TableHead
+          item={item}
+          table={table}
+          glance={across ? glanced : null}
+          onFigure={() =>
+            makeFigure(report, item, table, {
+              across: wished === null ? undefined : across?.key,
+              lines: ticks === null ? undefined : keys,
+              window,
+            })
+          }
+        />
         <div className="flex min-h-0 flex-1 gap-3">
           <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
             <EditBar

@@ -5,7 +5,7 @@ import { Panels, type Split } from './spec.ts';
 
 /** Fewer categories need no panels, and more could not be read. */
 const LEAST = 2;
-const MOST = 100;
+const MOST_PANELS = 100;
 /** More panels than this do not stand side by side on a page. */
 const MOST_ACROSS = 6;
 /** Heights in millimetres: of a row of panels, and of words and axis around them; and the most that a page holds. */
@@ -20,7 +20,7 @@ export function splitColumns(table: Table, across: string): Column[] {
   return table.columns.filter((column) => {
     if (column.kind !== 'text' || column.key === across) return false;
     const count = countOf(column);
-    return count >= LEAST && count <= MOST && count <= table.rows / 2;
+    return count >= LEAST && count <= MOST_PANELS && count <= table.rows / 2;
   });
 }
 

@@ -43,7 +43,7 @@ interface Entry {
 }
 
 /** The lines of a panel in the colours that its category has. */
-function dress(lines: readonly Line[], { key, place }: Entry, panels: Panels): Line[] {
+function inColours(lines: readonly Line[], { key, place }: Entry, panels: Panels): Line[] {
   const { colours } = panels;
   const own = panels.own.find((entry) => entry.key === key)?.colour;
   const isRest = colours.kind === 'accent' && !colours.keys.includes(key);
@@ -194,7 +194,7 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
       const categoryOf = (of: Split | null, key: string | undefined) =>
         of?.kind === 'category' ? (key ?? null) : null;
       const own = whole.tableOf(categoryOf(by, entry.key), categoryOf(down, row?.key));
-      const lines = dress(linesOf([by, entry], [down, row]), entry, panels);
+      const lines = inColours(linesOf([by, entry], [down, row]), entry, panels);
       const plot = own && lines.length > 0 ? resolvePlot({ ...spec, lines }, own) : null;
       if (!plot || !hasValues(plot)) return;
       const key = keyOfPanel(entry.key, row?.key ?? null);

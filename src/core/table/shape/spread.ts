@@ -5,7 +5,7 @@ import { withCells, withoutTotals } from './rows.ts';
 import type { StepOf } from './step.ts';
 import { summarise } from './summary.ts';
 
-const MOST = 500;
+const MOST_COLUMNS = 500;
 
 function need(table: Table, key: string): Column {
   const column = columnOf(table, key);
@@ -57,8 +57,8 @@ export function spreadTable(source: Table, step: StepOf<'spread'>): Table {
     if (!column) {
       column = [];
       columns.set(which, column);
-      if (columns.size > MOST)
-        throw new Refusal(`This would make over ${MOST} columns; choose a column with fewer categories.`);
+      if (columns.size > MOST_COLUMNS)
+        throw new Refusal(`This would make over ${MOST_COLUMNS} columns; choose a column with fewer categories.`);
     }
     const there = column[to];
     const number = numberAt(value.cells, row);

@@ -5,16 +5,16 @@ import { keysOf } from '../titles.ts';
 import { columnOfHeads, headOf } from './heads.ts';
 import { commonMeta } from './rows.ts';
 
-const MOST = 2000;
+const MOST_COLUMNS = 2000;
 
 /**
  * Turns rows and columns: the column that runs across heads the new columns,
  * and the old titles stand in the new first column. Totals stay totals.
  */
 export function turnTable(table: Table): Table {
-  if (table.rows > MOST)
+  if (table.rows > MOST_COLUMNS)
     throw new Refusal(
-      `“${table.title}” has ${table.rows} rows, which would be as many columns; keep at most ${MOST} first.`,
+      `“${table.title}” has ${table.rows} rows, which would be as many columns; keep at most ${MOST_COLUMNS} first.`,
     );
   const heading = chooseAcross(table) ?? table.columns[0];
   if (!heading) throw new Refusal(`“${table.title}” has no columns to turn.`);

@@ -89,17 +89,144 @@ export function MarkersCell(props: CellProps) {
   );
 }
 
-export function ValuesCell(props: CellProps) {
-  const { line, name, table, figure, targets } = props;
+/** Which points carry their values, in words. */
+const whatOf = ({ every }: CellProps['line']['values']) => ({
+  none: 'none',
+  ends: 'at the ends',
+  last: 'at the last point',
+  emphasis: 'at emphasis',
+  every: `every ${every}`,
+  all: 'at all points',
+});
+
+/** Which values are shown, and where. */
+function WhichValues(props: CellProps) {
+  const { name } = props;
+  const { values } = props.line;
+  const what = whatOf(values);
+  return (
+    <p className={sentence}>
+      Values
+      <PhraseChoice
+        label={`Values shown of ${name}`}
+        value={values.on}
+        options={(['none', 'last', 'ends', 'emphasis', 'every', 'all'] as const).map((value) => ({
+          value,
+          name: value === 'every' ? 'at every' : what[value],
+        }))}
+        onCommit={(on) => style(props, { values: { on } })}
+      />
+      {values.on === 'every' && (
+        <>
+          <PhraseNumber
+            label={`Every how many points of ${name} a value`}
+            value={values.every}
+            className="w-10"
+            onCommit={(every) => style(props, { values: { every: every ?? values.every } })}
+          />
+          points
+        </>
+      )}
+      , placed
+      <PhraseChoice
+        label={`Place of the values of ${name}`}
+        value={values.place}
+        options={[
+          { value: 'auto', name: 'where there is room' },
+          ...same(['above', 'below', 'left', 'right'] as const),
+        ]}
+        onCommit={(place) => style(props, { values: { place } })}
+      />
+    </p>
+  );
+}
+
+/** How values are written. */
+function HowWritten(props: CellProps) {
+  const { name } = props;
+  const { values } = props.line;
+  return (
+    <p className={sentence}>
+      Written with
+      <PhraseNumber
+        label={`Decimals of the values of ${name}`}
+        value={values.decimals}
+        automatic="as many as needed"
+        className="w-32"
+        onCommit={(decimals) => style(props, { values: { decimals } })}
+      />
+      decimals,
+      <YesNo
+        label={`Unit at the values of ${name}`}
+        value={values.unit}
+        yes="with the unit"
+        no="without the unit"
+        onCommit={(unit) => style(props, { values: { unit } })}
+      />
+      , in
+      <YesNo
+        label={`Weight of the values of ${name}`}
+        value={values.bold}
+        yes="semibold"
+        no="regular"
+        onCommit={(bold) => style(props, { values: { bold } })}
+      />
+      <PhraseNumber
+        label={`Type size of the values of ${name}, points`}
+        value={values.size}
+        automatic={`${props.style.sizes.label}`}
+        className="w-10"
+        onCommit={(size) => style(props, { values: { size } })}
+      />
+      pt
+    </p>
+  );
+}
+
+/** What values say, and in which colour. */
+function WhatTheySay(props: CellProps) {
+  const { line, name, table, figure } = props;
   const { values } = line;
-  const what = {
-    none: 'none',
-    ends: 'at the ends',
-    last: 'at the last point',
-    emphasis: 'at emphasis',
-    every: `every ${values.every}`,
-    all: 'at all points',
-  };
+  return (
+    <p className={sentence}>
+      They say
+      <PhraseChoice
+        label={`What the values of ${name} say`}
+        value={values.column ?? ''}
+        options={[
+          { value: '', name: 'the line’s own values' },
+          ...table.columns
+            .filter(({ key }) => key !== line.column && key !== figure.across)
+            .map(({ key, title }) => ({ value: key, name: title })),
+        ]}
+        onCommit={(column) => style(props, { values: { column: column === '' ? null : column } })}
+      />
+      in
+      <PhraseChoice
+        label={`Colour of the values of ${name}`}
+        value={values.colour === null ? 'line' : 'own'}
+        options={[
+          { value: 'line', name: 'the line’s colour' },
+          { value: 'own', name: 'their own colour' },
+        ]}
+        onCommit={(chosen) => style(props, { values: { colour: chosen === 'line' ? null : props.style.ink } })}
+      />
+      {values.colour !== null && (
+        <ColourWord
+          label={`Own colour of the values of ${name}`}
+          colour={values.colour}
+          style={props.style}
+          onCommit={(colour) => style(props, { values: { colour } })}
+        />
+      )}
+    </p>
+  );
+}
+
+export function ValuesCell(props: CellProps) {
+  const { line, name, figure, targets } = props;
+  const { values } = line;
+  const what = whatOf(values);
   const where = values.on === 'none' || values.place === 'auto' ? '' : `, ${values.place}`;
   const isNone = values.on === 'none' || (values.on === 'emphasis' && !line.emphasis.some(({ value }) => value));
   return (
@@ -109,105 +236,9 @@ export function ValuesCell(props: CellProps) {
       face={<span className={isNone ? 'text-quiet' : ''}>{`${what[values.on]}${where}`}</span>}
     >
       {many(props)}
-      <p className={sentence}>
-        Values
-        <PhraseChoice
-          label={`Values shown of ${name}`}
-          value={values.on}
-          options={(['none', 'last', 'ends', 'emphasis', 'every', 'all'] as const).map((value) => ({
-            value,
-            name: value === 'every' ? 'at every' : what[value],
-          }))}
-          onCommit={(on) => style(props, { values: { on } })}
-        />
-        {values.on === 'every' && (
-          <>
-            <PhraseNumber
-              label={`Every how many points of ${name} a value`}
-              value={values.every}
-              className="w-10"
-              onCommit={(every) => style(props, { values: { every: every ?? values.every } })}
-            />
-            points
-          </>
-        )}
-        , placed
-        <PhraseChoice
-          label={`Place of the values of ${name}`}
-          value={values.place}
-          options={[
-            { value: 'auto', name: 'where there is room' },
-            ...same(['above', 'below', 'left', 'right'] as const),
-          ]}
-          onCommit={(place) => style(props, { values: { place } })}
-        />
-      </p>
-      <p className={sentence}>
-        Written with
-        <PhraseNumber
-          label={`Decimals of the values of ${name}`}
-          value={values.decimals}
-          automatic="as many as needed"
-          className="w-32"
-          onCommit={(decimals) => style(props, { values: { decimals } })}
-        />
-        decimals,
-        <YesNo
-          label={`Unit at the values of ${name}`}
-          value={values.unit}
-          yes="with the unit"
-          no="without the unit"
-          onCommit={(unit) => style(props, { values: { unit } })}
-        />
-        , in
-        <YesNo
-          label={`Weight of the values of ${name}`}
-          value={values.bold}
-          yes="semibold"
-          no="regular"
-          onCommit={(bold) => style(props, { values: { bold } })}
-        />
-        <PhraseNumber
-          label={`Type size of the values of ${name}, points`}
-          value={values.size}
-          automatic={`${props.style.sizes.label}`}
-          className="w-10"
-          onCommit={(size) => style(props, { values: { size } })}
-        />
-        pt
-      </p>
-      <p className={sentence}>
-        They say
-        <PhraseChoice
-          label={`What the values of ${name} say`}
-          value={values.column ?? ''}
-          options={[
-            { value: '', name: 'the line’s own values' },
-            ...table.columns
-              .filter(({ key }) => key !== line.column && key !== figure.across)
-              .map(({ key, title }) => ({ value: key, name: title })),
-          ]}
-          onCommit={(column) => style(props, { values: { column: column === '' ? null : column } })}
-        />
-        in
-        <PhraseChoice
-          label={`Colour of the values of ${name}`}
-          value={values.colour === null ? 'line' : 'own'}
-          options={[
-            { value: 'line', name: 'the line’s colour' },
-            { value: 'own', name: 'their own colour' },
-          ]}
-          onCommit={(chosen) => style(props, { values: { colour: chosen === 'line' ? null : props.style.ink } })}
-        />
-        {values.colour !== null && (
-          <ColourWord
-            label={`Own colour of the values of ${name}`}
-            colour={values.colour}
-            style={props.style}
-            onCommit={(colour) => style(props, { values: { colour } })}
-          />
-        )}
-      </p>
+      <WhichValues {...props} />
+      <HowWritten {...props} />
+      <WhatTheySay {...props} />
       {line.valuesMoved.length > 0 && (
         <p className={sentence}>
           {line.valuesMoved.length} put by hand.

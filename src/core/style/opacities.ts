@@ -1,5 +1,5 @@
-/** How strongly areas are filled, from 0 to 1: faint enough to read lines and labels over them in print. */
-export const STRENGTHS = {
+/** Opacities of areas, from 0 to 1: faint enough to read lines and labels over them in print. */
+export const OPACITIES = {
   /** the area at a line of a figure */
   area: 0.16,
   /** the area of a sparkline, which has no grid behind it */

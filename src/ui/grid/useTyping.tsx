@@ -1,0 +1,56 @@
+import { type ReactNode, type RefObject, useState } from 'react';
+import type { Column } from '../../core/table/column.ts';
+import { CellField } from './CellField.tsx';
+import type { GridEditing } from './Grid.tsx';
+import { at, type Bounds, type Selection, type Spot, within } from './selection.ts';
+
+interface TypingProps {
+  box: RefObject<HTMLDivElement | null>;
+  columns: readonly Column[];
+  here: Selection;
+  bounds: Bounds;
+  editing: GridEditing | undefined;
+  onSelect(selection: Selection): void;
+}
+
+interface TypingNow {
+  /** the cell that is typed in, or null */
+  typing: Spot | null;
+  /** begins to type in the cell of the cursor, over what stands there where a text is given */
+  begin(text?: string): void;
+  /** the field in a row, or null */
+  fieldAt(row: number): ReactNode;
+}
+
+/** Typing in the cell of the cursor. */
+export function useTyping({ box, columns, here, bounds, editing, onSelect }: TypingProps): TypingNow {
+  const [typing, setTyping] = useState<(Spot & { text: string }) | null>(null);
+  const { row, col } = here.at;
+  const begin = (text?: string) => {
+    const column = columns[col];
+    if (!editing || !column) return;
+    if (!editing.editable(column)) return editing.type(row, column.key, text ?? '');
+    setTyping({ row, col, text: text ?? editing.typed(column, row) });
+  };
+  const end = (text: string | null, move?: 'down' | 'right' | 'left') => {
+    const column = typing && columns[typing.col];
+    setTyping(null);
+    if (column && text !== null && text !== editing?.typed(column, typing.row))
+      editing?.type(typing.row, column.key, text);
+    if (text === null) box.current?.focus({ preventScroll: true });
+    if (!move) return;
+    const next = { down: [row + 1, col], right: [row, col + 1], left: [row, col - 1] }[move] as [number, number];
+    onSelect(within(at(...next), { ...bounds, rows: bounds.rows + 1 }));
+    box.current?.focus({ preventScroll: true });
+  };
+  const fieldAt = (index: number) =>
+    index === row && typing?.row === row && typing.col === col ? (
+      <CellField
+        label={`${columns[col]?.title}, row ${row + 1}`}
+        text={typing.text}
+        right={columns[col]?.kind === 'number'}
+        onEnd={end}
+      />
+    ) : null;
+  return { typing, begin, fieldAt };
+}
