@@ -129,9 +129,9 @@ try {
   const page = await context.newPage();
   for (const [name, visit] of Object.entries(VIEWS)) {
     await visit(page, running.url);
-    await page.waitForLoadState('networkidle');
+    // An open report listens for changes, so the network is never idle.
+    await page.waitForTimeout(900);
     await page.evaluate(() => document.fonts.ready);
-    await page.waitForTimeout(300);
     const file = join(folder, `${name}.png`);
     // A view that is no page of the application takes its picture itself.
     if (name === 'spark-page') continue;

@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
 import type { Finding } from '../core/table/reading.ts';
 import type { RawRows } from '../core/table/understand.ts';
+import { isStorable } from '../core/text/storable.ts';
 
 const DELIMITERS = [',', ';', '\t', '|'] as const;
 const NAMES: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'upright bars' };
@@ -123,7 +124,7 @@ export function readDelimited(
   if (odd?.index !== undefined)
     remarks.push({ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was taken as a letter.` });
   remarks.push(...delimiterFinding(text, delimiter));
-  return { rows, lines: lineNumbers(rows, quoted), remarks };
+  return { rows, lines: lineNumbers(rows, quoted), remarks, storable: isStorable(text) };
 }
 
 /** Index of the quote that is never closed, searching from the start of a row. */

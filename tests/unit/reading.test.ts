@@ -3,11 +3,24 @@ import { describe, expect, it } from 'vitest';
 import { areOrdered, DATE_SHAPES } from '../../src/core/table/dates.ts';
 import { findStyle, isMissing, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
 import { keysOf, readTitle } from '../../src/core/table/titles.ts';
+import { understand } from '../../src/core/table/understand.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { decimalsOf, formatNumber } from '../../src/core/text/number.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
 
 const DOT: NumberStyle = { decimal: '.' };
 const COMMA: NumberStyle = { decimal: ',' };
+
+describe('characters that cannot be stored', () => {
+  it('are replaced in the cells of a table, and that is a remark', () => {
+    const table = understand(readDelimited('name\u0000,value\na\ud800,1\nb,2\nc,3\n'), 'Odd');
+    expect(table.columns[0]).toMatchObject({ title: 'name\uFFFD', cells: ['a\uFFFD', 'b', 'c'] });
+    expect(table.remarks.map(({ text }) => text).join()).toMatch(/2 cells held characters that cannot be stored/);
+    const fine = understand(readDelimited('name,value\n🛳,1\nb,2\n'), 'Fine');
+    expect(fine.columns[0]?.cells[0]).toBe('🛳');
+    expect(fine.remarks.map(({ text }) => text).join()).not.toMatch(/cannot be stored/);
+  });
+});
 
 describe('numbers', () => {
   it.each<[string, NumberStyle, number | null]>([

@@ -73,7 +73,9 @@ function wholeNodes(figure: ResolvedFigure, plot: Plot, room: Room): SceneNode[]
 /** Each panel in its place, on the scale it shares. */
 function panelNodes(figure: ResolvedFigure, panels: ResolvedPanels, whole: Plot, room: Room): SceneNode[] {
   const { spec } = figure;
-  const perRow = rowLength(spec.panels?.perRow ?? null, panels.list.length, whole.width, whole.height);
+  // In rows as on the sheet, whatever the shape of the small picture.
+  const { width: wide, height: high } = spec.frame;
+  const perRow = rowLength(spec.panels?.perRow ?? null, panels.list.length, wide, high * PLOT_SHARE);
   const { slots, columns, rows } = arrange(panels, perRow);
   const width = (whole.width + GAP) / columns - GAP;
   const height = (whole.height + GAP) / rows - GAP;

@@ -15,6 +15,8 @@ export interface RawRows extends Lined {
   remarks: readonly Finding[];
   /** the decimal mark where the format settles it, as JSON and workbooks do */
   decimal?: '.';
+  /** its texts are known to be storable */
+  storable?: boolean;
 }
 
 /** A table whose remarks still know their other readings. */
@@ -32,7 +34,7 @@ export interface Understood {
 
 /** Rows whose texts can all be stored; says how many cells held what cannot. */
 function storableRows(raw: RawRows): RawRows {
-  const made = storableValue(raw.rows);
+  const made = raw.storable ? null : storableValue(raw.rows);
   if (!made || made.replaced === 0) return raw;
   const { value: rows, replaced } = made;
   const text = `${replaced} ${replaced === 1 ? 'cell' : 'cells'} held characters that cannot be stored; each was replaced by “\uFFFD”.`;
