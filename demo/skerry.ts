@@ -248,7 +248,11 @@ export function demoReport(): Demo {
 
   const routes = draftSparkTable(sailings, { id: 'glance', tableId: 'sailings', style: report.style });
   routes.name = 'Routes at a glance';
-  routes.words = { title: 'Routes at a glance, two years to October 2026', source: `${SOURCE} ${UNFINISHED}` };
+  routes.words = {
+    title: 'Routes at a glance, two years to October 2026',
+    subtitle: '',
+    source: `${SOURCE} ${UNFINISHED}`,
+  };
   routes.rows = { kind: 'columns', columns: sailings.columns.slice(1, 5).map(({ key }) => key) };
   const across = sailings.columns[0]?.key ?? '';
   const [routeNames, latest, , onYear] = routes.columns;
@@ -342,7 +346,7 @@ export function demoReport(): Demo {
     names: names ?? '',
     measures: [passengersOf, load].flatMap((key) => key ?? []),
   });
-  bars.words = { title: 'Two piers fill their ships beyond four fifths', source: SOURCE };
+  bars.words = { title: 'Two piers fill their ships beyond four fifths', subtitle: '', source: SOURCE };
   for (const column of bars.columns)
     if (column.kind === 'spark' && column.column === load) Object.assign(column, { ceiling: 100, target: 80 });
   report = runCommand(report, 'item.add', { item: bars }).report;

@@ -1,4 +1,5 @@
 /** A spark table as a document with a native table (Office Open XML). Lengths in points unless said. */
+
 import {
   AlignmentType,
   BorderStyle,
@@ -21,6 +22,8 @@ import { toSvg } from '../core/scene/svg.ts';
 import type { Slot, SparkGeometry } from '../core/spark/geometry.ts';
 import { headNodes, slotNodes } from '../core/spark/row-nodes.ts';
 import { sayBar, sayCell } from '../core/spark/say.ts';
+import { plainTitle, typeOfWords, type WordsPart } from '../core/spark/words.ts';
+import { plainWords, runsOfWords } from '../core/text/rich.ts';
 import { outlineText } from './outlines.ts';
 import { toPng } from './png.ts';
 
@@ -198,13 +201,27 @@ export async function sparkDocx(geometry: SparkGeometry): Promise<Buffer> {
       insideVertical: NO_BORDER,
     },
   });
-  const paragraph = (words: string, size: number, bold: boolean, colour: string) =>
-    new Paragraph({
-      spacing: { after: 80, before: 80 },
-      children: [new TextRun({ text: words, bold, font: FONT, size: Math.round(size * 2), color: hex(colour) })],
-    });
+  const paragraphOf = (part: WordsPart): Paragraph[] => {
+    const words = spec.words[part];
+    if (plainWords(words, geometry.say).trim() === '') return [];
+    const { face, size, colour } = typeOfWords(part, style);
+    const children = runsOfWords(words).map(
+      (run) =>
+        new TextRun({
+          text: 'text' in run ? run.text : geometry.say(run.field, run.line),
+          bold: face === 'sans-600' || run.bold === true,
+          italics: run.italic === true,
+          superScript: run.raised === 'super',
+          subScript: run.raised === 'sub',
+          font: FONT,
+          size: Math.round(size * 2),
+          color: hex(run.colour ?? colour),
+        }),
+    );
+    return [new Paragraph({ spacing: { after: 80, before: 80 }, children })];
+  };
   const document = new Document({
-    title: spec.words.title || spec.name,
+    title: plainTitle(spec, geometry.say),
     creator: 'Rizo',
     sections: [
       {
@@ -219,11 +236,7 @@ export async function sparkDocx(geometry: SparkGeometry): Promise<Buffer> {
             margin: { top: 1134, bottom: 1134, left: Math.round(MARGIN * TWIPS), right: Math.round(MARGIN * TWIPS) },
           },
         },
-        children: [
-          ...(spec.words.title.trim() ? [paragraph(spec.words.title, style.sizes.title, true, style.ink)] : []),
-          table,
-          ...(spec.words.source.trim() ? [paragraph(spec.words.source, style.sizes.source, false, style.quiet)] : []),
-        ],
+        children: [...paragraphOf('title'), ...paragraphOf('subtitle'), table, ...paragraphOf('source')],
       },
     ],
   });

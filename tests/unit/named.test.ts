@@ -138,6 +138,16 @@ describe('older documents', () => {
     expect(again).toEqual(read);
   });
 
+  it('of this version that lack what was added since are read with its default', () => {
+    const document = sent(recordOf(report)) as {
+      items: Record<string, { words?: { subtitle?: unknown }; asides?: unknown }>;
+    };
+    const glance = document.items['glance'];
+    delete glance?.words?.subtitle;
+    delete glance?.asides;
+    expect(reportOf(readDocument(document))).toEqual(report);
+  });
+
   it('of version 1 that hold two entries of one name keep the one that counted', () => {
     const aside = (reason: string) => ({ check: 'unit', facts: 'x', reason });
     const items = old.items.map((item) =>

@@ -24,7 +24,7 @@ const table = tableOf([
 ]);
 const spec: SparkTableSpec = (() => {
   const drafted = draftSparkTable(table, { id: 's', tableId: 't', style: DEFAULT_STYLE });
-  drafted.words = { title: `Title ${EVIL}`, source: 'Made up' };
+  drafted.words = { title: `Title ${EVIL}`, subtitle: EVIL, source: 'Made up' };
   drafted.order.total = { shown: true, name: 'Total' };
   const over = ['jan', 'feb', 'mar'];
   drafted.columns.push(

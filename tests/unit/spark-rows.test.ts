@@ -18,6 +18,7 @@ import { TOTAL_KEY } from '../../src/core/spark/records.ts';
 import { cellOf, type ResolvedSparkline, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
 import { sparkSvg } from '../../src/core/spark/svg.ts';
+import { rowsForFields, sparkFields } from '../../src/core/spark/words.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
@@ -444,5 +445,37 @@ describe('a large spark table', () => {
     const data = sparkData(spec, many, english);
     expect(data.rows).toHaveLength(100);
     expect(sparkData(withSpark(spec, { colour: '#000000' }), many, english)).toEqual(data);
+  });
+});
+
+describe('words of a spark table', () => {
+  const spec = { ...draft(), heads: [] };
+  const resolved = resolveSparkTable(spec, piers(), english);
+  const say = sparkFields(resolved, english);
+  it('have fields that speak of a row, or of the first one', () => {
+    const [first, second] = rowsForFields(resolved);
+    expect(say('name', null)).toBe(first?.name);
+    expect(say('latest value', null)).toBe('20');
+    expect([say('high and its month', null), say('low and its month', null)]).toEqual(['20 (Mar)', '10 (Jan)']);
+    expect([say('first month', null), say('latest month', null)]).toEqual(['Jan', 'Mar']);
+    expect(say('name', second?.id ?? '')).toBe(second?.name);
+    expect(say('latest value', 'no such row')).toBe('–');
+    expect(say('change on year', null)).toBe('–');
+  });
+  it('are set as runs, and written out in every form', () => {
+    const words = {
+      title: [{ text: 'Highest at ' }, { field: 'name' as const, line: null, italic: true as const }],
+      subtitle: 'Three months',
+      source: [{ text: 'a' }, { text: '2', raised: 'super' as const }],
+    };
+    const drawn = drawSparkTable({ ...spec, words }, piers(), DEFAULT_STYLE, english);
+    const texts = [...textsOf(drawn.nodes)];
+    const name = say('name', null);
+    expect(texts.find(({ text }) => text === name)).toBeDefined();
+    expect(texts.find(({ text, face }) => text === name && face === 'sans-600-italic')).toBeDefined();
+    expect(texts.find(({ text }) => text === 'Three months')).toBeDefined();
+    expect(drawn.title).toBe(`Highest at ${name}`);
+    const plain = drawSparkTable(spec, piers(), DEFAULT_STYLE, english);
+    expect(drawn.heightMm).toBeGreaterThan(plain.heightMm);
   });
 });

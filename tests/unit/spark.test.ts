@@ -128,7 +128,7 @@ describe('a spark table on its sheet', () => {
   });
   it('treats what users type as text', () => {
     const evil = '<script>hit()</script>';
-    const spec = { ...draft(), words: { title: evil, source: evil } };
+    const spec = { ...draft(), words: { title: evil, subtitle: [{ text: evil, bold: true as const }], source: evil } };
     expect(toSvg(draw(spec))).not.toContain('<script');
   });
   it('grows with its rows, and has a small picture', () => {

@@ -190,7 +190,11 @@ function withPlace(schema: z.ZodType): z.ZodType {
 
 /** The schema of the record form: what is published, and what stored reports are held to. */
 export function recordSchema(schema: z.ZodType): z.ZodType {
-  if (schema instanceof z.ZodDefault) return recordSchema(schema.unwrap() as z.ZodType);
+  if (schema instanceof z.ZodDefault) {
+    // What a newer version added is absent in documents of the same form.
+    const inner = schema.unwrap() as z.ZodType;
+    return recordSchema(inner).default(toRecord(inner, schema.def.defaultValue));
+  }
   if (schema instanceof z.ZodOptional) return recordSchema(schema.unwrap() as z.ZodType).optional();
   if (schema instanceof z.ZodNullable) return recordSchema(schema.unwrap() as z.ZodType).nullable();
   const tag = tagOf(schema);

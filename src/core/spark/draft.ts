@@ -72,7 +72,7 @@ export function draftLevelBars(table: Table, { id, tableId, style, names, measur
     table: tableId,
     rows: { kind: 'rows', names },
     columns: [{ kind: 'text', id: 'names', column: names, title: null }, ...columns],
-    words: { title: table.title, source: '' },
+    words: { title: table.title, subtitle: '', source: '' },
     rowHeight: ROW_HEIGHT,
   });
 }
@@ -193,7 +193,7 @@ export function draftSparkTable(table: Table, { id, tableId, style }: SparkChoic
     table: tableId,
     rows,
     columns: [names, derived('last', 1), spark, derived(rows.kind === 'rows' ? 'change' : 'change on the year', 2)],
-    words: { title: `${table.title} at a glance`, source: '' },
+    words: { title: `${table.title} at a glance`, subtitle: '', source: '' },
     rowHeight: ROW_HEIGHT,
   });
 }

@@ -1,16 +1,18 @@
 /** Where the columns and rows of a spark table stand. Lengths in points. */
-import { decimalsFor } from '../figure/fields.ts';
 import { POINTS_PER_MM } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
+import type { SayField, SetRun } from '../text/rich.ts';
 import { wrap } from '../text/wrap.ts';
-import { type SparkSeries, sayPlace } from './data.ts';
+import { sayPlace } from './data.ts';
+import { decimalsOfSeries } from './decimals.ts';
 import { isBars } from './look.ts';
 import { tailOf } from './number-cells.ts';
 import type { ResolvedColumn, ResolvedOf, ResolvedSparkline, ResolvedSparkTable } from './resolve.ts';
+import { linesOfWords, sparkFields, typeOfWords, type WordsPart } from './words.ts';
 
 export const INSET = 10;
 export const LEADING = 1.22;
@@ -57,8 +59,11 @@ export interface SparkGeometry {
   pixel: number;
   slots: Slot[];
   width: number;
-  title: string[];
-  source: string[];
+  /** what the fields of its words say */
+  say: SayField;
+  title: SetRun[][];
+  subtitle: SetRun[][];
+  source: SetRun[][];
   /** foot of the title, of the texts over headers, and of the headers */
   titleBottom: number;
   headsBottom: number;
@@ -95,19 +100,6 @@ function tailsOf(texts: readonly string[], locale: Locale): string[] {
   if (known) return known;
   const found = [...new Set(texts.map((text) => tailOf(text, locale)))];
   tails.set(texts, found);
-  return found;
-}
-
-const SAMPLE = 2000;
-const decimals = new WeakMap<SparkSeries, number>();
-
-/** Decimals with which the values of a column of sparklines are written. */
-export function decimalsOfSeries(series: SparkSeries): number {
-  const known = decimals.get(series);
-  if (known !== undefined) return known;
-  const values = [...series.grid.data.subarray(0, SAMPLE)].filter((value) => !Number.isNaN(value));
-  const found = decimalsFor({ values, decimals: null });
-  decimals.set(series, found);
   return found;
 }
 
@@ -243,11 +235,10 @@ export function freeGeometry(resolved: ResolvedSparkTable, style: HouseStyle, lo
       return here;
     });
   const width = Math.max(left - GAP + INSET, 30 * POINTS_PER_MM);
-  const words = (text: string, face: FaceId, type: number) =>
-    text.trim() === '' ? [] : wrap(text, face, type, width - 2 * INSET, 4);
-  const title = words(spec.words.title, BOLD, style.sizes.title);
-  const source = words(spec.words.source, PLAIN, style.sizes.source);
-  const titleBottom = INSET + title.length * style.sizes.title * LEADING;
+  const say = sparkFields(resolved, locale);
+  const set = (part: WordsPart) => linesOfWords(spec.words[part], typeOfWords(part, style), say, width - 2 * INSET);
+  const [title, subtitle, source] = [set('title'), set('subtitle'), set('source')];
+  const titleBottom = INSET + (title.length * style.sizes.title + subtitle.length * style.sizes.subtitle) * LEADING;
   const headsBottom = titleBottom + (spec.heads.length > 0 ? size * LEADING + 8 : 0);
   const headLines = Math.max(1, ...slots.map(({ head }) => head.length));
   const headBottom = headsBottom + 6 + headLines * size * LEADING + 4;
@@ -261,7 +252,9 @@ export function freeGeometry(resolved: ResolvedSparkTable, style: HouseStyle, lo
     pixel: 0.01,
     slots,
     width,
+    say,
     title,
+    subtitle,
     source,
     titleBottom,
     headsBottom,

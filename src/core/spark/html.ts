@@ -5,11 +5,13 @@ import { POINTS_PER_MM } from '../scene/scene.ts';
 import { escapeXml, svgNodes } from '../scene/svg.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
+import { plainWords, runsOfWords, type SayField, type Words } from '../text/rich.ts';
 import { type Slot, type SparkGeometry, sparkGeometry } from './geometry.ts';
 import { type ResolvedSparkTable, resolveLooks } from './resolve.ts';
 import { headNodes, slotNodes } from './row-nodes.ts';
 import { sayBar, sayCell } from './say.ts';
 import type { Sparkline } from './spec.ts';
+import { plainTitle } from './words.ts';
 
 const FONT = "'Source Sans 3',sans-serif";
 
@@ -82,6 +84,21 @@ function cellHtml(geometry: SparkGeometry, slot: Slot, record: number): string {
   }
 }
 
+/** Words as HTML; empty where they say nothing. All of their text is escaped, and colours are checked ones. */
+function wordsHtml(words: Words, say: SayField): string {
+  if (plainWords(words, say).trim() === '') return '';
+  return runsOfWords(words)
+    .map((run) => {
+      let html = escapeXml('text' in run ? run.text : say(run.field, run.line)).replaceAll('\n', '<br>');
+      if (run.bold) html = `<b>${html}</b>`;
+      if (run.italic) html = `<i>${html}</i>`;
+      if (run.raised)
+        html = `<${run.raised === 'super' ? 'sup' : 'sub'}>${html}</${run.raised === 'super' ? 'sup' : 'sub'}>`;
+      return run.colour ? `<span style="color:${run.colour}">${html}</span>` : html;
+    })
+    .join('');
+}
+
 interface TableOptions {
   /** classes by which a page shows and hides columns; without it only what is shown is written */
   page: boolean;
@@ -128,9 +145,14 @@ function tableHtml(geometry: SparkGeometry, own: ResolvedSparkTable['spec'], { p
       .join('');
     return `<tr style="height:${mm(geometry.pitch)}">${cells}</tr>`;
   });
-  const caption = words.title.trim()
-    ? `<caption style="text-align:left;font:600 ${style.sizes.title}pt ${FONT};color:${style.ink};padding-bottom:4pt">${escapeXml(words.title)}</caption>`
-    : '';
+  const title = wordsHtml(words.title, geometry.say);
+  const subtitle = wordsHtml(words.subtitle, geometry.say);
+  const under =
+    subtitle && `<div style="font:400 ${style.sizes.subtitle}pt ${FONT};color:${style.quiet}">${subtitle}</div>`;
+  const caption =
+    title || under
+      ? `<caption style="text-align:left;font:600 ${style.sizes.title}pt ${FONT};color:${style.ink};padding-bottom:4pt">${title}${under}</caption>`
+      : '';
   return `<table style="border-collapse:collapse;font:${style.sizes.label}pt ${FONT};color:${style.ink};background:#ffffff">${caption}<thead>${tops}<tr>${head}</tr></thead><tbody>${body.join('')}</tbody></table>`;
 }
 
@@ -171,16 +193,17 @@ export const sparkTableHtml = (geometry: SparkGeometry): string =>
  */
 export function sparkPage(geometry: SparkGeometry, lang: string, fontFaces = ''): string {
   const { resolved, style, locale, pixel } = geometry;
-  const { words, name } = resolved.spec;
+  const { words } = resolved.spec;
   const whole = sparkGeometry(withAll(resolved, locale), style, locale, pixel);
   const hasTucked = whole.slots.some((slot) => isTucked(slot, resolved.spec));
-  const source = words.source.trim() ? `<p class="source">${escapeXml(words.source)}</p>` : '';
+  const said = wordsHtml(words.source, geometry.say);
+  const source = said && `<p class="source">${said}</p>`;
   const numbers = hasTucked
     ? '<input type="checkbox" id="numbers"><label for="numbers">Show the numbers behind</label>'
     : '';
   const css = `${fontFaces}body{margin:2rem;font:16px ${FONT};color:${style.ink};background:#ffffff}label{margin:0 1.5rem 0 .4rem}.source{font-size:${style.sizes.source}pt;color:${style.quiet}}.sheet{overflow-x:auto;margin-top:1rem}#numbers:not(:checked)~.sheet .tucked{display:none}#emphasis:not(:checked)~.sheet [data-of="emphasis"]{display:none}@media screen{.sheet{zoom:1.4}}@media print{input,label{display:none}}`;
   return `<!doctype html>
-<html lang="${escapeXml(lang)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src data:"><title>${escapeXml(words.title || name)}</title><style>${css}</style></head><body>
+<html lang="${escapeXml(lang)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src data:"><title>${escapeXml(plainTitle(resolved.spec, geometry.say))}</title><style>${css}</style></head><body>
 ${numbers}<input type="checkbox" id="emphasis" checked><label for="emphasis">Mark highs, lows and other points</label>
 <div class="sheet">${tableHtml(whole, resolved.spec, { page: true })}${source}</div>
 </body></html>

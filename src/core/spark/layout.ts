@@ -1,9 +1,11 @@
 /** A spark table as a scene: the whole of it, or in pieces of some rows each. */
+
+import { runNodes } from '../figure/words.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Table } from '../table/column.ts';
-import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
+import { plainWords, type SetRun } from '../text/rich.ts';
 import { shorten } from '../text/wrap.ts';
 import { PRINT_PIXEL } from './cell.ts';
 import { INSET, LEADING, PLAIN, rowTop, type SparkGeometry, sparkGeometry } from './geometry.ts';
@@ -11,6 +13,7 @@ import { type ResolvedSparkTable, resolveSparkTable } from './resolve.ts';
 import { cellNodes, frameNodes, headNodes } from './row-nodes.ts';
 import { saySparkTable } from './say.ts';
 import type { SparkTableSpec } from './spec.ts';
+import { plainTitle, typeOfWords, type WordsPart } from './words.ts';
 
 /** Texts over the headers of neighbouring columns, each with a rule as wide as they. */
 function headTexts({ resolved, slots, style, titleBottom }: SparkGeometry): SceneNode[] {
@@ -41,26 +44,18 @@ function headTexts({ resolved, slots, style, titleBottom }: SparkGeometry): Scen
   });
 }
 
-function words(
-  part: 'title' | 'source',
-  lines: readonly string[],
-  first: number,
-  { face, size, colour }: { face: FaceId; size: number; colour: string },
+/** One of the words in its lines, the first baseline at `first`. */
+function wordsNodes(
+  { style, say, resolved }: SparkGeometry,
+  part: WordsPart,
+  lines: readonly (readonly SetRun[])[],
+  top: number,
 ): SceneNode[] {
   if (lines.length === 0) return [];
-  const children = lines.map(
-    (text, at): SceneNode => ({
-      kind: 'text',
-      x: INSET,
-      y: first + at * size * LEADING,
-      text,
-      face,
-      size,
-      colour,
-      anchor: 'start',
-    }),
-  );
-  return [{ kind: 'group', part, label: `${part === 'title' ? 'Title' : 'Source'}: ${lines.join(' ')}`, children }];
+  const { size } = typeOfWords(part, style);
+  const label = part.charAt(0).toUpperCase() + part.slice(1);
+  const children = runNodes(lines, INSET, top, size * LEADING);
+  return [{ kind: 'group', part, label: `${label}: ${plainWords(resolved.spec.words[part], say)}`, children }];
 }
 
 /** Rows of one piece on the screen. */
@@ -94,7 +89,7 @@ export function sparkPiece(geometry: SparkGeometry, piece: number, rows = PIECE)
   const span = pieceSpan(geometry, piece, rows);
   const isFirst = piece === 0;
   const isLast = span.to >= resolved.data.rows.length;
-  const { title, label: _, source } = style.sizes;
+  const { sizes } = style;
   const frame: SceneNode[] = [
     { kind: 'rect', x: 0, y: 0, width, height: span.bottom - span.top, fill: '#ffffff' },
     ...frameNodes(geometry, span.from, span.to, span.top),
@@ -122,22 +117,21 @@ export function sparkPiece(geometry: SparkGeometry, piece: number, rows = PIECE)
       }),
     ),
   ];
-  if (isFirst)
+  if (isFirst) {
+    const titleFoot = INSET + geometry.title.length * sizes.title * LEADING;
     nodes.push(
-      ...words('title', geometry.title, INSET + title * 0.82, { face: 'sans-600', size: title, colour: style.ink }),
+      ...wordsNodes(geometry, 'title', geometry.title, INSET + sizes.title * 0.82),
+      ...wordsNodes(geometry, 'subtitle', geometry.subtitle, titleFoot + sizes.subtitle * 0.82),
     );
-  if (isLast)
-    nodes.push(
-      ...words('source', geometry.source, bottom - span.top + 6 + source * 0.95, {
-        face: 'sans-400',
-        size: source,
-        colour: style.quiet,
-      }),
-    );
+  }
+  if (isLast) {
+    const top = bottom - span.top + 6 + sizes.source * 0.95;
+    nodes.push(...wordsNodes(geometry, 'source', geometry.source, top));
+  }
   return {
     widthMm: width / POINTS_PER_MM,
     heightMm: (span.bottom - span.top) / POINTS_PER_MM,
-    title: spec.words.title || spec.name,
+    title: plainTitle(spec, geometry.say),
     description: '',
     nodes,
   };

@@ -9,17 +9,8 @@ import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
 import { shorten } from '../text/wrap.ts';
 import { sparklineNodes } from './cell.ts';
-import {
-  ASIDE,
-  cellBox,
-  decimalsOfSeries,
-  INSET,
-  LEADING,
-  PLAIN,
-  rowTop,
-  type Slot,
-  type SparkGeometry,
-} from './geometry.ts';
+import { decimalsOfSeries } from './decimals.ts';
+import { ASIDE, cellBox, INSET, LEADING, PLAIN, rowTop, type Slot, type SparkGeometry } from './geometry.ts';
 import { NONE, tailOf } from './number-cells.ts';
 import { cellOf, type ResolvedOf, type SparkCell } from './resolve.ts';
 

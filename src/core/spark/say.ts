@@ -2,7 +2,7 @@
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { derivedOf, placesOf, type SparkData, sayPlace, shownRecords } from './data.ts';
-import { decimalsOfSeries } from './geometry.ts';
+import { decimalsOfSeries } from './decimals.ts';
 import type { ResolvedColumn, ResolvedOf, ResolvedSparkline, ResolvedSparkTable } from './resolve.ts';
 
 /** Rows whose sparklines are described one by one. */

@@ -3,6 +3,7 @@ import { Aside, FigureWindow } from '../figure/spec.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
+import { Words } from '../text/rich.ts';
 import { lookParts } from './look.ts';
 
 const size = z.number().min(-1e15).max(1e15);
@@ -182,7 +183,7 @@ export const SparkTableSpec = z.strictObject({
   order: SparkOrder.default(SparkOrder.parse({})),
   columns: keyed(z.array(SparkColumn).min(1, 'A spark table has at least one column.').max(60), 'id', 'columns'),
   heads: keyed(z.array(HeadText).max(30), 'id', 'texts over headers').default([]),
-  words: z.strictObject({ title: z.string().max(2000), source: z.string().max(2000) }),
+  words: z.strictObject({ title: Words, subtitle: Words.default(''), source: Words }),
   rowHeight: RowHeight,
   frame: SparkFrame.default(SparkFrame.parse({})),
   /** proof notes that were set aside, with the numbers they rested on */

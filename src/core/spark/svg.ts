@@ -5,6 +5,7 @@ import { type SvgOptions, svgNodes, svgPieces } from '../scene/svg.ts';
 import type { SparkGeometry } from './geometry.ts';
 import { pieceSpan, piecesOf, sparkPiece } from './layout.ts';
 import { saySparkTable } from './say.ts';
+import { plainTitle } from './words.ts';
 
 /** Rows that are written together. */
 const TOGETHER = 100;
@@ -21,7 +22,7 @@ export function sparkSvg(geometry: SparkGeometry, options: SvgOptions = {}): str
   const empty: Scene = {
     widthMm: geometry.width / POINTS_PER_MM,
     heightMm: geometry.height / POINTS_PER_MM,
-    title: spec.words.title || spec.name,
+    title: plainTitle(spec, geometry.say),
     description: saySparkTable(geometry.resolved, geometry.locale),
     nodes: [],
   };

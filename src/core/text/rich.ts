@@ -26,8 +26,8 @@ const style = {
 const TextRun = z.strictObject({ text: z.string().max(2000), ...style });
 const FieldRun = z.strictObject({
   field: z.enum(FIELDS),
-  /** id of the line it speaks of; null for the first one shown */
-  line: z.string().max(64).nullable(),
+  /** id of the line, or key of the row, that it speaks of; null for the first one shown */
+  line: z.string().max(500).nullable(),
   ...style,
 });
 const Run = z.union([TextRun, FieldRun]);

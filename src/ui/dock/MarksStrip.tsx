@@ -14,7 +14,7 @@ import { same, sentence, YesNo } from '../controls/words.tsx';
 import { lineOfPart, openPart, panelOfPart, useView } from '../report/view.ts';
 import { setMark } from '../state/marks.ts';
 import { run, useReport } from '../state/store.ts';
-import { RichField } from './RichField.tsx';
+import { FigureWords } from './FigureWords.tsx';
 
 interface MarksStripProps {
   figure: FigureSpec;
@@ -215,7 +215,7 @@ function EventWords({ mark, across, set }: MarkProps<'event'>) {
 function NoteWords({ figure, mark, across, panels, set }: MarkProps<'note'>) {
   return (
     <>
-      <RichField
+      <FigureWords
         label="Text of the note"
         figure={figure}
         value={mark.text}

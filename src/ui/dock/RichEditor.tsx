@@ -5,23 +5,24 @@ import Paragraph from '@tiptap/extension-paragraph';
 import Text from '@tiptap/extension-text';
 import { Placeholder, UndoRedo } from '@tiptap/extensions';
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
-import { fieldsOf } from '../../core/figure/fields.ts';
-import { resolveFigure } from '../../core/figure/panels/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { isSame } from '../../core/named/same.ts';
-import { tableIn } from '../../core/report/report.ts';
-import { localeOf } from '../../core/text/locale.ts';
 import { FIELDS, type FieldName, type SayField, type Words } from '../../core/text/rich.ts';
 import { Popover } from '../controls/Popover.tsx';
 import { useReport } from '../state/store.ts';
-import { useTable } from '../state/tables.ts';
 import { whileTyping } from '../state/typing.ts';
 import { Coloured, documentOf, fieldNode, Raised, wordsOf } from './rich-document.ts';
 
+/** What fields can say, and of which lines or rows. */
+export interface Fields {
+  say: SayField;
+  lines: readonly { id: string; name: string }[];
+}
+
 export interface RichEditorProps {
   label: string;
-  figure: FigureSpec;
+  /** what fields can say */
+  fields: Fields;
   value: Words;
   placeholder?: string;
   className?: string;
@@ -30,27 +31,6 @@ export interface RichEditorProps {
 }
 
 const PAUSE_MS = 250;
-const NOTHING: SayField = () => '–';
-
-/** What the fields of a figure say now, and its lines by name. */
-function useFields(figure: FigureSpec): { say: SayField; lines: { id: string; name: string }[] } {
-  const item = useReport((state) => tableIn(state.report, figure.table));
-  const locale = useReport((state) => state.report.locale);
-  const loaded = useTable(item);
-  const table = 'table' in loaded ? loaded.table : null;
-  return useMemo(() => {
-    if (!table) return { say: NOTHING, lines: [] };
-    const resolved = resolveFigure(figure, table);
-    return {
-      say: fieldsOf(resolved, localeOf(locale)),
-      // A line that runs through several panels has no one value to tell.
-      lines: resolved.lines
-        .filter(({ line }, _, all) => all.filter((other) => other.line.id === line.id).length === 1)
-        .map(({ line, name }) => ({ id: line.id, name })),
-    };
-  }, [figure, table, locale]);
-}
-
 function Tool({ label, on, onClick, children }: { label: string; on: boolean; onClick(): void; children: ReactNode }) {
   return (
     <button
@@ -69,7 +49,7 @@ function Tool({ label, on, onClick, children }: { label: string; on: boolean; on
 
 interface ToolsProps {
   editor: Editor;
-  fields: { say: SayField; lines: { id: string; name: string }[] };
+  fields: Fields;
   colours: readonly { name: string; colour: string }[];
 }
 
@@ -165,13 +145,12 @@ function Tools({ editor, fields, colours }: ToolsProps) {
 /** A small editor: kept on Enter, on leaving it and on a pause in typing; Shift Enter begins a new line, Escape goes back. */
 export default function RichEditor({
   label,
-  figure,
+  fields,
   value,
   placeholder = '',
   className = '',
   onCommit,
 }: RichEditorProps) {
-  const fields = useFields(figure);
   const palette = useReport((state) => state.report.style.palette);
   const [focused, setFocused] = useState(false);
   const [error, setError] = useState<string | null>(null);

@@ -7,7 +7,7 @@ import { type Locale, localeOf } from '../../core/text/locale.ts';
 import { decimalsOf, formatNumber } from '../../core/text/number.ts';
 import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
-import { RichField } from './RichField.tsx';
+import { FigureWords } from './FigureWords.tsx';
 
 interface StripProps {
   figure: FigureSpec;
@@ -359,7 +359,7 @@ function CaptionSentence({ figure, side, axis, drawn, set }: SentenceProps & { f
         ]}
         onCommit={(titlePlace) => set({ titlePlace })}
       />
-      <RichField
+      <FigureWords
         label={`Caption of the ${side} axis`}
         figure={figure}
         value={title ?? ''}

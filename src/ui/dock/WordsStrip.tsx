@@ -7,7 +7,7 @@ import type { Table } from '../../core/table/column.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
-import { RichField } from './RichField.tsx';
+import { FigureWords } from './FigureWords.tsx';
 
 const FIELDS = [
   { key: 'title', name: 'Title', hint: 'What the data does, in a sentence' },
@@ -29,7 +29,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
         <div key={key} className="contents">
           <span className="pt-0.5">{name}</span>
           <span className="flex flex-col">
-            <RichField
+            <FigureWords
               label={name}
               figure={figure}
               value={figure.words[key]}

@@ -1,12 +1,20 @@
+import { useMemo } from 'react';
 import { suggestedRowHeight } from '../../core/spark/banking.ts';
 import type { ResolvedSparkTable } from '../../core/spark/resolve.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
+import { rowsForFields, sparkFields } from '../../core/spark/words.ts';
+import { localeOf } from '../../core/text/locale.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { sentence, YesNo } from '../controls/words.tsx';
-import { run } from '../state/store.ts';
+import { RichField } from '../dock/RichField.tsx';
+import { run, useReport } from '../state/store.ts';
+
+/** Rows that a field can be chosen for. */
+const MOST_ROWS = 200;
 
 const FIELDS = [
   { key: 'title', name: 'Title', hint: 'What the rows show, in a sentence' },
+  { key: 'subtitle', name: 'Subtitle', hint: 'Of what, and when' },
   { key: 'source', name: 'Source', hint: 'Where the data is from' },
 ] as const;
 
@@ -58,22 +66,27 @@ export function FrameWords({ spark, resolved }: { spark: SparkTableSpec; resolve
   );
 }
 
-/** Title and source of a spark table. */
-export function SparkWords({ spark }: { spark: SparkTableSpec }) {
+/** Title, subtitle and source of a spark table, with fields that speak of its rows. */
+export function SparkWords({ spark, resolved }: { spark: SparkTableSpec; resolved: ResolvedSparkTable }) {
+  const locale = localeOf(useReport((state) => state.report.locale));
+  const fields = useMemo(
+    () => ({ say: sparkFields(resolved, locale), lines: rowsForFields(resolved).slice(0, MOST_ROWS) }),
+    [resolved, locale],
+  );
   return (
     <div className="flex max-w-5xl flex-col gap-1.5 px-4 py-3">
       {FIELDS.map(({ key, name, hint }) => (
-        <p key={key} className="grid grid-cols-[7rem_1fr]">
+        <div key={key} className="grid grid-cols-[7rem_1fr]">
           <span className="pt-1 text-quiet">{name}</span>
-          <PhraseText
-            rows={1}
+          <RichField
             label={name}
+            fields={fields}
             value={spark.words[key]}
             placeholder={hint}
             className={key === 'title' ? 'font-semibold' : ''}
-            onCommit={(text) => run('item.setWords', { item: spark.id, words: { [key]: text } })}
+            onCommit={(words) => run('item.setWords', { item: spark.id, words: { [key]: words } })}
           />
-        </p>
+        </div>
       ))}
       <p className="grid grid-cols-[7rem_1fr]">
         <span className="pt-1 text-quiet">Name in the list</span>

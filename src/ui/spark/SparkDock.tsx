@@ -107,7 +107,7 @@ export function SparkDock({ spark, table, resolved, geometry, record }: SparkDoc
           <RowsWords spark={spark} table={table} count={shownRecords(resolved.data, true).length} />
         </div>
       )}
-      {strip === 'words' && <SparkWords spark={spark} />}
+      {strip === 'words' && <SparkWords spark={spark} resolved={resolved} />}
       {strip === 'frame' && <FrameWords spark={spark} resolved={resolved} />}
     </Strips>
   );

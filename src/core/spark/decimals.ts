@@ -1,0 +1,15 @@
+import { decimalsFor } from '../figure/fields.ts';
+import type { SparkSeries } from './data.ts';
+
+const SAMPLE = 2000;
+const decimals = new WeakMap<SparkSeries, number>();
+
+/** Decimals with which the values of a column of sparklines are written. */
+export function decimalsOfSeries(series: SparkSeries): number {
+  const known = decimals.get(series);
+  if (known !== undefined) return known;
+  const values = [...series.grid.data.subarray(0, SAMPLE)].filter((value) => !Number.isNaN(value));
+  const found = decimalsFor({ values, decimals: null });
+  decimals.set(series, found);
+  return found;
+}
