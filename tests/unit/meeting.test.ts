@@ -245,7 +245,7 @@ describe('windows that change one report at once', () => {
         settle(clients, log);
         checkOutcome(log, clients);
       }),
-      { numRuns: Number(process.env['RIZO_RUNS'] ?? 300) },
+      { numRuns: Number(process.env['RIZO_RUNS'] ?? 200) },
     );
   });
 

@@ -10,7 +10,7 @@ import { FigureNotes } from './FigureNotes.tsx';
 import { useFigureActions } from './keys.ts';
 import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';
-import { useSeen, useView } from './view.ts';
+import { useView } from './view.ts';
 
 // The sheet is what is wanted first.
 const Dock = lazy(async () => ({ default: (await import('../dock/Dock.tsx')).Dock }));
@@ -63,7 +63,7 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
     return { figure: resolved, layout: layoutFigure(resolved, style, localeOf(locale)) };
   }, [figure, table, style, locale]);
   const layout = drawn?.layout ?? null;
-  const isSeen = useSeen(drawn !== null);
+  const isSeen = useView((view) => view.seen);
   useFigureActions({ figure, layout, resolved: drawn?.figure ?? null, style });
   if (!table || !drawn || !layout)
     return (

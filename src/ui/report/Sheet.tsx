@@ -4,7 +4,7 @@ import { svgPieces } from '../../core/scene/svg.ts';
 import { draw } from './drawing.ts';
 import { type Movable, moveByKey, useMoving } from './moving.ts';
 import { RULER, Ruler } from './Ruler.tsx';
-import { lineOfPart, openPart } from './view.ts';
+import { lineOfPart, openPart, useSeen } from './view.ts';
 
 const MARGIN = 48;
 const MOST_PX_PER_MM = 7;
@@ -76,6 +76,7 @@ export function Sheet({ scene, part, movable = null, onDelete }: SheetProps) {
   }, []);
   const fit = Math.min((room.width - 2 * MARGIN) / scene.widthMm, (room.height - RULER - MARGIN) / scene.heightMm);
   const scale = Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));
+  useSeen(room.width > 0);
   const focused = useRef<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the box follows the drawing and its size
   useLayoutEffect(() => {
