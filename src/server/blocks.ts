@@ -2,7 +2,7 @@
 import { type Kysely, sql } from 'kysely';
 import type { BlockCells } from '../core/change/wire.ts';
 import { Refusal } from '../core/refusal.ts';
-import type { Report } from '../core/report/report.ts';
+import { isReceived, type Report, tablesOf } from '../core/report/report.ts';
 import type { Cell } from '../core/table/column.ts';
 import { spliceCells } from '../core/table/edit.ts';
 import { storableValue } from '../core/text/storable.ts';
@@ -65,11 +65,10 @@ export async function addBlock(db: Database, report: string, block: string, cell
 /** Throws a Refusal where a table that a change touched names cells that are not stored, or not as many as it has rows. */
 export async function wantCells(trx: Kysely<Schema>, id: string, before: Report | null, after: Report): Promise<void> {
   const known = new Set(before?.items);
-  const wanted = after.items.flatMap((item) =>
-    item.type === 'table' && !known.has(item)
-      ? item.columns.map((column) => ({ block: column.block, rows: item.rows, table: item.name }))
-      : [],
-  );
+  const wanted = tablesOf(after)
+    .filter(isReceived)
+    .filter((table) => !known.has(table))
+    .flatMap(({ columns, rows, name }) => columns.map(({ block }) => ({ block, rows, table: name })));
   if (wanted.length === 0) return;
   const stored = await trx
     .selectFrom('column_blocks')

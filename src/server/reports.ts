@@ -4,7 +4,7 @@ import type { Kysely } from 'kysely';
 import type { BlockCells } from '../core/change/wire.ts';
 import { Refusal } from '../core/refusal.ts';
 import { type ReportRecord, recordOf, reportOf } from '../core/report/record.ts';
-import { type Report, tableIn, tablesOf } from '../core/report/report.ts';
+import { figuresOf, type Report, tableIn, tablesOf } from '../core/report/report.ts';
 import { rootOf, TableMaker } from '../core/report/tables.ts';
 import { readDocument } from '../core/report/upgrade.ts';
 import type { Cell, Table } from '../core/table/column.ts';
@@ -59,7 +59,7 @@ export async function loadDocument(
 
 export const summaryOf = (report: Report): Summary => ({
   kind: 'read',
-  figures: report.items.filter((item) => item.type === 'figure').map((item) => item.id),
+  figures: figuresOf(report).map(({ id }) => id),
   tables: tablesOf(report).length,
 });
 

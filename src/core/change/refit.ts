@@ -1,7 +1,7 @@
 /** Edits of cells that meet: what was typed here is laid over what was typed elsewhere in the same column. */
 import type * as z from 'zod';
 import { type ReportRecord, reportOf } from '../report/record.ts';
-import { tableIn } from '../report/report.ts';
+import { storedTableIn } from '../report/report.ts';
 import type { Call, Change } from './change.ts';
 import { CellsEdit } from './commands/table.ts';
 import type { BlockCells } from './wire.ts';
@@ -47,8 +47,8 @@ export function refitCells(
 ): Refitted {
   const asItIs = { call, blocks: {} };
   const edit = editIn(call);
-  const table = edit && tableIn(reportOf(record), edit.table);
-  if (!edit || table?.type !== 'table') return asItIs;
+  const table = edit && storedTableIn(reportOf(record), edit.table);
+  if (!edit || !table) return asItIs;
   const edits = changes.flatMap((change) => editIn(change) ?? []);
   const made: Record<string, BlockCells> = {};
   const columns: Edit['columns'] = [];

@@ -2,7 +2,7 @@
 
 import { kindOf, sayItem } from '../item/kinds.ts';
 import type { Path } from '../named/fields.ts';
-import { type Report, tableIn } from '../report/report.ts';
+import { type Report, storedColumns, tableIn } from '../report/report.ts';
 import { plainWords, type Words } from '../text/rich.ts';
 
 const PLAIN: Readonly<Record<string, string>> = {
@@ -23,7 +23,7 @@ const spaced = (step: string) => PLAIN[step] ?? step.replace(/([a-z])([A-Z])/g, 
 /** The title of a column of a table, or its key where it is calculated or made from others. */
 function titleOf(report: Report, table: string, key: string): string {
   const found = tableIn(report, table);
-  const stored = found?.type === 'table' ? found.columns.find(({ meta }) => meta.key === key) : undefined;
+  const stored = storedColumns(found).find(({ meta }) => meta.key === key);
   return stored?.meta.title ?? found?.calculations.find((calculation) => calculation.key === key)?.title ?? key;
 }
 

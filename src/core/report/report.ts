@@ -107,15 +107,31 @@ export function sourcesOf(report: Report, table: TableItem): TableItem[] {
   return chain;
 }
 
+/** True for a table that was brought in, not made from another one. */
+export const isReceived = (table: TableItem): table is StoredTable => table.type === 'table';
+
+/** The received table with this id, if the report has it. */
+export function storedTableIn(report: Report, id: string): StoredTable | undefined {
+  return tablesOf(report)
+    .filter(isReceived)
+    .find((table) => table.id === id);
+}
+
+/** The columns of its own that a table stores; one that is made from another has none. */
+export const storedColumns = (table: TableItem | undefined): StoredTable['columns'] =>
+  table && 'columns' in table ? table.columns : [];
+
 /** The spark table with this id, if the report has it. */
 export function sparkTableIn(report: Report, id: string): SparkTableSpec | undefined {
   return report.items.filter((item) => item.type === 'spark').find((spark) => spark.id === id);
 }
 
+/** The figures of a report, in reading order. */
+export const figuresOf = (report: Report): FigureSpec[] => report.items.filter((item) => item.type === 'figure');
+
 /** The figure with this id, if the report has it. */
-export function figureIn(report: Report, id: string): FigureSpec | undefined {
-  return report.items.filter((item) => item.type === 'figure').find((figure) => figure.id === id);
-}
+export const figureIn = (report: Report, id: string): FigureSpec | undefined =>
+  figuresOf(report).find((figure) => figure.id === id);
 
 /**
  * What a schema cannot say: the table that a thing is made from or draws is
@@ -126,7 +142,8 @@ export function inconsistencyOf(report: Report): { path: (string | number)[]; me
   const tables = new Map(tablesOf(report).map((table) => [table.id, table]));
   for (const item of report.items) {
     const path = ['items', item.id];
-    if ('of' in item && sourcesOf(report, item).at(-1)?.type !== 'table')
+    const root = 'of' in item ? sourcesOf(report, item).at(-1) : undefined;
+    if ('of' in item && !(root && isReceived(root)))
       return {
         path: [...path, 'of'],
         message: `“${item.name}” must be made from a table of this report, and not from itself.`,

@@ -2,12 +2,12 @@ import { withCalculations } from '../table/calc/calculate.ts';
 import type { Cell, Column, Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
 import { applySteps } from '../table/shape/shape.ts';
-import { type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
+import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
 
 /** The received table at the root of a table, which is itself when it was brought in. */
 export function rootOf(report: Report, item: TableItem): StoredTable {
   const root = [item, ...sourcesOf(report, item)].at(-1);
-  if (root?.type !== 'table') throw new Error(`Table ${item.id} is made from no received table.`);
+  if (!root || !isReceived(root)) throw new Error(`Table ${item.id} is made from no received table.`);
   return root;
 }
 

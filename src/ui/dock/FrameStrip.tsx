@@ -3,6 +3,7 @@ import { suggestedHeight } from '../../core/figure/banking.ts';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec, Frame } from '../../core/figure/spec.ts';
+import { figuresOf } from '../../core/report/report.ts';
 import type { Table } from '../../core/table/column.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseNumber } from '../controls/Phrase.tsx';
@@ -27,7 +28,7 @@ const inMm = (points: number) => Math.round((points * 254) / 72) / 10;
 /** Printed size of the figure, its plot's place in it, ground and border. */
 export function FrameStrip({ figure, table, layout }: FrameStripProps) {
   const style = useReport((state) => state.report.style);
-  const items = useReport((state) => state.report.items);
+  const report = useReport((state) => state.report);
   const { width, height, plotLeft, plotRight, background, border } = figure.frame;
   const set = (change: Partial<Frame>) => run('figure.setFrame', { figure: figure.id, ...change });
   // Panels that are put in rows by the frame keep their rows, on which the height was worked out.
@@ -44,9 +45,9 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
   const ends = layout.panels ?? { left: plot.left, right: plot.left + plot.width };
   const left = inMm(ends.left);
   const right = Math.round((width - inMm(ends.right)) * 10) / 10;
-  const alike = items.flatMap((item) =>
-    item.type === 'figure' && item.id !== figure.id && item.frame.width === width ? [item.id] : [],
-  );
+  const alike = figuresOf(report)
+    .filter(({ id, frame }) => id !== figure.id && frame.width === width)
+    .map(({ id }) => id);
   return (
     <div className="flex flex-col gap-0.5 px-4 py-2.5">
       <p className={sentence}>

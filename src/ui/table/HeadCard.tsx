@@ -1,7 +1,7 @@
 import { SlidersHorizontal } from 'lucide-react';
 import { useMemo } from 'react';
 import { partsBetween } from '../../core/named/parts.ts';
-import type { TableItem } from '../../core/report/report.ts';
+import { storedColumns, type TableItem } from '../../core/report/report.ts';
 import { Calculation } from '../../core/table/calc/calculation.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
 import { type Cell, type Column, ColumnMeta, type Table } from '../../core/table/column.ts';
@@ -51,7 +51,7 @@ const metaOf = ({ cells: _, ...meta }: Column): ColumnMeta => meta;
 
 /** A column brought in: everything about it can be set. */
 function OwnColumn({ item, table, column }: HeadCardProps) {
-  const stored = item.type === 'table' ? item.columns.find(({ meta }) => meta.key === column.key) : undefined;
+  const stored = storedColumns(item).find(({ meta }) => meta.key === column.key);
   const before = stored?.meta ?? metaOf(column);
   const set = (meta: ColumnMeta) => {
     const parts = partsBetween(ColumnMeta, metaOf(column), meta);

@@ -1,4 +1,4 @@
-import { type StoredTable, tableIn } from '../../core/report/report.ts';
+import { storedTableIn } from '../../core/report/report.ts';
 import { keepTable, makeFigure } from '../report/make.ts';
 import { show, useSeen } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
@@ -13,8 +13,7 @@ export function NewTable({ replaces }: { replaces?: string | undefined }) {
   const arriving = useIncoming();
   const { incoming } = arriving;
   useSeen(true);
-  const found = replaces === undefined ? undefined : tableIn(report, replaces);
-  const target: StoredTable | undefined = found?.type === 'table' ? found : undefined;
+  const target = replaces === undefined ? undefined : storedTableIn(report, replaces);
   if (incoming.kind === 'read' && target)
     return <Newer item={target} received={incoming.received} arriving={arriving} />;
   if (incoming.kind === 'read') {

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { FigureWindow } from '../../core/figure/spec.ts';
-import type { TableItem } from '../../core/report/report.ts';
+import { isReceived, type TableItem } from '../../core/report/report.ts';
 import { hasSparklines } from '../../core/spark/draft.ts';
 import { acrossCandidates, chooseAcross, chooseLines } from '../../core/table/choose.ts';
 import type { Column, Table } from '../../core/table/column.ts';
@@ -77,7 +77,7 @@ function TableHead({ item, table, glance, onFigure }: TableHeadProps) {
             Glance
           </label>
         )}
-        {item.type === 'table' && (
+        {isReceived(item) && (
           <button type="button" className="btn btn-sm" onClick={() => show({ kind: 'new-table', replaces: item.id })}>
             Newer extract
           </button>
@@ -190,7 +190,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               across={across}
               candidates={candidates}
               onAcross={setWished}
-              stored={item.type === 'table'}
+              stored={isReceived(item)}
             />
             <Grid
               table={table}

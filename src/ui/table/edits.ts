@@ -1,7 +1,7 @@
 /** Edits of a table's cells from the screen, as the commands that everything else uses. */
 
 import type { BlockCells } from '../../core/change/wire.ts';
-import type { StoredTable, TableItem } from '../../core/report/report.ts';
+import { isReceived, type StoredTable, storedColumns, type TableItem } from '../../core/report/report.ts';
 import type { Cell, Column, Table } from '../../core/table/column.ts';
 import { fillDown, insertRows, readTyped, removeRows, setCells, type TableEdit } from '../../core/table/edit.ts';
 import { factsOf } from '../../core/table/facts.ts';
@@ -36,7 +36,7 @@ export class TableEditor {
   constructor(item: TableItem, table: Table) {
     this.#item = item;
     this.#table = table;
-    this.#keys = item.type === 'table' ? item.columns.map(({ meta }) => meta.key) : [];
+    this.#keys = storedColumns(item).map(({ meta }) => meta.key);
   }
 
   editable(column: Column): boolean {
@@ -45,7 +45,7 @@ export class TableEditor {
 
   /** The stored table, or null with a notice that says why its cells are not typed here. */
   #stored(): StoredTable | null {
-    if (this.#item.type === 'table') return this.#item;
+    if (isReceived(this.#item)) return this.#item;
     showNotice(`“${this.#item.name}” is made from another table; change the cells there and it follows.`);
     return null;
   }

@@ -5,7 +5,14 @@ import { usersOfColumn } from '../../item/users.ts';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
-import { type Report, ShapedTable, StoredTable, type TableItem } from '../../report/report.ts';
+import {
+  isReceived,
+  type Report,
+  ShapedTable,
+  StoredTable,
+  storedColumns,
+  type TableItem,
+} from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
 import { ColumnMeta } from '../../table/column.ts';
 import { listed } from '../../table/words.ts';
@@ -28,7 +35,7 @@ export const CellsEdit = z.strictObject({
 
 function stored(draft: Report, id: string): StoredTable {
   const found = tableOf(draft, id);
-  if (found.type !== 'table')
+  if (!isReceived(found))
     throw new Refusal(`“${found.name}” is made from another table; change the cells there and it follows.`);
   return found;
 }
@@ -58,7 +65,7 @@ function edit(draft: Report, { table: id, rows, columns, totals }: z.infer<typeo
 const freeKey = (target: TableItem, key: string) => {
   const taken =
     target.calculations.some((calculation) => calculation.key === key) ||
-    (target.type === 'table' && target.columns.some((column) => column.meta.key === key));
+    storedColumns(target).some((column) => column.meta.key === key);
   if (taken) throw new Refusal(`“${target.name}” has a column “${key}” already.`);
 };
 
