@@ -52,6 +52,27 @@ describe('two windows on one report', () => {
     await one.context().close();
   });
 
+  it('can be many: the eighth window still saves and follows', async () => {
+    const [one, two] = await twoWindows();
+    const more = [];
+    for (let count = 0; count < 6; count++) {
+      const page = await one.context().newPage();
+      await page.goto(one.url());
+      await page.locator('.sheet svg').waitFor();
+      more.push(page);
+    }
+    const last = more.at(-1) as Page;
+    await strip(last, 'Words');
+    await setWord(last, 'Title', 'From the eighth');
+    await saved(last);
+    await expect.poll(() => word(two, 'title')).toBe('From the eighth');
+    // When the window that listens goes, another one does.
+    await one.close({ runBeforeUnload: false });
+    await setWord(two, 'Title', 'From the second');
+    await expect.poll(() => word(last, 'title')).toBe('From the second');
+    await two.context().close();
+  });
+
   it('undo each their own, whatever the other did meanwhile', async () => {
     const [one, two] = await twoWindows();
     await setWord(one, 'Title', 'From one');

@@ -3,7 +3,7 @@ import { kindOf } from '../../core/item/kinds.ts';
 import { openReport } from '../state/api.ts';
 import { follow } from '../state/live.ts';
 import { takeOutboxes } from '../state/outbox.ts';
-import { current, flush, open, receive, useReport } from '../state/store.ts';
+import { current, open, reached, receive, useReport } from '../state/store.ts';
 import { Contents } from './Contents.tsx';
 import { HeadLine } from './HeadLine.tsx';
 import { useReportKeys } from './keys.ts';
@@ -44,7 +44,7 @@ function Screen() {
         id,
         revision: () => current().window.revision,
         receive,
-        reached: () => current().save.kind === 'unreachable' && void flush(),
+        reached,
       }),
     [id],
   );

@@ -1,4 +1,8 @@
-/** Changes of the open report as the server tells them, while the window is in sight. */
+/**
+ * Changes of the open report as the server tells them. Browsers keep few
+ * connections to one server, so of all windows of a report in a browser one
+ * listens and tells the others; when it goes, another takes its place.
+ */
 import type { Change } from '../../core/change/change.ts';
 
 export interface LiveWindow {
@@ -7,35 +11,60 @@ export interface LiveWindow {
   revision(): number;
   /** takes changes, the oldest first */
   receive(changes: Change[]): void;
-  /** called when the server is reached again */
+  /** called when the server is reached again: something may have been missed */
   reached(): void;
 }
 
-/** Follows a report until the function that is returned is called. A hidden window holds no connection; it catches up when it is seen. */
-export function follow({ id, revision, receive, reached }: LiveWindow): () => void {
-  let source: EventSource | null = null;
-  const close = () => {
-    source?.close();
-    source = null;
-  };
-  const connect = () => {
-    close();
-    if (document.visibilityState === 'hidden') return;
-    const opened = new EventSource(`/api/reports/${id}/live?since=${revision()}`);
-    opened.onmessage = ({ data }: MessageEvent<string>) => receive(JSON.parse(data) as Change[]);
-    opened.onopen = reached;
-    source = opened;
-  };
-  document.addEventListener('visibilitychange', connect);
-  addEventListener('online', connect);
-  addEventListener('pagehide', close);
-  addEventListener('pageshow', connect);
-  connect();
+type Told = { kind: 'changes'; changes: Change[] } | { kind: 'reached' };
+
+/** Listens, or hears from the window that does, until the function that is returned is called. */
+function join({ id, revision, receive, reached }: LiveWindow): () => void {
+  const others = new BroadcastChannel(`rizo:live:${id}`);
+  others.onmessage = ({ data }: MessageEvent<Told>) => (data.kind === 'reached' ? reached() : receive(data.changes));
+  const tell = (told: Told) => others.postMessage(told);
+  const stop = new AbortController();
+  const listen = () =>
+    new Promise<void>((done) => {
+      const source = new EventSource(`/api/reports/${id}/live?since=${revision()}`);
+      source.onmessage = ({ data }: MessageEvent<string>) => {
+        const changes = JSON.parse(data) as Change[];
+        receive(changes);
+        tell({ kind: 'changes', changes });
+      };
+      source.onopen = () => {
+        reached();
+        tell({ kind: 'reached' });
+      };
+      stop.signal.addEventListener('abort', () => {
+        source.close();
+        done();
+      });
+    });
+  navigator.locks.request(`rizo:live:${id}`, { signal: stop.signal }, listen).catch((error: unknown) => {
+    // Another window listened until this one was left.
+    if (!stop.signal.aborted) throw error;
+  });
   return () => {
-    close();
-    document.removeEventListener('visibilitychange', connect);
-    removeEventListener('online', connect);
-    removeEventListener('pagehide', close);
-    removeEventListener('pageshow', connect);
+    stop.abort();
+    others.close();
+  };
+}
+
+/** Follows a report until the function that is returned is called; a page that is left holds nothing. */
+export function follow(report: LiveWindow): () => void {
+  let leave: (() => void) | null = join(report);
+  const hide = () => {
+    leave?.();
+    leave = null;
+  };
+  const show = () => {
+    leave ??= join(report);
+  };
+  addEventListener('pagehide', hide);
+  addEventListener('pageshow', show);
+  return () => {
+    hide();
+    removeEventListener('pagehide', hide);
+    removeEventListener('pageshow', show);
   };
 }

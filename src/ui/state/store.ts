@@ -164,7 +164,8 @@ function take(changes: readonly Change[]): void {
     window,
     report: reportOf(shownIn(window)),
     own: ownOf(now.own, fresh, mine),
-    refused: refused.length > 0 ? [...now.refused, ...refused] : now.refused,
+    // One that could not be done here, but was done by the server, is no longer refused.
+    refused: [...now.refused, ...refused].filter(({ call }) => !fresh.some(({ id }) => id === call.id)),
     history: withoutCalls(now.history, refused),
     clashes: clashes.length > 0 ? [...now.clashes, ...clashes].slice(-20) : now.clashes,
   });
@@ -188,6 +189,12 @@ export function receive(changes: readonly Change[]): void {
   if (first.revision === revision + 1) take(changes);
   // Where that fails, they are told again by the next change, or when the window is seen again.
   else catchUp().catch((error: unknown) => console.warn('Changes could not be fetched.', error));
+}
+
+/** The server is there again: what was missed is fetched, and what is kept is sent. */
+export function reached(): void {
+  catchUp().catch((error: unknown) => console.warn('Changes could not be fetched.', error));
+  if (current().save.kind === 'unreachable') void flush();
 }
 
 /** Moves calls that the server would not do to what was refused, and drops those it has already. */
