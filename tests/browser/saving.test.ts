@@ -89,6 +89,37 @@ describe('two windows on one report', () => {
     await one.context().close();
   });
 
+  it('show each other’s words in a field that has the caret, and leaving it takes nothing back', async () => {
+    const [one, two] = await twoWindows();
+    await field(two, 'Title').click();
+    await field(two, 'Title of the report').waitFor();
+    await setWord(one, 'Title', 'A colleague’s title');
+    await expect.poll(() => field(two, 'Title').textContent()).toBe('A colleague’s title');
+    await field(two, 'Title of the report').click();
+    await field(one, 'Title of the report').fill('A report by a colleague');
+    await expect.poll(() => field(two, 'Title of the report').inputValue()).toBe('A report by a colleague');
+    await field(two, 'Edition').click();
+    await two.waitForTimeout(600);
+    expect(await word(one, 'title')).toBe('A colleague’s title');
+    expect(await field(one, 'Title of the report').inputValue()).toBe('A report by a colleague');
+    await one.context().close();
+  });
+
+  it('tell both where one typed on over what the other had set meanwhile', async () => {
+    const [one, two] = await twoWindows();
+    await field(two, 'Title').click();
+    await two.keyboard.press('Control+a');
+    const typing = two.keyboard.type('typed without a pause', { delay: 90 });
+    await two.waitForTimeout(300);
+    await setWord(one, 'Title', 'One says');
+    await typing;
+    await two.getByText(/Yours stands: “typed without a pause”; the other is “One says”/).waitFor();
+    await one.getByText(/The other one stands: “typed without a pause”; yours was “One says”/).waitFor();
+    await two.getByRole('button', { name: 'Take the other' }).click();
+    await expect.poll(() => word(one, 'title')).toBe('One says');
+    await one.context().close();
+  });
+
   it('lose nothing when one of them is offline and both type', async () => {
     const [one, two] = await twoWindows();
     await cut(two);

@@ -103,7 +103,7 @@ function overwritten(change: Change, own: readonly Own[]): Clash[] {
 }
 
 /** Fields that both a pending call and a change of someone else's set; the call comes later, so its value stands. */
-function setOver(pending: readonly Pending[], change: Change): Clash[] {
+export function setOver(pending: readonly Pending[], change: Change): Clash[] {
   return pending.flatMap(({ call, fields }) =>
     pairs(fields, change.fields)
       .filter(([one, other]) => !isSame(one.to, other.to))

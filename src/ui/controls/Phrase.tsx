@@ -1,7 +1,7 @@
 /** The changeable words of a sentence: a text, a number or a choice, underlined with dots. */
 import { type KeyboardEvent, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { readNumber } from '../../core/table/numbers.ts';
-import { whileTyping } from '../state/typing.ts';
+import { seenNow, whileTyping } from '../state/typing.ts';
 
 interface PhraseTextProps {
   label: string;
@@ -36,6 +36,7 @@ function useTyped({
   /** the field that is being typed into: its step to undo, and what stood there */
   const field = useRef<{ group: string; before: string } | null>(null);
   const isDirty = useRef(false);
+  const seen = useRef(0);
   /** the value will change because of what was typed here, perhaps trimmed, and the field stays as it was typed */
   const isOwn = useRef(false);
   useEffect(() => {
@@ -44,9 +45,10 @@ function useTyped({
   }, [value]);
   const take = (text: string, quiet: boolean) => {
     isDirty.current = false;
+    isOwn.current = false;
     if (text === value) return setError(null);
     isOwn.current = field.current !== null;
-    const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet };
+    const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet, seen: seen.current };
     const refused = whileTyping(typing, () => onCommit(text));
     // What was refused stays in the field to be mended.
     isDirty.current = refused !== null;
@@ -76,6 +78,7 @@ function useTyped({
     draft,
     error,
     type: (text: string) => {
+      if (!isDirty.current) seen.current = seenNow();
       isDirty.current = true;
       setDraft(text);
     },
@@ -83,22 +86,25 @@ function useTyped({
       field.current = { group: crypto.randomUUID(), before: value };
     },
     confirm: () => {
-      take(draft, false);
+      if (isDirty.current) take(draft, false);
       // What was confirmed is kept, and what is typed next is another step.
       if (!isDirty.current) field.current = { group: crypto.randomUUID(), before: draft };
     },
     end: () => {
-      take(draft, false);
+      // Who only had the caret here takes nothing, whatever was changed elsewhere meanwhile.
+      const wasTyped = isDirty.current;
+      if (wasTyped) take(draft, false);
       field.current = null;
       isOwn.current = false;
       // A number that was refused goes back to what is drawn; its reason stays to be read.
-      if (numeric && isDirty.current) {
+      if (!wasTyped || (numeric && isDirty.current)) {
         isDirty.current = false;
         setDraft(value);
       }
     },
     goBack: () => {
       const before = field.current?.before ?? value;
+      seen.current = seenNow();
       setDraft(before);
       take(before, true);
       setError(null);

@@ -10,7 +10,7 @@ import { isSame } from '../../core/named/same.ts';
 import { FIELDS, type FieldName, type SayField, type Words } from '../../core/text/rich.ts';
 import { Popover } from '../controls/Popover.tsx';
 import { useReport } from '../state/store.ts';
-import { whileTyping } from '../state/typing.ts';
+import { seenNow, whileTyping } from '../state/typing.ts';
 import { Coloured, documentOf, fieldNode, Raised, wordsOf } from './rich-document.ts';
 
 /** What fields can say, and of which lines or rows. */
@@ -160,12 +160,16 @@ export default function RichEditor({
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   /** what is typed while the field has the focus: one step to undo, and what stood there before */
   const field = useRef<{ group: string; before: Words } | null>(null);
+  const isDirty = useRef(false);
+  const seen = useRef(0);
   const take = (words: Words, quiet: boolean) => {
     clearTimeout(pause.current);
-    pause.current = undefined;
+    isDirty.current = false;
     if (isSame(words, latest.current.value)) return setError(null);
-    const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet };
+    const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet, seen: seen.current };
     const refused = whileTyping(typing, () => latest.current.onCommit(words));
+    // What was refused stays in the field to be mended.
+    isDirty.current = refused !== null;
     if (!quiet || refused === null) setError(refused);
   };
   const commit = (editor: Editor, quiet = false) => take(wordsOf(editor.getJSON()), quiet);
@@ -195,6 +199,7 @@ export default function RichEditor({
         if (event.key === 'Escape') {
           const before = field.current?.before ?? latest.current.value;
           editor?.commands.setContent(documentOf(before), { emitUpdate: false });
+          seen.current = seenNow();
           take(before, true);
           return true;
         }
@@ -202,6 +207,8 @@ export default function RichEditor({
       },
     },
     onUpdate: ({ editor: changed }) => {
+      if (!isDirty.current) seen.current = seenNow();
+      isDirty.current = true;
       clearTimeout(pause.current);
       pause.current = setTimeout(() => commit(changed, true), PAUSE_MS);
     },
@@ -210,7 +217,8 @@ export default function RichEditor({
       setFocused(true);
     },
     onBlur: ({ editor: left, event }) => {
-      commit(left);
+      // Who only had the caret here takes nothing, whatever was changed elsewhere meanwhile.
+      if (isDirty.current) commit(left);
       const to = event.relatedTarget;
       if (!(to instanceof Element && to.closest('[data-rich-tools], [data-floating-ui-portal]'))) {
         field.current = null;
@@ -220,7 +228,7 @@ export default function RichEditor({
   });
   const leave = useRef(() => {});
   leave.current = () => {
-    if (editor && pause.current !== undefined) commit(editor, true);
+    if (editor && isDirty.current) commit(editor, true);
   };
   useEffect(() => {
     const takeTyped = () => leave.current();
@@ -231,8 +239,8 @@ export default function RichEditor({
     };
   }, []);
   useEffect(() => {
-    // An undo or a newer document shows in the field, unless the user is typing there.
-    if (!editor || editor.isFocused) return;
+    // An undo or a change made elsewhere shows in the field, unless something is being typed there.
+    if (!editor || isDirty.current) return;
     if (!isSame(wordsOf(editor.getJSON()), value)) editor.commands.setContent(documentOf(value), { emitUpdate: false });
   }, [editor, value]);
   useEffect(() => {

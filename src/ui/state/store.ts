@@ -3,7 +3,16 @@ import { createStore, useStore } from 'zustand';
 import { type Call, type Change, type FieldsOf, UNDO } from '../../core/change/change.ts';
 import type { CommandArgs, CommandName } from '../../core/change/commands/index.ts';
 import { forget, type History, historyOf, NO_HISTORY, remember, type Step } from '../../core/change/history.ts';
-import { type Clash, meet, type Own, putOnTop, type Refused, shownIn, type Window } from '../../core/change/meet.ts';
+import {
+  type Clash,
+  meet,
+  type Own,
+  putOnTop,
+  type Refused,
+  setOver,
+  shownIn,
+  type Window,
+} from '../../core/change/meet.ts';
 import { refitCells } from '../../core/change/refit.ts';
 import { type Done, runCall } from '../../core/change/run.ts';
 import { sayPath } from '../../core/change/say-path.ts';
@@ -17,7 +26,7 @@ import { type Blocks, rememberBlocks } from './cells.ts';
 import { isPageLeaving } from './leaving.ts';
 import { keepOutbox, type Outbox } from './outbox.ts';
 import { author } from './session.ts';
-import { typingNow } from './typing.ts';
+import { readRevisionFrom, typingNow } from './typing.ts';
 
 type SaveState =
   | { kind: 'saved' }
@@ -69,6 +78,8 @@ export function current(): ReportState {
   if (!state) throw new Error('No report is open.');
   return state;
 }
+
+readRevisionFrom(() => current().window.revision);
 
 const set = (change: Partial<ReportState>) => store.setState({ ...current(), ...change });
 
@@ -298,13 +309,23 @@ function add(call: Call, { record: after, label, fields }: Done, blocks: Blocks,
 
 const REPLACED = 'A character that cannot be stored was replaced by “\uFFFD”.';
 
+/** Tells of fields that someone else set while this call was being typed. */
+function tellMissed(call: Call, { label, fields, record: after }: Done): void {
+  const { own, clashes } = current();
+  const others = arrived.filter(
+    ({ id, revision }) => revision > (call.seen ?? 0) && !own.some((mine) => mine.id === id),
+  );
+  const missed = others.flatMap((change) => setOver([{ call, label, fields, after }], change));
+  if (missed.length > 0) set({ clashes: [...clashes, ...missed].slice(-20) });
+}
+
 interface How {
   /** cells of columns that the command brings */
   blocks?: Blocks;
 }
 
 function attempt(name: string, given: unknown, { blocks = {} }: How): Done | string | null {
-  const { group, quiet } = typingNow() ?? { group: undefined, quiet: false };
+  const { group, quiet, seen: seenTyping } = typingNow() ?? { group: undefined, quiet: false, seen: undefined };
   const cleaned = storableValue(given);
   if (!cleaned) return 'What was given is nested too deep.';
   const { value: args, replaced } = cleaned;
@@ -312,8 +333,10 @@ function attempt(name: string, given: unknown, { blocks = {} }: How): Done | str
   try {
     const done = runCall(shownIn(window), { name, args }, fieldsOf);
     if (done.fields.length === 0) return null;
-    const call: Call = { id: crypto.randomUUID(), name, args, seen: window.revision, ...(group && { group }) };
+    const seen = Math.min(seenTyping ?? window.revision, window.revision);
+    const call: Call = { id: crypto.randomUUID(), name, args, seen, ...(group && { group }) };
     add(call, done, blocks, replaced > 0 ? plainNotice(REPLACED) : null);
+    tellMissed(call, done);
     return done;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;

@@ -5,9 +5,20 @@ export interface Typing {
   group: string;
   /** still being typed, so a refusal is not told yet */
   quiet: boolean;
+  /** the newest revision that stood in the field when the typing began */
+  seen: number;
 }
 
 let now: Typing | null = null;
+let newest = () => 0;
+
+/** Says where the newest revision is read from. */
+export const readRevisionFrom = (source: () => number) => {
+  newest = source;
+};
+
+/** The revision that a field shows which is not being typed into. */
+export const seenNow = (): number => newest();
 
 /** Does something that may change the report, as a part of what is typed into one field. */
 export function whileTyping<T>(typing: Typing, work: () => T): T {
