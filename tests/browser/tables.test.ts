@@ -96,6 +96,38 @@ describe('the grid', () => {
     expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
   });
 
+  it('keeps a cell typed offline beside what a colleague typed in the column, also over a reload', async () => {
+    page = await openPage();
+    await keep(SMALL);
+    await saved(page);
+    const other = await page.context().newPage();
+    await other.goto(page.url());
+    await other.getByRole('grid').waitFor();
+    const type = async (at: Page, down: number, text: string) => {
+      await at.getByRole('grid').focus();
+      await at.keyboard.press('Control+Home');
+      for (let step = 0; step < down; step++) await at.keyboard.press('ArrowDown');
+      await at.keyboard.press('ArrowRight');
+      await at.keyboard.press('ArrowRight');
+      await at.keyboard.type(text);
+      await at.keyboard.press('Enter');
+    };
+    await page.route('**/commands', (route) => route.abort());
+    await type(page, 0, '111');
+    await page.getByText('Not saved: 1 change kept here').waitFor();
+    const address = page.url();
+    await page.goto('about:blank');
+    await type(other, 1, '222');
+    await saved(other);
+    await page.unroute('**/commands');
+    await page.goto(address);
+    await page.getByText('have been brought back').waitFor();
+    await saved(page);
+    for (const window of [page, other])
+      await expect.poll(() => window.locator('#cell-0-2, #cell-1-2').allTextContents()).toEqual(['111', '222']);
+    expect(await page.getByText('not taken').count()).toBe(0);
+  });
+
   it('sets title, kind, unit and decimals at the head of a column', async () => {
     page = await openPage();
     await keep(SMALL);

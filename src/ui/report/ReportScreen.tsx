@@ -1,6 +1,6 @@
 import { Suspense, useEffect, useState } from 'react';
 import { kindOf } from '../../core/item/kinds.ts';
-import { openReport } from '../state/api.ts';
+import { loadMissed, openReport } from '../state/api.ts';
 import { follow } from '../state/live.ts';
 import { takeOutboxes } from '../state/outbox.ts';
 import { current, open, reached, receive, useReport } from '../state/store.ts';
@@ -16,7 +16,10 @@ const RECOVERED = 'Changes that were not saved when this page was last closed ha
 /** Opens a report and puts changes on top that this window or closed ones could not save. */
 async function load(id: string): Promise<void> {
   const outbox = await takeOutboxes(id);
-  open(await openReport(id), outbox, outbox.calls.length > 0 ? RECOVERED : null);
+  const opened = await openReport(id);
+  const { revision } = opened;
+  const since = Math.min(revision, ...outbox.calls.map(({ seen }) => seen ?? revision));
+  open(opened, outbox, await loadMissed(id, since, revision), outbox.calls.length > 0 ? RECOVERED : null);
 }
 
 /** What the address asks to be shown, such as #figure-id. */

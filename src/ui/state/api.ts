@@ -95,6 +95,19 @@ export const openReport = (id: string) =>
   fetchJson<OpenedReport>(`/api/reports/${id}?by=${encodeURIComponent(author())}`);
 export const loadChanges = (id: string, since: number) =>
   fetchJson<{ revision: number; changes: Change[] }>(`/api/reports/${id}/changes?since=${since}`);
+/** All changes after one revision up to another, the oldest first. */
+export async function loadMissed(id: string, since: number, until: number): Promise<Change[]> {
+  const all: Change[] = [];
+  for (let at = since; at < until; ) {
+    const { changes } = await loadChanges(id, at);
+    const wanted = changes.filter(({ revision }) => revision <= until);
+    const last = wanted.at(-1);
+    if (!last) break;
+    all.push(...wanted);
+    at = last.revision;
+  }
+  return all;
+}
 export const loadCells = (report: string, block: string) => fetchJson<Cell[]>(`/api/reports/${report}/blocks/${block}`);
 
 export const createReport = (title: string, edition: string) =>

@@ -7,6 +7,7 @@ import {
   type Clash,
   meet,
   type Own,
+  type Pending,
   putOnTop,
   type Refused,
   setOver,
@@ -116,10 +117,18 @@ const withoutCalls = (history: History, gone: readonly Refused[]): History => {
   return gone.length > 0 ? { past: without(history.past), future: without(history.future) } : history;
 };
 
-/** Opens a report in the page, with changes on top that this window or closed ones kept. */
-export function open({ id, revision, report: stored, own }: OpenedReport, outbox: Outbox, notice: string | null): void {
+/**
+ * Opens a report in the page, with changes on top that this window or closed
+ * ones kept; `missed` are the changes of the log since those were made.
+ */
+export function open(
+  { id, revision, report: stored, own }: OpenedReport,
+  outbox: Outbox,
+  missed: readonly Change[],
+  notice: string | null,
+): void {
   known.clear();
-  arrived = [];
+  arrived = [...missed];
   for (const change of own) known.set(change.id, change);
   rememberBlocks(outbox.blocks);
   const calls = outbox.calls.filter((call) => !known.has(call.id));
@@ -136,7 +145,7 @@ export function open({ id, revision, report: stored, own }: OpenedReport, outbox
     },
     true,
   );
-  const { pending, refused } = putOnTop(stored, calls, fieldsOf);
+  const { pending, refused } = putOnTop(stored, calls, fieldsOf, refit);
   const window = { ...empty, pending };
   set({
     window,
@@ -144,6 +153,8 @@ export function open({ id, revision, report: stored, own }: OpenedReport, outbox
     history: pending.map(({ call, label }) => ({ ...call, label })).reduce(remember, historyOf(own, author())),
     refused: [...outbox.refused, ...refused],
   });
+  const others = missed.filter(({ by }) => by !== author());
+  for (const one of pending) tellMissed(one, others);
   if (calls.length > 0) {
     void keep();
     void flush();
@@ -222,6 +233,7 @@ function settle({ refused, known: there }: Extract<SendAnswer, { kind: 'taken' }
     window.stored,
     left.map(({ call }) => call),
     fieldsOf,
+    refit,
   );
   const next = { ...window, pending: again.pending };
   const all = [...gone, ...again.refused];
@@ -309,13 +321,12 @@ function add(call: Call, { record: after, label, fields }: Done, blocks: Blocks,
 
 const REPLACED = 'A character that cannot be stored was replaced by “\uFFFD”.';
 
-/** Tells of fields that someone else set while this call was being typed. */
-function tellMissed(call: Call, { label, fields, record: after }: Done): void {
-  const { own, clashes } = current();
-  const others = arrived.filter(
-    ({ id, revision }) => revision > (call.seen ?? 0) && !own.some((mine) => mine.id === id),
-  );
-  const missed = others.flatMap((change) => setOver([{ call, label, fields, after }], change));
+/** Tells of fields that others set which the maker of a call had not seen. */
+function tellMissed(pending: Pending, others: readonly Change[]): void {
+  const { clashes } = current();
+  const missed = others
+    .filter(({ revision }) => revision > (pending.call.seen ?? 0))
+    .flatMap((change) => setOver([pending], change));
   if (missed.length > 0) set({ clashes: [...clashes, ...missed].slice(-20) });
 }
 
@@ -336,7 +347,8 @@ function attempt(name: string, given: unknown, { blocks = {} }: How): Done | str
     const seen = Math.min(seenTyping ?? window.revision, window.revision);
     const call: Call = { id: crypto.randomUUID(), name, args, seen, ...(group && { group }) };
     add(call, done, blocks, replaced > 0 ? plainNotice(REPLACED) : null);
-    tellMissed(call, done);
+    const others = arrived.filter(({ id }) => !current().own.some((mine) => mine.id === id));
+    tellMissed({ call, label: done.label, fields: done.fields, after: done.record }, others);
     return done;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -392,6 +404,7 @@ export function tryAgain(): void {
     shownIn(window),
     refused.map(({ call }) => ({ ...call, seen: window.revision })),
     fieldsOf,
+    refit,
   );
   const next = { ...window, pending: [...window.pending, ...again.pending] };
   set({

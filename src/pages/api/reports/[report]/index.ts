@@ -6,7 +6,7 @@ import { answer, json, notFound, readJson } from '../../../../server/http.ts';
 import { loadReport, setRemoved } from '../../../../server/reports.ts';
 
 /** As many changes of an author are given with a report, so that they can be undone. */
-const MOST_OWN = 100;
+const MOST_OWN = 300;
 
 /** A report in its record form; with `by`, the last changes of that author as well. */
 export const GET: APIRoute = ({ params, url }) =>
