@@ -168,7 +168,7 @@ describe('panels and their lines', () => {
     const table = pierTable(24, PIERS.slice(0, 3));
     const each = resolved(table, { by: { kind: 'lines' } }, undefined, ['passengers', 'late']);
     expect(namesOf(each)).toEqual(['Passengers', 'Late']);
-    expect(each.panels?.list.map(({ figure }) => figure.lines.length)).toEqual([1, 1]);
+    expect(each.panels?.list.map(({ drawn }) => drawn.lines.length)).toEqual([1, 1]);
     const grid = resolved(table, { down: { kind: 'lines' } }, undefined, ['passengers', 'late']);
     expect(grid.panels?.rows).toEqual(['Passengers', 'Late']);
     expect(grid.panels?.list[3]).toMatchObject({ name: 'Northgate', downName: 'Late', across: 0, row: 1 });
@@ -281,14 +281,14 @@ describe('panels and their lines', () => {
       };
     };
     const named = over(texts('time', twice(hours), true));
-    expect(named.figure.panels?.list.map(({ figure }) => figure.lines[0]?.values)).toEqual([
+    expect(named.figure.panels?.list.map(({ drawn }) => drawn.lines[0]?.values)).toEqual([
       [1, 2, 3],
       [6, 5, 4],
     ]);
     // Two panels side by side, so that each has the names below it.
     for (const hour of hours) expect(named.words.filter((text) => text === hour)).toHaveLength(2);
     const numbered = over(numbers('depth', [30, 20, 10, 10, 20, 30]));
-    expect(numbered.figure.panels?.list.map(({ figure }) => figure.lines[0]?.values)).toEqual([
+    expect(numbered.figure.panels?.list.map(({ drawn }) => drawn.lines[0]?.values)).toEqual([
       [3, 2, 1],
       [6, 5, 4],
     ]);
@@ -373,7 +373,7 @@ describe('the frame of panels', () => {
     expect(height).not.toBeNull();
     spec.frame.height = height ?? 0;
     const { plot } = drawFigure(spec, table, DEFAULT_STYLE, english);
-    const slopes = slopesOf(figure, drawFigure(spec, table, DEFAULT_STYLE, english));
+    const slopes = slopesOf(drawFigure(spec, table, DEFAULT_STYLE, english));
     expect(((bankedAspect(slopes) ?? 0) * plot.width) / plot.height).toBeCloseTo(1, 1);
   });
 

@@ -194,7 +194,7 @@ describe('the height that banks lines to 45 degrees', () => {
     const height = suggestedHeight(figure, layoutFigure(figure, style, locale)) ?? 0;
     const next = resolveFigure({ ...spec, frame: { ...spec.frame, height } }, table);
     const layout = layoutFigure(next, style, locale);
-    const drawn = slopesOf(next, layout).map((slope) => Math.abs((slope * layout.plot.height) / layout.plot.width));
+    const drawn = slopesOf(layout).map((slope) => Math.abs((slope * layout.plot.height) / layout.plot.width));
     const middle = drawn.sort((a, b) => a - b)[drawn.length >> 1] ?? 0;
     expect(middle).toBeGreaterThan(0.93);
     expect(middle).toBeLessThan(1.07);

@@ -17,7 +17,7 @@ import {
 } from './date-axis.ts';
 import type { DateStep } from './date-plans.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedFigure } from './resolve.ts';
+import type { ResolvedPlot } from './resolve.ts';
 
 /** A label of the across axis, or a tick; positions are shares of the axis's length. */
 interface AcrossLabel {
@@ -92,7 +92,7 @@ function overhang(levels: readonly Level[], type: LabelType, width: number) {
 const NOTHING_OVER = { left: 0, right: 0 };
 
 /** The axis as a plan labels it, for a plot of so many points width. */
-function laidOut(figure: ResolvedFigure, fit: PlanFit, planner: DatePlanner, width: number): AcrossPlan {
+function laidOut(figure: ResolvedPlot, fit: PlanFit, planner: DatePlanner, width: number): AcrossPlan {
   const { type } = planner;
   const start = datePosition(fit.span.from, fit.span.unit);
   const length = datePosition(fit.span.to, fit.span.unit) - start;
@@ -217,14 +217,14 @@ function planNumbers(
 }
 
 /** The label plans of a figure's date axis, as its spec sets them. */
-const datePlanner = ({ spec }: ResolvedFigure, span: DateSpan, style: HouseStyle, locale: Locale) =>
+const datePlanner = ({ spec }: ResolvedPlot, span: DateSpan, style: HouseStyle, locale: Locale) =>
   datePlannerFor(span, acrossType(style), locale, spec.dateAxis);
 
 /** Decides ticks and labels of the across axis for a plot of so many points width. */
 export type AcrossPlanner = (width: number) => AcrossPlan;
 
 /** The planner of a figure's across axis; what does not depend on the width is worked out once. */
-export function acrossPlanner(figure: ResolvedFigure, style: HouseStyle, locale: Locale): AcrossPlanner {
+export function acrossPlanner(figure: ResolvedPlot, style: HouseStyle, locale: Locale): AcrossPlanner {
   const { across } = figure;
   if (across.kind === 'number') return (width) => planNumbers(across.extent, across.whole, width, style, locale);
   if (across.kind === 'category') return (width) => planCategories(across.labels, width, style);
@@ -239,7 +239,7 @@ export function acrossPlanner(figure: ResolvedFigure, style: HouseStyle, locale:
 
 /** A small picture of the axis under each label plan, cut off after `room` points, with how the plan fits. */
 export function planPictures(
-  figure: ResolvedFigure,
+  figure: ResolvedPlot,
   style: HouseStyle,
   locale: Locale,
   width: number,

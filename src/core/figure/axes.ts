@@ -2,7 +2,7 @@
 import { resolveLogAxis } from '../scale/log-axis.ts';
 import { type TiedWish, tieTicks } from '../scale/tied.ts';
 import { extentOf, linearScale, resolveValueAxis, type ValueScale, wantedEnds } from '../scale/value-axis.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 import type { Side, ValueAxis } from './spec.ts';
 
 export interface Scales {
@@ -13,10 +13,10 @@ export interface Scales {
   met: boolean;
 }
 
-export const axisOf = ({ spec }: ResolvedFigure, side: Side): ValueAxis =>
+export const axisOf = ({ spec }: ResolvedPlot, side: Side): ValueAxis =>
   side === 'left' ? spec.leftAxis : spec.rightAxis;
 
-export const linesOn = ({ lines }: ResolvedFigure, side: Side): ResolvedLine[] =>
+export const linesOn = ({ lines }: ResolvedPlot, side: Side): ResolvedLine[] =>
   lines.filter(({ line }) => line.axis === side);
 
 const areWhole = (lines: readonly ResolvedLine[]) => lines.length > 0 && lines.every(({ whole }) => whole);
@@ -24,7 +24,7 @@ const areWhole = (lines: readonly ResolvedLine[]) => lines.length > 0 && lines.e
 type Values = readonly (number | null)[];
 
 /** The values an axis has to show: those of its lines and of its levels. */
-function valuesOn(figure: ResolvedFigure, side: Side): Values[] {
+function valuesOn(figure: ResolvedPlot, side: Side): Values[] {
   const levels = figure.marks.flatMap((mark) => {
     const at = mark.kind === 'level' && mark.axis === side ? figure.levels.get(mark.id) : undefined;
     return at === undefined ? [] : [typeof at === 'number' ? [at] : at];
@@ -72,7 +72,7 @@ const doMeet = (left: ValueScale, right: ValueScale): boolean => {
 };
 
 /** Resolves both value axes for a plot that has room for `most` tick labels. */
-export function resolveScales(figure: ResolvedFigure, most: number): Scales {
+export function resolveScales(figure: ResolvedPlot, most: number): Scales {
   const { tie } = figure.spec;
   const on = (side: Side): OnAxis => ({ lines: linesOn(figure, side), values: valuesOn(figure, side) });
   const [onLeft, onRight] = [on('left'), on('right')];

@@ -1,6 +1,6 @@
 import { shareOf } from '../scale/value-axis.ts';
 import type { FigureLayout } from './figure-layout.ts';
-import type { ResolvedFigure } from './resolve.ts';
+import type { ResolvedFigure, ResolvedPlot } from './resolve.ts';
 
 /** The middle value of a list, the mean of the two middle ones where their count is even. */
 function medianOf(values: readonly number[]): number | null {
@@ -24,14 +24,13 @@ export function bankedAspect(slopes: readonly number[]): number | null {
 }
 
 /** Slopes of all segments of a figure's lines, as they would be drawn in a square plot. */
-export function slopesOf(figure: ResolvedFigure, layout: FigureLayout): number[] {
+export function slopesOf(layout: FigureLayout): number[] {
   const { across, panels } = layout;
-  const plots = panels?.list.map(({ panel, left, right }) => ({ lines: panel.figure.lines, left, right }));
-  return (plots ?? [{ ...layout, lines: figure.lines }]).flatMap((plot) => slopesIn(plot, across));
+  return panels.list.flatMap(({ panel, left, right }) => slopesIn({ lines: panel.drawn.lines, left, right }, across));
 }
 
 function slopesIn(
-  { lines, left, right }: Pick<FigureLayout, 'left' | 'right'> & Pick<ResolvedFigure, 'lines'>,
+  { lines, left, right }: Pick<FigureLayout, 'left' | 'right'> & Pick<ResolvedPlot, 'lines'>,
   across: FigureLayout['across'],
 ): number[] {
   return lines.flatMap((line) => {
@@ -53,10 +52,10 @@ const HIGHEST_MM = 240;
 
 /** Height of the frame in whole millimetres that banks the lines to 45 degrees, or null when nothing rises or falls. */
 export function suggestedHeight(figure: ResolvedFigure, layout: FigureLayout): number | null {
-  const aspect = bankedAspect(slopesOf(figure, layout));
+  const aspect = bankedAspect(slopesOf(layout));
   if (aspect === null) return null;
   const { plot } = layout;
-  const rows = layout.panels?.rows ?? 1;
+  const { rows } = layout.panels;
   const around = figure.spec.frame.height - (rows * plot.height * 25.4) / 72;
   return Math.round(Math.max(LEAST, Math.min(HIGHEST_MM, around + (rows * plot.width * 25.4 * aspect) / 72)));
 }

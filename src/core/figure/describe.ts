@@ -16,10 +16,11 @@ function describeLine(figure: ResolvedFigure, line: ResolvedLine, locale: Locale
   return `${line.name}:${range} latest ${write(line.values[last] ?? 0)}${unit} (${place(line.at(last))})${more}`;
 }
 
-/** "6 panels, one for each pier" */
+/** " in 6 panels, one for each pier," */
 function sayPanels({ list, of }: ResolvedPanels): string {
+  if (!of) return '';
   const count = list.length === 1 ? 'one panel' : `${list.length} panels`;
-  return `${count}, one for each ${of.by.toLowerCase()}${of.down === null ? '' : ` and ${of.down.toLowerCase()}`}`;
+  return ` in ${count}, one for each ${of.by.toLowerCase()}${of.down === null ? '' : ` and ${of.down.toLowerCase()}`},`;
 }
 
 /** The figure in words, for readers who do not see it: what is drawn, over what, and each line's low, high and latest value. */
@@ -27,7 +28,6 @@ export function describeFigure(figure: ResolvedFigure, locale: Locale): string {
   const { lines, marks, across, panels } = figure;
   if (lines.length === 0) return 'A line figure with no lines shown.';
   const count = lines.length === 1 ? 'one line' : `${lines.length} lines`;
-  const inPanels = panels ? ` in ${sayPanels(panels)},` : '';
   const place = placeWriter(figure, locale);
   const [line] = lines;
   const rows = line?.values.length ?? 0;
@@ -37,5 +37,5 @@ export function describeFigure(figure: ResolvedFigure, locale: Locale): string {
     mark.kind === 'level' && typeof mark.at === 'number' ? [`${markLabel(mark)} at ${mark.at}`] : [],
   );
   const levels = beside.length > 0 ? ` ${beside.join('. ')}.` : '';
-  return `A line figure${inPanels} with ${count} over ${across.title}${span}. ${said}.${levels}`;
+  return `A line figure${sayPanels(panels)} with ${count} over ${across.title}${span}. ${said}.${levels}`;
 }

@@ -65,18 +65,16 @@ export function draftNote(
   column: Column,
   layout: FigureLayout,
   line: Line | undefined,
-  values: Column | undefined,
   style: HouseStyle,
   panelKey: string | null = null,
 ): MarkOf<'note'> {
   const axis = line?.axis ?? 'left';
   const at = placeAt(column, 0.66);
-  const home = layout.panels?.list.find(({ panel }) => panel.key === panelKey) ?? layout.panels?.list[0];
-  const cell = home
-    ? home.panel.figure.lines.find((own) => own.line.id === line?.id)?.values[home.panel.figure.keys.indexOf(at)]
-    : values?.cells[column.cells.indexOf(at)];
+  const home = layout.panels.list.find(({ panel }) => panel.key === panelKey) ?? layout.panels.list[0];
+  const drawn = home?.panel.drawn;
+  const cell = drawn?.lines.find((own) => own.line.id === line?.id)?.values[drawn.keys.indexOf(at)];
   const value = typeof cell === 'number' ? cell : tickAt(layout, axis, 0.5);
-  const panel = home?.panel.key ?? null;
+  const panel = home?.panel.key || null;
   return make({
     kind: 'note',
     id,

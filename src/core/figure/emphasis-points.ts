@@ -1,7 +1,7 @@
 /** Which points of a line are emphasised, marked, and shown with their value. */
 import type { Emphasis } from '../mark/emphasis.ts';
 import { pointsOfRule } from '../mark/points.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 /** A point of a line, by its index, with the first emphasis that holds there. */
 export interface EmphasisedPoint {
@@ -12,7 +12,7 @@ export interface EmphasisedPoint {
 }
 
 /** The level that an emphasis compares with, at an entry of the drawn rows. */
-function levelOf(figure: ResolvedFigure, { level }: Emphasis): (index: number) => number | null {
+function levelOf(figure: ResolvedPlot, { level }: Emphasis): (index: number) => number | null {
   if (typeof level === 'number') return () => level;
   const found = figure.levels.get(level);
   if (found === undefined) return () => null;
@@ -20,12 +20,12 @@ function levelOf(figure: ResolvedFigure, { level }: Emphasis): (index: number) =
 }
 
 /** Indices of the points that one emphasis of a line holds for. */
-export function pointsOf(figure: ResolvedFigure, line: ResolvedLine, emphasis: Emphasis): number[] {
+export function pointsOf(figure: ResolvedPlot, line: ResolvedLine, emphasis: Emphasis): number[] {
   return pointsOfRule(line.values, emphasis, line.unfinished, levelOf(figure, emphasis));
 }
 
 /** The emphasised points of a line, rising. Where several emphases meet, the one that stands first in the list is drawn. */
-export function emphasisPoints(figure: ResolvedFigure, line: ResolvedLine): EmphasisedPoint[] {
+export function emphasisPoints(figure: ResolvedPlot, line: ResolvedLine): EmphasisedPoint[] {
   const found = new Map<number, EmphasisedPoint>();
   for (const emphasis of line.line.emphasis)
     for (const index of pointsOf(figure, line, emphasis)) {

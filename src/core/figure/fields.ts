@@ -6,7 +6,7 @@ import type { SayField } from '../text/rich.ts';
 import { msOf } from '../time/calendar.ts';
 import { formatPeriod } from '../time/format.ts';
 import { withUnit } from './axis-numbers.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 /** Decimals for the values of a line in print: three figures of its largest value, but no more than the values have. */
 export function decimalsFor(line: Pick<ResolvedLine, 'values' | 'decimals'>, exponent = 0): number {
@@ -32,7 +32,7 @@ export function valueWriter(line: ResolvedLine, locale: Locale): (value: number)
 }
 
 /** Writes where along the axis an entry of a line stands, as in "July 2026". */
-export function placeWriter({ across }: ResolvedFigure, locale: Locale): (at: string) => string {
+export function placeWriter({ across }: ResolvedPlot, locale: Locale): (at: string) => string {
   if (across.kind !== 'date') return (at) => at;
   return (at) => formatPeriod(msOf(at), across.interval, locale);
 }
@@ -55,7 +55,7 @@ export function latestOf({ values, unfinished }: ResolvedLine): number {
 }
 
 /** Relative change of a line's latest value on the same period of the year before, or null. */
-export function changeOnYear({ across, keys }: ResolvedFigure, line: ResolvedLine): number | null {
+export function changeOnYear({ across, keys }: ResolvedPlot, line: ResolvedLine): number | null {
   if (across.kind !== 'date') return null;
   const index = latestOf(line);
   const now = line.values[index];
@@ -78,12 +78,13 @@ export function sayChange(change: number, locale: Locale): string {
 const NOTHING = '–';
 
 /** What the fields of a figure say; a dash where there is nothing to say. */
-export function fieldsOf(figure: ResolvedFigure, locale: Locale): SayField {
+export function fieldsOf(figure: ResolvedPlot, locale: Locale): SayField {
   const place = placeWriter(figure, locale);
   return (field, id) => {
-    const [line, ...others] = id === null ? figure.lines : figure.lines.filter((candidate) => candidate.line.id === id);
+    const wanted = id ?? figure.lines[0]?.line.id;
+    const [line, ...others] = figure.lines.filter((candidate) => candidate.line.id === wanted);
     // A line that runs through several panels has a value in each of them.
-    if (!line || (figure.panels && others.length > 0)) return NOTHING;
+    if (!line || others.length > 0) return NOTHING;
     if (field === 'name') return line.name;
     if (field === 'change on year') {
       const change = changeOnYear(figure, line);

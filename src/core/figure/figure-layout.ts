@@ -32,7 +32,7 @@ interface PanelGrid {
 
 export interface FigureLayout {
   scene: Scene;
-  /** the plot; of a figure in panels, that of the first one, whose size all have */
+  /** the plot of the first panel, whose size all have */
   plot: Plot;
   left: SetAxis;
   /** null when no line is drawn by it */
@@ -45,6 +45,5 @@ export interface FigureLayout {
   unplaced: { part: Part; label: string }[];
   /** ids of the marks that have a place in the plot */
   marks: string[];
-  /** null where there is one plot */
-  panels: PanelGrid | null;
+  panels: PanelGrid;
 }

@@ -82,8 +82,8 @@ const PLACES: Record<ValuesShown['place'], Direction[]> = {
 const RIGHT_FIRST: Direction[] = ['right', 'above', 'below', 'left'];
 
 interface LabelsRoom {
-  /** key of the panel the plot is, null for a figure with one plot */
-  panel: string | null;
+  /** key of the panel the plot is */
+  panel: string;
   /** there is room for values to the right of last points */
   endsRight: boolean;
   lines: readonly SetLine[];
@@ -108,6 +108,9 @@ function textOf(text: string, face: FaceId, size: number, colour: string) {
   return { lines: [[run]], width: textWidth(text, face, size), height: size * 0.92, pitch: size * LEADING };
 }
 
+/** By what the value at a place of a panel is named, such as where it was put by hand. */
+const placeKey = (panel: string, at: string) => (panel === '' ? at : `${panel}:${at}`);
+
 function valueLabels(set: SetLine, room: LabelsRoom): Wanted[] {
   const { line } = set;
   const { values } = line.line;
@@ -121,7 +124,7 @@ function valueLabels(set: SetLine, room: LabelsRoom): Wanted[] {
     const written = write(index);
     if (written === '') return [];
     const at = line.at(index);
-    const key = room.panel === null ? at : `${room.panel}:${at}`;
+    const key = placeKey(room.panel, at);
     const set_ = textOf(written, face, size, values.colour ?? line.line.colour);
     const reach = set.reach(index);
     // A peak is labelled above, a trough below, where there is a choice.

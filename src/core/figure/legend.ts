@@ -34,13 +34,38 @@ export interface Legend {
   height: number;
 }
 
+/**
+ * The lines that a legend names, and where it stands. Panels with names say by
+ * these what their lines are; of several lines in each, the legend tells which
+ * is which, by strokes and markers alone where colours tell the panels apart.
+ */
+function wantedIn(figure: ResolvedFigure, style: HouseStyle): Pick<Legend, 'place'> & { lines: ResolvedLine[] } {
+  const { names } = figure.spec;
+  const { list, look, lineNames } = figure.panels;
+  const headed = list.filter(({ name }) => name !== '');
+  if (headed.length === 0) {
+    const shown = figure.lines.filter(({ name, line }) => name.trim() !== '' && line.named !== 'none');
+    return { place: names.box, lines: names.kind === 'box' ? shown : [] };
+  }
+  const place = names.kind === 'box' && names.box === 'below' ? 'below' : 'above';
+  if (headed.every(({ drawn }) => drawn.lines.length < 2)) return { place, lines: [] };
+  const ink = look.colours.kind === 'lines' ? {} : { colour: style.ink };
+  const first = new Map(
+    [...figure.lines].reverse().map((line) => [line.line.id, { ...line, line: { ...line.line, ...ink } }]),
+  );
+  const lines = [...lineNames].flatMap(([id, name]) => {
+    const line = first.get(id);
+    return line && name.trim() !== '' ? [{ ...line, name }] : [];
+  });
+  return { place, lines };
+}
+
 /** Measures the legend box of a figure of a width; null where lines are named at themselves. */
 export function legendOf(figure: ResolvedFigure, style: HouseStyle, width: number): Legend | null {
-  const { names } = figure.spec;
-  const shown = figure.lines.filter(({ name, line }) => name.trim() !== '' && line.named !== 'none');
-  if (names.kind !== 'box' || shown.length === 0) return null;
+  const { place, lines: shown } = wantedIn(figure, style);
+  if (shown.length === 0) return null;
   const size = style.sizes.label;
-  const isRow = names.box === 'above' || names.box === 'below';
+  const isRow = place === 'above' || place === 'below';
   const most = isRow ? width : width * 0.36;
   const entries: Entry[] = [];
   let [x, y, widest] = [0, (size * PITCH) / 2, 0];
@@ -55,7 +80,7 @@ export function legendOf(figure: ResolvedFigure, style: HouseStyle, width: numbe
   }
   const last = entries.at(-1)?.y ?? 0;
   const pad = isRow ? 0 : PAD;
-  return { place: names.box, entries, width: widest + 2 * pad, height: last + (size * PITCH) / 2 + 2 * pad };
+  return { place, entries, width: widest + 2 * pad, height: last + (size * PITCH) / 2 + 2 * pad };
 }
 
 /** The box where a legend stands: `left` is where rows above and below the plot begin, `edge` where the room outside it does. */

@@ -12,7 +12,7 @@ import { OPACITIES } from '../style/opacities.ts';
 import { type EmphasisedPoint, emphasisPoints, markedPoints } from './emphasis-points.ts';
 import type { LinePath } from './line-path.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 /** A line with where it runs and what stands on it. */
 export interface SetLine {
@@ -57,7 +57,7 @@ function markersOf(line: ResolvedLine, emphasis: readonly EmphasisedPoint[]): Ma
 }
 
 export function setLine(
-  figure: ResolvedFigure,
+  figure: ResolvedPlot,
   line: ResolvedLine,
   room: { path: LinePath; scale: ValueScale; x(position: number): number; y(value: number): number; plot: Plot },
 ): SetLine {

@@ -7,7 +7,7 @@ import { runOf } from '../scene/coordinates.ts';
 import type { SceneNode } from '../scene/scene.ts';
 import type { Mark, MarkOf } from './marks.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedFigure } from './resolve.ts';
+import type { ResolvedPlot } from './resolve.ts';
 import type { Side } from './spec.ts';
 
 /** A mark with where it stands on the sheet. */
@@ -28,7 +28,7 @@ export interface MarksRoom {
   yOn(side: Side): ((value: number) => number) | null;
 }
 
-function levelRuns(figure: ResolvedFigure, mark: MarkOf<'level'>, { plot, x, yOn }: MarksRoom): XY[][] {
+function levelRuns(figure: ResolvedPlot, mark: MarkOf<'level'>, { plot, x, yOn }: MarksRoom): XY[][] {
   const y = yOn(mark.axis);
   const level = figure.levels.get(mark.id);
   if (!y || level === undefined) return [];
@@ -61,7 +61,7 @@ function levelRuns(figure: ResolvedFigure, mark: MarkOf<'level'>, { plot, x, yOn
   return runs.flatMap((run) => clipRun(run, plot.top, plot.top + plot.height)).filter((run) => run.length > 1);
 }
 
-function bandBox(figure: ResolvedFigure, { over }: MarkOf<'band'>, { plot, x, yOn }: MarksRoom): Box | null {
+function bandBox(figure: ResolvedPlot, { over }: MarkOf<'band'>, { plot, x, yOn }: MarksRoom): Box | null {
   const box: Box = { minX: plot.left, minY: plot.top, maxX: plot.left + plot.width, maxY: plot.top + plot.height };
   if (over.kind === 'values') {
     const y = yOn(over.axis);
@@ -83,7 +83,7 @@ function bandBox(figure: ResolvedFigure, { over }: MarkOf<'band'>, { plot, x, yO
 }
 
 /** Half of the width of a period, in positions: half of the least distance of drawn rows. */
-function halfPeriod({ positions }: ResolvedFigure): number {
+function halfPeriod({ positions }: ResolvedPlot): number {
   let least = Number.POSITIVE_INFINITY;
   for (let index = 1; index < positions.length; index++) {
     const step = (positions[index] ?? 0) - (positions[index - 1] ?? 0);
@@ -93,7 +93,7 @@ function halfPeriod({ positions }: ResolvedFigure): number {
 }
 
 /** Where the marks of a figure stand; null for one that has no place in the plot. */
-export function setMark(figure: ResolvedFigure, mark: Mark, room: MarksRoom): SetMark | null {
+export function setMark(figure: ResolvedPlot, mark: Mark, room: MarksRoom): SetMark | null {
   const { plot, x, yOn } = room;
   const bottom = plot.top + plot.height;
   const isAcross = (at: number) => at >= plot.left - 0.01 && at <= plot.left + plot.width + 0.01;

@@ -3,13 +3,12 @@ import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { acrossPlanner } from './across-axis.ts';
-import { resolveScales } from './axes.ts';
 import { areaNodes, lineNodes } from './lines.ts';
 import { arrange, rowLength } from './panels/arrange.ts';
 import { scaleGroups } from './panels/scales.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedFigure, ResolvedPanels } from './resolve.ts';
-import { placesIn, setAxis, setInPlot, TICK_PITCH } from './set-plot.ts';
+import type { ResolvedFigure, ResolvedPlot } from './resolve.ts';
+import { placesIn, setInPlot, TICK_PITCH } from './set-plot.ts';
 import type { SetAxis } from './value-axis.ts';
 
 const INSET = 1.5;
@@ -32,10 +31,10 @@ interface Room {
 }
 
 /** A figure's lines as strokes alone, so much thinner. */
-const bare = (figure: ResolvedFigure, times: number): ResolvedFigure => ({
-  ...figure,
+const bare = (plot: ResolvedPlot, times: number): ResolvedPlot => ({
+  ...plot,
   marks: [],
-  lines: figure.lines.map((line) => ({
+  lines: plot.lines.map((line) => ({
     ...line,
     line: {
       ...line.line,
@@ -47,7 +46,7 @@ const bare = (figure: ResolvedFigure, times: number): ResolvedFigure => ({
 });
 
 function plotNodes(
-  figure: ResolvedFigure,
+  figure: ResolvedPlot,
   plot: Plot,
   axes: { left: SetAxis; right: SetAxis | null },
   { style, locale }: Room,
@@ -60,32 +59,22 @@ function plotNodes(
   ];
 }
 
-function wholeNodes(figure: ResolvedFigure, plot: Plot, room: Room): SceneNode[] {
-  const { left, right } = resolveScales(figure, ticksOn(figure, 1, room.style));
-  const two = right !== null;
-  const axes = {
-    left: setAxis(figure, 'left', left, { two, ...room }),
-    right: right && setAxis(figure, 'right', right, { two, ...room }),
-  };
-  return plotNodes(bare(figure, THINNER), plot, axes, room);
-}
-
 /** Each panel in its place, on the scale it shares. */
-function panelNodes(figure: ResolvedFigure, panels: ResolvedPanels, whole: Plot, room: Room): SceneNode[] {
-  const { spec } = figure;
+function panelNodes(figure: ResolvedFigure, whole: Plot, room: Room): SceneNode[] {
+  const { spec, panels } = figure;
+  const { list, look } = panels;
   // In rows as on the sheet, whatever the shape of the small picture.
   const { width: wide, height: high } = spec.frame;
-  const perRow = rowLength(spec.panels?.perRow ?? null, panels.list.length, wide, high * PLOT_SHARE);
-  const { slots, columns, rows } = arrange(panels, perRow);
+  const { slots, columns, rows } = arrange(panels, rowLength(look.perRow, list.length, wide, high * PLOT_SHARE));
   const width = (whole.width + GAP) / columns - GAP;
   const height = (whole.height + GAP) / rows - GAP;
-  const groupOf = scaleGroups(slots, spec.panels?.scale ?? 'all', ticksOn(figure, rows, room.style), room);
+  const groupOf = scaleGroups(slots, look.scale, ticksOn(figure, rows, room.style), room);
   return slots.flatMap((slot) => {
     const { panel, column, row } = slot;
     const group = groupOf(slot);
     if (!panel || !group) return [];
     const plot = { left: whole.left + column * (width + GAP), top: whole.top + row * (height + GAP), width, height };
-    return plotNodes(bare(panel.figure, IN_PANELS), plot, group, room);
+    return plotNodes(bare(panel.drawn, list.length > 1 ? IN_PANELS : THINNER), plot, group, room);
   });
 }
 
@@ -99,10 +88,7 @@ export function miniature(
 ): Scene {
   const [width, height] = [widthMm * POINTS_PER_MM - 2 * INSET, heightMm * POINTS_PER_MM - 2 * INSET];
   const plot: Plot = { left: INSET, top: INSET, width, height };
-  const { panels } = figure;
-  const room = { style, locale };
-  const nodes =
-    panels && panels.list.length > 0 ? panelNodes(figure, panels, plot, room) : wholeNodes(figure, plot, room);
+  const nodes = panelNodes(figure, plot, { style, locale });
   const name = figure.spec.name;
   return { widthMm, heightMm, title: name, description: `The lines of ${name}, small.`, nodes };
 }

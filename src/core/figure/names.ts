@@ -7,7 +7,7 @@ import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { shorten } from '../text/wrap.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 import type { Side } from './spec.ts';
 import type { SetAxis } from './value-axis.ts';
 
@@ -42,7 +42,7 @@ const PITCH = 1.18;
 const LEADER_FROM = 0.7;
 
 /** Finds the last point of each line and measures its name. */
-export function endNames(figure: ResolvedFigure, style: HouseStyle, width: number): EndNames {
+export function endNames(figure: ResolvedPlot, style: HouseStyle, width: number): EndNames {
   const size = style.sizes.label;
   const names: EndName[] = [];
   for (const line of figure.lines) {

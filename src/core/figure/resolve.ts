@@ -4,6 +4,7 @@ import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
 import { type DateSpan, pointPosition } from './date-axis.ts';
 import type { Mark } from './marks.ts';
+import type { Panels } from './panels/spec.ts';
 import type { DateAxis, FigureSpec, Line, ValueAxis } from './spec.ts';
 import { windowOf } from './window.ts';
 
@@ -33,11 +34,11 @@ export interface ResolvedLine {
   decimals: number | null;
 }
 
-/** One of the plots of a figure that is split. */
+/** One of the plots of a figure; most figures have one, without a name. */
 export interface Panel {
-  /** by what marks and labels name it; safe in any text */
+  /** by what marks and labels name it, safe in any text; empty for the one of a figure that is not split */
   key: string;
-  /** keys of its categories or lines */
+  /** keys of its categories or lines; empty and null for what does not split the figure */
   by: string;
   down: string | null;
   /** place in its order from left to right, and from top to bottom; from 0 */
@@ -46,30 +47,35 @@ export interface Panel {
   /** its names, of which the one that runs down is null where nothing does */
   name: string;
   downName: string | null;
-  figure: ResolvedFigure;
+  drawn: ResolvedPlot;
 }
 
 /** What a panel is called: its name, with that of its row where there is one. */
 export const nameOfPanel = ({ name, downName }: Pick<Panel, 'name' | 'downName'>) =>
   downName === null ? name : `${name}, ${downName}`;
 
+/** How the panels of a figure look beside each other, whatever they are of. */
+export type PanelsLook = Pick<Panels, 'perRow' | 'scale' | 'colours' | 'own' | 'behind'>;
+
 export interface ResolvedPanels {
-  /** in reading order; combinations without data are left out */
+  /** in reading order; combinations without data are left out, so that there may be none */
   list: Panel[];
+  look: PanelsLook;
   /** names of what runs from left to right and from top to bottom, in order; the latter empty where nothing runs down */
   across: string[];
   rows: string[];
   /** how many places are not drawn, for there are too many; some of them may have no data */
   omitted: number;
-  /** what is split by, as a reader would say it: the name of a column, or "line" */
-  of: { by: string; down: string | null };
+  /** what is split by, as a reader would say it: the name of a column, or "line"; null where nothing is */
+  of: { by: string; down: string | null } | null;
   /** whether a period has several rows in a panel */
   doubled: boolean;
   /** names of the lines by their ids; in the panels they are called after these */
   lineNames: ReadonlyMap<string, string>;
 }
 
-export interface ResolvedFigure {
+/** What is drawn in one plot, or what several have in common. */
+export interface ResolvedPlot {
   spec: FigureSpec;
   across: Across;
   /** the lines that are shown */
@@ -83,10 +89,11 @@ export interface ResolvedFigure {
   levels: Map<string, number | (number | null)[]>;
   /** where a date, a number or a category stands along the axis; null for none */
   placeOf(at: number | string): number | null;
-  /** key of the panel it is, null for a whole figure */
-  panel: string | null;
-  /** the panels of a figure that is split; `lines` then holds the lines of all of them */
-  panels: ResolvedPanels | null;
+}
+
+/** A figure with its panels; `lines` and `levels` are those of all of them. */
+export interface ResolvedFigure extends ResolvedPlot {
+  panels: ResolvedPanels;
 }
 
 /** The drawn rows in across order: which they are, where they stand, and their across values. */
@@ -99,7 +106,7 @@ interface Placed {
 interface PlacedAcross {
   across: Across;
   placed: Placed;
-  placeOf: ResolvedFigure['placeOf'];
+  placeOf: ResolvedPlot['placeOf'];
 }
 
 /** Puts rows in the order of their positions; most tables have them so. */
@@ -197,7 +204,7 @@ export function nameOfLine(line: Line, column: Column | undefined): string {
  * values of each line that is shown. A column the table no longer has gives an
  * empty line, so that the figure can still be opened and mended.
  */
-export function resolvePlot(spec: FigureSpec, table: Table): ResolvedFigure {
+export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
   const acrossColumn = columnOf(table, spec.across);
   const totals = new Set(table.totals);
   const inWindow = acrossColumn ? windowOf(acrossColumn, spec.window) : () => false;
@@ -252,7 +259,7 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedFigure {
       };
     });
   const marks = spec.marks.filter((mark) => mark.shown);
-  const levels: ResolvedFigure['levels'] = new Map();
+  const levels: ResolvedPlot['levels'] = new Map();
   for (const mark of marks) {
     if (mark.kind !== 'level') continue;
     const { at: where } = mark;
@@ -265,5 +272,5 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedFigure {
       );
     }
   }
-  return { spec, across, lines, marks, positions, keys, levels, placeOf, panel: null, panels: null };
+  return { spec, across, lines, marks, positions, keys, levels, placeOf };
 }

@@ -11,7 +11,7 @@ import { pathOf } from './line-path.ts';
 import { areaNodes, lineNodes, type SetLine, setLine } from './lines.ts';
 import { markNodes, type SetMark, setMark } from './mark-nodes.ts';
 import type { Plot } from './plot.ts';
-import type { ResolvedFigure } from './resolve.ts';
+import type { ResolvedPlot } from './resolve.ts';
 import type { Frame, Side } from './spec.ts';
 import type { SetAxis } from './value-axis.ts';
 
@@ -21,7 +21,7 @@ export const INSET = 10;
 export const TICK_PITCH = 1.45;
 
 /** The one unit that all lines of an axis have, else null. */
-function unitOn(figure: ResolvedFigure, side: Side): string | null {
+function unitOn(figure: ResolvedPlot, side: Side): string | null {
   const units = new Set(linesOn(figure, side).map((line) => line.unit));
   const [unit] = units;
   return units.size === 1 ? (unit ?? null) : null;
@@ -29,7 +29,7 @@ function unitOn(figure: ResolvedFigure, side: Side): string | null {
 
 /** A value axis with its numbers and their colour; `two` says that the other side has one, too. */
 export function setAxis(
-  figure: ResolvedFigure,
+  figure: ResolvedPlot,
   side: Side,
   scale: ValueScale,
   { two, style, locale }: { two: boolean; style: HouseStyle; locale: Locale },
@@ -79,7 +79,7 @@ export function placesIn({ plot, left, right, across }: Axes): Places {
 
 /** The lines and marks of a figure in a plot. */
 export function setInPlot(
-  figure: ResolvedFigure,
+  figure: ResolvedPlot,
   plot: Plot,
   { x, axisFor, yOn }: Places,
 ): { lines: SetLine[]; marks: SetMark[] } {

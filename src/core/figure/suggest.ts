@@ -12,7 +12,7 @@ function mainLine({ lines }: ResolvedFigure): ResolvedLine | undefined {
   );
 }
 
-/** Which panels rose and fell most on the year; null where their lines are not of one measure, or have no year before. */
+/** Which panels rose and fell most on the year; null where there is one, or where their lines are not of one measure, or have no year before. */
 function suggestForPanels(figure: ResolvedFigure, locale: Locale): string | null {
   const changes = figure.lines.flatMap((line) => {
     const change = changeOnYear(figure, line);
@@ -38,7 +38,7 @@ const LEVEL = 0.01;
  * last. Null where there is nothing to say.
  */
 export function suggestTitle(figure: ResolvedFigure, locale: Locale): string | null {
-  const ofPanels = figure.panels && suggestForPanels(figure, locale);
+  const ofPanels = suggestForPanels(figure, locale);
   if (ofPanels) return ofPanels;
   const line = mainLine(figure);
   if (!line) return null;

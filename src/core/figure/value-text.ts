@@ -7,7 +7,7 @@ import { formatNumber } from '../text/number.ts';
 import { withUnit } from './axis-numbers.ts';
 import { emphasisPoints, shownValues } from './emphasis-points.ts';
 import { decimalsFor } from './fields.ts';
-import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 export interface ValueType {
   face: FaceId;
@@ -39,7 +39,7 @@ export function valueType(line: ResolvedLine, exponent: number, style: HouseStyl
 
 /** Width of the widest value that may stand to the right of the last point of its line; 0 for none. */
 export function endValueWidth(
-  figure: ResolvedFigure,
+  figure: ResolvedPlot,
   exponentOf: (line: ResolvedLine) => number,
   style: HouseStyle,
   locale: Locale,

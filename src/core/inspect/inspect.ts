@@ -6,7 +6,7 @@
 import type { ApexOptions } from 'apexcharts';
 import type { FigureLayout } from '../figure/figure-layout.ts';
 import type { Mark } from '../figure/marks.ts';
-import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';
+import type { ResolvedLine, ResolvedPlot } from '../figure/resolve.ts';
 import type { SetAxis } from '../figure/value-axis.ts';
 import { dashesOf } from '../mark/stroke.ts';
 import { thin } from '../scale/thin.ts';
@@ -48,7 +48,7 @@ interface Part {
 }
 
 /** A line's values as they are drawn: missing ones count as zero, are passed over, or break it. */
-function pointsOf({ line, values }: ResolvedLine, keys: ResolvedFigure['keys'], part: Part): InspectSeries['data'] {
+function pointsOf({ line, values }: ResolvedLine, keys: ResolvedPlot['keys'], part: Part): InspectSeries['data'] {
   const isIn = (index: number) => index >= part.from && index < part.to;
   const value = (index: number) => (isIn(index) ? (values[index] ?? (line.gaps === 'zero' ? 0 : null)) : null);
   if (typeof keys[0] === 'string') return values.map((_, index) => value(index));
@@ -127,7 +127,7 @@ const label = (text: string, colour: string) => ({
 });
 
 /** Levels, bands and events as marks of the chart; notes stay with the set face, where they have their place. */
-function annotations(marks: readonly Mark[], figure: ResolvedFigure): NonNullable<ApexOptions['annotations']> {
+function annotations(marks: readonly Mark[], figure: ResolvedPlot): NonNullable<ApexOptions['annotations']> {
   const yaxis: YAxisAnnotations[] = [];
   const xaxis: XAxisAnnotations[] = [];
   const indexOn = (side: 'left' | 'right') =>
@@ -198,7 +198,7 @@ function drawnOf(lines: readonly ResolvedLine[]): { drawn: Drawn[]; shared: numb
 }
 
 /** The Inspect face of a laid-out figure. */
-export function inspectFigure(figure: ResolvedFigure, layout: FigureLayout, style: HouseStyle): Inspect {
+export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style: HouseStyle): Inspect {
   const { across, keys, spec } = figure;
   const { drawn, shared } = drawnOf(figure.lines);
   const lines = drawn.map(({ resolved }) => resolved);

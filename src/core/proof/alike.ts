@@ -49,7 +49,7 @@ export const alike: Check = {
   find({ figure, style }) {
     const { spec } = figure;
     // Lines of different panels need not be told apart: each panel has its name.
-    const plots = figure.panels?.list.map((panel) => panel.figure.lines) ?? [figure.lines];
+    const plots = figure.panels.list.map(({ drawn }) => drawn.lines);
     const lines = plots.reduce((most, plot) => (plot.length > most.length ? plot : most), []);
     const pair = firstPair(lines);
     if (lines.length <= MOST_LINES && !pair) return null;

@@ -9,9 +9,7 @@ function widthForAll({ figure, layout, style, locale }: Proofed): number | null 
   const plan = acrossPlanner(figure, style, locale);
   const { width } = figure.spec.frame;
   const isWhole = (mm: number) => {
-    const { omitted, shortened } = plan(
-      layout.plot.width + ((mm - width) * POINTS_PER_MM) / (layout.panels?.columns ?? 1),
-    );
+    const { omitted, shortened } = plan(layout.plot.width + ((mm - width) * POINTS_PER_MM) / layout.panels.columns);
     return omitted + shortened === 0;
   };
   if (!isWhole(WIDEST)) return null;

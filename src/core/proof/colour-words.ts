@@ -1,6 +1,5 @@
 import { withOwn } from '../figure/panels/change.ts';
 import { Panels } from '../figure/panels/spec.ts';
-import type { ResolvedFigure } from '../figure/resolve.ts';
 import { partsBetween } from '../named/parts.ts';
 import { colourInName, looksLike } from '../style/colour-words.ts';
 import type { Check } from './note.ts';
@@ -9,16 +8,13 @@ import type { Check } from './note.ts';
 export const colourWords: Check = {
   id: 'colour-words',
   find({ figure }) {
-    const panels = figure.spec.panels;
-    const accent = panels?.colours.kind === 'accent' ? panels.colours : null;
-    const plots: { key: string | null; lines: ResolvedFigure['lines'] }[] = figure.panels
-      ? figure.panels.list.map(({ by, figure: { lines } }) => ({ key: by, lines }))
-      : [{ key: null, lines: figure.lines }];
-    const wrong = plots.flatMap(({ key, lines }) =>
-      lines.flatMap(({ line, name }) => {
+    const { panels } = figure.spec;
+    const { colours } = figure.panels.look;
+    const wrong = figure.panels.list.flatMap(({ by: key, drawn }) =>
+      drawn.lines.flatMap(({ line, name }) => {
         const said = colourInName(name);
         // What stands back in grey says nothing by its colour.
-        const isBack = accent !== null && key !== null && !accent.keys.includes(key);
+        const isBack = colours.kind === 'accent' && !colours.keys.includes(key);
         return said && !isBack && !looksLike(line.colour, said.colour) ? [{ line, key, name, ...said }] : [];
       }),
     );
@@ -32,19 +28,19 @@ export const colourWords: Check = {
       mends: [
         {
           say: `Draw it in the colour its name says`,
-          call:
-            panels && first.key !== null
-              ? {
-                  name: 'figure.setPanels',
-                  args: {
-                    figure: figure.spec.id,
-                    set: partsBetween(Panels, panels, { ...panels, own: withOwn(panels.own, first.key, first.colour) }),
-                  },
-                }
-              : {
-                  name: 'figure.styleLines',
-                  args: { figure: figure.spec.id, lines: [first.line.id], colour: first.colour },
+          // A category's own colour goes before that of its lines.
+          call: panels
+            ? {
+                name: 'figure.setPanels',
+                args: {
+                  figure: figure.spec.id,
+                  set: partsBetween(Panels, panels, { ...panels, own: withOwn(panels.own, first.key, first.colour) }),
                 },
+              }
+            : {
+                name: 'figure.styleLines',
+                args: { figure: figure.spec.id, lines: [first.line.id], colour: first.colour },
+              },
         },
       ],
     };

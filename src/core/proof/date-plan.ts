@@ -10,7 +10,7 @@ export const datePlan: Check = {
     const short = (-fit.spare).toFixed(1);
     const drawn = fit.levels[0]?.filter(({ label }) => label !== '').length ?? 0;
     const all = fit.levels[0]?.length ?? 0;
-    const width = Math.ceil(spec.frame.width - fit.spare * (layout.panels?.columns ?? 1) + 1);
+    const width = Math.ceil(spec.frame.width - fit.spare * layout.panels.columns + 1);
     const figureId = spec.id;
     return {
       part: 'axis:across',

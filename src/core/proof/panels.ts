@@ -15,10 +15,10 @@ const spanOf = ({ scale }: SetAxis) => scale.high - scale.low;
 export const panelScales: Check = {
   id: 'panel-scales',
   find({ figure, layout, locale }) {
-    const { panels } = figure.spec;
-    if (!layout.panels || !panels || panels.scale === 'all') return null;
+    const { scale } = figure.panels.look;
+    if (scale === 'all') return null;
     const { list } = layout.panels;
-    const unitOf = ({ panel }: SetPanel) => panel.figure.lines[0]?.unit ?? '';
+    const unitOf = ({ panel }: SetPanel) => panel.drawn.lines[0]?.unit ?? '';
     const [first] = list;
     if (!first) return null;
     // Different measures have different scales by their nature.
@@ -28,7 +28,7 @@ export const panelScales: Check = {
     if (!small || !large || spanOf(large.left) / spanOf(small.left) <= MOST_FACTOR) return null;
     const factor = spanOf(large.left) / spanOf(small.left);
     const times = formatNumber(factor, factor < 10 ? 1 : 0, locale);
-    const isRows = panels.scale === 'rows';
+    const isRows = scale === 'rows';
     const nameOf = ({ panel }: SetPanel) => (isRows && panel.downName !== null ? panel.downName : nameOfPanel(panel));
     const isOne = list.length === alike.length;
     const share: Mend[] = isOne
@@ -44,7 +44,7 @@ export const panelScales: Check = {
       part: `panel:${large.panel.key}`,
       title: 'Heights do not compare',
       text: `The same height means ${times} times as much in “${nameOf(large)}” as in “${nameOf(small)}”, for ${isRows ? 'rows' : 'panels'} have scales of their own.`,
-      facts: `${panels.scale} ${times} ${nameOf(large)} ${nameOf(small)}`.slice(0, 4000),
+      facts: `${scale} ${times} ${nameOf(large)} ${nameOf(small)}`.slice(0, 4000),
       mends: [mend, ...others],
     };
   },
@@ -59,9 +59,8 @@ const MOST_SIZE = 600;
 export const panelSize: Check = {
   id: 'panel-size',
   find({ figure, layout }) {
-    if (!layout.panels) return null;
     const { list, rows, columns, free } = layout.panels;
-    const { frame, id, panels } = figure.spec;
+    const { frame, id } = figure.spec;
     const [width, height] = [free.width / POINTS_PER_MM, free.height / POINTS_PER_MM];
     const cut = list.filter(({ shortened }) => shortened).length;
     const [first] = list;
@@ -79,7 +78,7 @@ export const panelSize: Check = {
         say: `Make the figure ${wider} mm wide`,
         call: { name: 'figure.setFrame', args: { figure: id, width: wider } },
       });
-    if (panels?.down === null && columns > 1 && (width < LEAST_WIDTH || cut > 0))
+    if (figure.panels.rows.length === 0 && columns > 1 && (width < LEAST_WIDTH || cut > 0))
       mends.push({
         say: `Put ${columns - 1} in a row`,
         call: { name: 'figure.setPanels', args: { figure: id, set: [{ path: ['perRow'], to: columns - 1 }] } },
@@ -90,10 +89,12 @@ export const panelSize: Check = {
         ? `there are ${Math.max(0, width).toFixed(1)} × ${Math.max(0, height).toFixed(1)} mm for each plot`
         : '';
     const names = cut > 0 ? `${cut} of ${list.length} names are shortened` : '';
+    const isOne = columns * rows === 1;
+    const arranged = isOne ? 'At this size' : `With ${columns} in a row and ${rows} ${rows === 1 ? 'row' : 'rows'}`;
     return {
-      part: `panel:${first.panel.key}`,
-      title: 'Panels are too small',
-      text: `With ${columns} in a row and ${rows} ${rows === 1 ? 'row' : 'rows'}, ${[size, names].filter(Boolean).join(', and ')}.`,
+      part: isOne ? 'frame' : `panel:${first.panel.key}`,
+      title: isOne ? 'The plot is too small' : 'Panels are too small',
+      text: `${arranged}, ${[size, names].filter(Boolean).join(', and ')}.`,
       facts: `${columns} ${rows} ${width.toFixed(1)} ${height.toFixed(1)} ${cut}`,
       mends: [mend, ...others],
     };
@@ -105,7 +106,7 @@ export const panelsLeft: Check = {
   id: 'panels-left',
   find({ figure }) {
     const { panels, spec } = figure;
-    if (!panels || (panels.omitted === 0 && panels.list.length > 0)) return null;
+    if (!panels.of || (panels.omitted === 0 && panels.list.length > 0)) return null;
     const join: Mend = {
       say: 'Put all in one plot',
       call: { name: 'figure.split', args: { figure: spec.id, panels: null } },

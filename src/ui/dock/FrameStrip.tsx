@@ -33,7 +33,7 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
   const set = (change: Partial<Frame>) => run('figure.setFrame', { figure: figure.id, ...change });
   // Panels that are put in rows by the frame keep their rows, on which the height was worked out.
   const bank = (high: number) =>
-    figure.panels && layout.panels && figure.panels.perRow === null
+    figure.panels?.perRow === null
       ? run('figure.setPanels', {
           figure: figure.id,
           set: [{ path: ['perRow'], to: layout.panels.columns }],
@@ -41,10 +41,8 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
         })
       : set({ height: high });
   const suggested = useMemo(() => suggestedHeight(resolveFigure(figure, table), layout), [figure, table, layout]);
-  const { plot } = layout;
-  const ends = layout.panels ?? { left: plot.left, right: plot.left + plot.width };
-  const left = inMm(ends.left);
-  const right = Math.round((width - inMm(ends.right)) * 10) / 10;
+  const left = inMm(layout.panels.left);
+  const right = Math.round((width - inMm(layout.panels.right)) * 10) / 10;
   const alike = figuresOf(report)
     .filter(({ id, frame }) => id !== figure.id && frame.width === width)
     .map(({ id }) => id);

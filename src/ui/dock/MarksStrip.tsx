@@ -286,7 +286,7 @@ function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark
   const across = columnOf(table, figure.across);
   const put = (next: Mark) => setMark(figure.id, mark, next);
   const kind = KIND_NAMES[mark.kind];
-  const panels = (layout.panels?.list ?? []).map(({ panel }) => ({ value: panel.key, name: nameOfPanel(panel) }));
+  const panels = layout.panels.list.map(({ panel }) => ({ value: panel.key, name: nameOfPanel(panel) }));
   const shared = { figure, table, across, panels };
   return (
     <li
@@ -378,11 +378,7 @@ export function MarksStrip({ figure, table, layout }: MarksStripProps) {
             <button
               type="button"
               className="phrase"
-              onClick={() =>
-                add(
-                  draftNote(id(), across, layout, line, columnOf(table, line?.column ?? ''), style, panelOfPart(part)),
-                )
-              }
+              onClick={() => add(draftNote(id(), across, layout, line, style, panelOfPart(part)))}
             >
               a note
             </button>

@@ -29,7 +29,7 @@ export function ColourSentence({ figure, panels, resolved }: SetProps & { resolv
     (panel, index, all) => all.findIndex((other) => other.by === panel.by) === index,
   );
   const first = categories[0]?.by;
-  const colourOf = chosen?.figure.lines[0]?.line.colour ?? style.ink;
+  const colourOf = chosen?.drawn.lines[0]?.line.colour ?? style.ink;
   const isRest = colours.kind === 'accent' && chosen !== undefined && !colours.keys.includes(chosen.by);
   return (
     <>
@@ -40,7 +40,7 @@ export function ColourSentence({ figure, panels, resolved }: SetProps & { resolv
           value={colours.kind}
           options={[
             { value: 'lines', name: 'in their own colours.' },
-            { value: 'categories', name: `in a colour for each ${resolved.of.by}.` },
+            { value: 'categories', name: `in a colour for each ${resolved.of?.by ?? 'category'}.` },
             { value: 'accent', name: 'with an accent on some, the rest in' },
           ]}
           onCommit={(kind) =>

@@ -132,7 +132,7 @@ function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<Panels
           <PhraseNumber
             label="Panels in a row"
             value={panels.perRow}
-            automatic={`${layout.panels?.columns ?? 1}, as they fit,`}
+            automatic={`${layout.panels.columns}, as they fit,`}
             onCommit={(perRow) => set({ perRow })}
           />
           in a row,
@@ -214,7 +214,7 @@ function ScaleSentence({ figure, panels }: SetProps) {
 export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProps) {
   const part = useView((view) => view.part);
   const { panels } = figure;
-  if (!panels || !resolved.panels) return <SplitWords figure={figure} table={table} />;
+  if (!panels) return <SplitWords figure={figure} table={table} />;
   const { doubled, list } = resolved.panels;
   const chosen = list.find(({ key }) => key === panelOfPart(part));
   const measure = table.columns.find(({ key }) => key === figure.lines.find(({ shown }) => shown)?.column);

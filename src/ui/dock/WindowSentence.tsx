@@ -110,7 +110,7 @@ function WindowBrush({
 }: WindowSentenceProps & { onChoose(range: Range): void }) {
   const [brushed, setBrushed] = useState<Range | null>(null);
   const { lines, window } = figure;
-  const table = useMemo(() => (figure.panels ? oneCourse(figure, whole) : whole), [figure, whole]);
+  const table = useMemo(() => oneCourse(figure, whole), [figure, whole]);
   const picture = useMemo((): { series: ReturnType<typeof glance>['series']; brush: ApexOptions } | null => {
     const whole = rangeOf(column);
     if (!whole) return null;

@@ -17,7 +17,7 @@ export interface Movable {
 
 /** The layout as the panel with this key has it. */
 function within({ figure, layout }: Movable, panel: string | null): Movable {
-  const found = layout.panels?.list.find((candidate) => candidate.panel.key === panel);
+  const found = layout.panels.list.find((candidate) => candidate.panel.key === panel);
   return found
     ? { figure, layout: { ...layout, plot: found.plot, left: found.left, right: found.right } }
     : { figure, layout };

@@ -42,7 +42,7 @@ export const leaveOut = (figure: FigureSpec, way: 'by' | 'down', key: string, ou
 
 /** Leaves out the panel that is pointed at, with all of its category. */
 export function leaveOutPart(figure: FigureSpec, { panels }: ResolvedFigure, part: Part): void {
-  const panel = panels?.list.find(({ key }) => key === panelOfPart(part));
+  const panel = panels.list.find(({ key }) => key === panelOfPart(part));
   if (panel && leaveOut(figure, 'by', panel.by, true) === null) useView.setState({ part: null });
 }
 
@@ -68,12 +68,12 @@ export function toggleAccent(figure: FigureSpec, key: string): string | null {
 /** The panel that is chosen. */
 export function chosenPanel({ panels }: ResolvedFigure): Panel | undefined {
   const key = panelOfPart(useView.getState().part);
-  return panels?.list.find((panel) => panel.key === key);
+  return panels.list.find((panel) => panel.key === key);
 }
 
 /** The panel after or before the chosen one, round the ends; false where none is chosen. */
 export function nextPanel(resolved: ResolvedFigure, step: 1 | -1): boolean {
-  const list = resolved.panels?.list ?? [];
+  const { list } = resolved.panels;
   const now = chosenPanel(resolved);
   if (!now) return false;
   const next = list[(list.indexOf(now) + step + list.length) % list.length];

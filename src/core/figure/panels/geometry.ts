@@ -10,18 +10,23 @@ export interface Rooms {
   right: number;
   top: number;
   bottom: number;
+  /** lower edge of the words above, and clear room between captions and heads; 0 where there are no heads */
+  wordsTop: number;
+  lead: number;
   /** what is left free at both ends: captions along axes, and what the frame asks for */
   outerLeft: number;
   outerRight: number;
   /** room that each column has on either side of its plots */
   sides: readonly { left: number; right: number }[];
+  /** names after last points take so much room, of which the last column's plots give what lies after their last points; `share` is where those stand, 0 to 1 */
+  names: { room: number; share: number };
   /** between neighbours */
   gap: number;
   /** heads of columns, above the first row */
   columnHeads: number;
   /** the head of a row or of each panel, above its plot */
   head: number;
-  /** clear room above a plot, into which numbers and values reach, and below one */
+  /** clear room above a plot, into which numbers and values reach, and between one and the head below it */
   above: number;
   below: number;
   /** labels of the axis across */
@@ -47,13 +52,14 @@ export interface PanelsGeometry {
 
 /** Shares out a frame among rows and columns of equal plots. */
 export function panelsGeometry(rooms: Rooms, columns: number, rows: number): PanelsGeometry {
-  const { sides, gap } = rooms;
+  const { sides, gap, names } = rooms;
   const beside = sides.reduce((sum, { left, right }) => sum + left + right, gap * (columns - 1));
   const first = rooms.left + rooms.outerLeft;
   const top = rooms.top + rooms.columnHeads;
-  const rowPitch = (rooms.bottom - rooms.acrossHeight - top) / rows;
+  const rowPitch = (rooms.bottom - rooms.acrossHeight - top + rooms.below) / rows;
+  const wide = rooms.right - rooms.outerRight - first - beside;
   const free = {
-    width: (rooms.right - rooms.outerRight - first - beside) / columns,
+    width: Math.min(wide / columns, (wide - names.room) / (columns - 1 + names.share)),
     height: rowPitch - rooms.head - rooms.above - rooms.below,
   };
   const [width, height] = [Math.max(LEAST, free.width), Math.max(LEAST, free.height)];
@@ -86,7 +92,7 @@ export function panelsGeometry(rooms: Rooms, columns: number, rows: number): Pan
         minX: column === 0 ? rooms.left : (lefts[column] ?? first) - gap / 2,
         maxX: next === undefined ? rooms.right : next - gap / 2,
         minY: rowTop(slot),
-        maxY: rowTop(slot) + rowPitch + (slot.lowest ? rooms.acrossHeight : 0),
+        maxY: rowTop(slot) + rowPitch + (slot.lowest ? rooms.acrossHeight - rooms.below : 0),
       };
     },
   };

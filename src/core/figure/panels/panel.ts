@@ -1,17 +1,18 @@
 /** Drawing one panel, and the heads of rows and columns. */
 import type { Box } from '../../place/box.ts';
-import { type Part, type SceneNode, strokeOf } from '../../scene/scene.ts';
+import { type Part, POINTS_PER_MM, type SceneNode, strokeOf, textsOf } from '../../scene/scene.ts';
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
+import { textWidth } from '../../text/measure.ts';
 import type { SetRun } from '../../text/rich.ts';
 import { type AcrossPlan, acrossLine } from '../across-axis.ts';
 import { decimalsFor, fieldsOf } from '../fields.ts';
 import { type SetLabel, setLabels } from '../labels.ts';
 import { pathOf } from '../line-path.ts';
+import { endNames, nameNodes } from '../names.ts';
 import type { Plot } from '../plot.ts';
-import { nameOfPanel, type Panel, type ResolvedFigure, type ResolvedLine } from '../resolve.ts';
+import { nameOfPanel, type Panel, type ResolvedFigure, type ResolvedLine, type ResolvedPlot } from '../resolve.ts';
 import { placesIn, plotNodes, setInPlot } from '../set-plot.ts';
-import type { Side } from '../spec.ts';
 import { gridNodes } from '../value-axis.ts';
 import { runNodes } from '../words.ts';
 import type { Arrangement, Slot } from './arrange.ts';
@@ -84,23 +85,30 @@ interface PanelPlace {
   across: AcrossPlan;
   plot: Plot;
   box: Box;
+  /** within which words may be put by hand */
+  sheet: Box;
   style: HouseStyle;
   locale: Locale;
 }
 
 interface PanelLook {
-  /** what is drawn of the axes at this panel */
+  /** what is drawn of the axes at this panel, and the numbers of its right one end here; 0 where there are none */
   axes: SceneNode[];
+  axesEnd: number;
   head: SetHead | null;
   isLowest: boolean;
   isFirst: boolean;
   rooms: Rooms;
-  /** room for values to the right of last points, points; 0 for none */
-  endsRoom: number;
+  /** room for words to the right of the plot, points; 0 for none */
+  besideRoom: number;
+  /** that room was left for values of last points */
+  hasEnds: boolean;
+  /** where the legend box stands, if it may stand over this plot */
+  legend: Box | null;
 }
 
 interface DrawnPanel {
-  node: SceneNode;
+  nodes: SceneNode[];
   labels: SetLabel[];
   unplaced: { part: Part; label: string }[];
   marks: string[];
@@ -113,8 +121,8 @@ function decimalsOf(group: ScaleGroup): ReadonlyMap<string, number> {
   const known = groupDecimals.get(group);
   if (known) return known;
   const alike = new Map<string, ResolvedLine[]>();
-  for (const { figure } of group.panels)
-    for (const line of figure.lines) {
+  for (const { drawn } of group.panels)
+    for (const line of drawn.lines) {
       const others = alike.get(line.line.id);
       if (others) others.push(line);
       else alike.set(line.line.id, [line]);
@@ -141,7 +149,7 @@ const behindPaths = new WeakMap<ScaleGroup, string>();
 
 /** The strokes of all lines of a group in the plot of a panel, drawn once and moved to each of them. */
 function behindNodes({ figure, group, across, plot, panel }: PanelPlace): SceneNode[] {
-  const behind = figure.spec.panels?.behind ?? null;
+  const { behind } = figure.panels.look;
   if (behind === null || group.panels.length < 2) return [];
   // Written at the origin, so that panels of one size share the path.
   const home: Plot = { ...plot, left: 0, top: 0 };
@@ -149,7 +157,7 @@ function behindNodes({ figure, group, across, plot, panel }: PanelPlace): SceneN
   if (d === undefined) {
     const { x, axisFor } = placesIn({ plot: home, left: group.left, right: group.right, across });
     d = group.panels
-      .flatMap(({ figure: { lines } }) => lines)
+      .flatMap(({ drawn }) => drawn.lines)
       .map((line) => {
         const path = pathOf(line, { x, y: axisFor(line.line.axis).y, plot: home });
         return path.finished.d + path.unfinished.d;
@@ -157,77 +165,108 @@ function behindNodes({ figure, group, across, plot, panel }: PanelPlace): SceneN
       .join('');
     behindPaths.set(group, d);
   }
-  const weight = Math.min(...panel.figure.lines.map(({ line }) => line.weight)) * BEHIND;
+  const weight = Math.min(...panel.drawn.lines.map(({ line }) => line.weight)) * BEHIND;
   return d === '' ? [] : [{ kind: 'path', d, shift: [plot.left, plot.top], stroke: { colour: behind, width: weight } }];
 }
 
+/** The boxes of words above a plot, such as captions of its axes. */
+function boxesAbove(axes: readonly SceneNode[], top: number): Box[] {
+  return [...textsOf(axes)]
+    .filter(({ y, size, turned }) => !turned && y < top - size * 0.9)
+    .map(({ x, y, text, face, size, anchor }) => {
+      const width = textWidth(text, face, size);
+      const minX = anchor === 'end' ? x - width : anchor === 'middle' ? x - width / 2 : x;
+      return { minX, minY: y - size * 0.8, maxX: minX + width, maxY: y + size * 0.2 };
+    });
+}
+
+/** The ground and name of a panel, by which it can be chosen; one without a name needs neither. */
+function groundNodes(
+  { figure, group, panel, plot, box, style }: PanelPlace,
+  { head, rooms, besideRoom }: PanelLook,
+  more: SceneNode[],
+): SceneNode[] {
+  if (panel.name === '') return more;
+  const top = box.minY + (head ? 0 : rooms.head);
+  const ground: SceneNode = {
+    kind: 'rect',
+    x: plot.left,
+    y: top,
+    width: plot.width + (group.right ? 0 : besideRoom),
+    height: plot.top + plot.height - top,
+    fill: figure.spec.frame.background,
+  };
+  const words = head ? textNodes(head.lines, plot.left, box.minY, style.sizes.label) : [];
+  const label = `Panel ${nameOfPanel(panel)}`;
+  return [{ kind: 'group', part: `panel:${panel.key}`, label, children: [ground, ...words, ...more] }];
+}
+
 /** Draws a panel: its ground and name, grid, the others behind, its own lines and marks, and their words. */
-export function drawPanel(
-  place: PanelPlace,
-  { axes, head, isLowest, isFirst, rooms, endsRoom }: PanelLook,
-): DrawnPanel {
-  const { figure, group, panel, across, plot, box, style, locale } = place;
+export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
+  const { figure, group, panel, across, plot, sheet, style, locale } = place;
+  const { axes, axesEnd, isLowest, isFirst, rooms, besideRoom, hasEnds, legend } = look;
   const { background } = figure.spec.frame;
   const { left, right } = group;
-  const size = style.sizes.label;
-  const own: ResolvedFigure =
-    figure.spec.panels?.scale === 'panels'
-      ? panel.figure
-      : { ...panel.figure, lines: withDecimals(panel.figure.lines, group) };
+  const own: ResolvedPlot =
+    group.panels.length === 1 ? panel.drawn : { ...panel.drawn, lines: withDecimals(panel.drawn.lines, group) };
   const places = placesIn({ plot, left, right, across });
   const inPlot = setInPlot(own, plot, places);
-  const say = fieldsOf(own, locale);
+  const names = nameNodes(endNames(own, style, figure.spec.frame.width * POINTS_PER_MM), {
+    x: places.x,
+    axisFor: places.axisFor,
+    plot,
+    style,
+    right: plot.left + plot.width + besideRoom,
+    bottom: figure.spec.frame.height * POINTS_PER_MM,
+    after: axesEnd,
+    ground: background,
+  });
+  const byHand = names.filter(({ moved }) => moved);
+  const home = names.filter(({ moved }) => !moved);
   const labels = setLabels(
     {
       panel: panel.key,
-      endsRight: endsRoom > 0,
+      endsRight: hasEnds,
       ...inPlot,
       plot,
       style,
       locale,
-      say,
+      say: fieldsOf(own, locale),
       bounds: {
         minX: plot.left,
-        minY: plot.top - rooms.above,
-        maxX: plot.left + plot.width + endsRoom,
+        // Where no head stands above the plot, words reach up to those of the figure.
+        minY: rooms.lead > 0 ? plot.top - rooms.above : rooms.wordsTop,
+        maxX: plot.left + plot.width + (right ? 0 : besideRoom),
         maxY: plot.top + plot.height - 0.5,
       },
-      taken: [],
-      legend: null,
-      byHand: [],
+      taken: [...home.map((name) => name.box), ...boxesAbove(axes, plot.top)],
+      legend,
+      byHand: byHand.map(({ node: _, ...name }) => name),
       exponentOf: ({ line }) => places.axisFor(line.line.axis).set.numbers.exponent,
     },
-    box,
+    sheet,
   );
-  const grids = (['left', 'right'] as const).flatMap((side: Side) => {
+  const grids = (['left', 'right'] as const).flatMap((side) => {
     const y = places.yOn(side);
     const axis = side === 'left' ? left : right;
     return y && axis ? gridNodes(axis, { plot, y, style }) : [];
   });
-  const ground: SceneNode[] = [
-    {
-      kind: 'rect',
-      x: plot.left,
-      y: box.minY + (head ? 0 : rooms.head),
-      width: plot.width + endsRoom,
-      height: plot.top + plot.height - box.minY - (head ? 0 : rooms.head),
-      fill: background,
-    },
-    ...(head ? textNodes(head.lines, plot.left, box.minY, size) : []),
-    // The grid of the first panel is a part of its own; those of the others are the same grid again.
-    ...(isFirst ? [] : grids.flatMap((node) => (node.kind === 'group' ? node.children : [node]))),
-  ];
+  // The grid of the first panel is a part of its own; those of the others are the same grid again.
+  const more = isFirst ? [] : grids.flatMap((node) => (node.kind === 'group' ? node.children : [node]));
   const children: SceneNode[] = [
-    { kind: 'group', part: `panel:${panel.key}`, label: `Panel ${nameOfPanel(panel)}`, children: ground },
+    ...groundNodes(place, look, more),
     ...plotNodes(inPlot, plot, background, {
       below: [...(isFirst ? grids : []), ...behindNodes(place)],
       axes: isLowest ? axes : [...axes, acrossLine({ plot, style })],
     }),
+    ...names.map(({ node }) => node),
     ...labels.nodes,
   ];
+  const named = home.map(({ node: _, ...name }): SetLabel => ({ ...name, leader: null, covers: false }));
   return {
-    node: { kind: 'cluster', x: 0, y: 0, name: `panel ${panel.key}`, children },
-    labels: labels.placed,
+    // What can be chosen as a whole is one thing on the sheet, too.
+    nodes: panel.name === '' ? children : [{ kind: 'cluster', x: 0, y: 0, name: `panel ${panel.key}`, children }],
+    labels: [...named, ...labels.placed],
     unplaced: labels.unplaced,
     marks: inPlot.marks.map(({ mark }) => mark.id),
   };

@@ -1,4 +1,4 @@
-/** From a figure's spec and its table to what is drawn: one plot, or a panel for each category or line. */
+/** From a figure's spec and its table to what is drawn: a panel for each category or line, or one for all. */
 import { columnOf, type Table } from '../../table/column.ts';
 import { readTitle } from '../../table/titles.ts';
 import { latestOf } from '../fields.ts';
@@ -7,8 +7,10 @@ import {
   nameOfLine,
   nameOfPanel,
   type Panel,
+  type PanelsLook,
   type ResolvedFigure,
   type ResolvedLine,
+  type ResolvedPlot,
   resolvePlot,
 } from '../resolve.ts';
 import type { FigureSpec, Line, Side } from '../spec.ts';
@@ -60,7 +62,7 @@ function inColours(lines: readonly Line[], { key, place }: Entry, panels: Panels
 }
 
 /** By what panels are put in order; null for those that have no finished value. */
-function measureOf(by: 'last' | 'change', figure: ResolvedFigure): number | null {
+function measureOf(by: 'last' | 'change', figure: ResolvedPlot): number | null {
   const line = figure.lines.find(({ values }) => values.some((value) => value !== null));
   if (!line) return null;
   const last = line.values[latestOf(line)] ?? null;
@@ -73,15 +75,15 @@ function measureOf(by: 'last' | 'change', figure: ResolvedFigure): number | null
 const byName = new Intl.Collator('en', { numeric: true });
 
 /** Puts entries in order; equal ones stay as they are in the table, and what has no value comes last. */
-function inOrder(entries: Entry[], { order }: Panels, figureOf: (entry: Entry) => ResolvedFigure | null): Entry[] {
+function inOrder(entries: Entry[], { order }: Panels, plotOf: (entry: Entry) => ResolvedPlot | null): Entry[] {
   const { by } = order;
   const sign = order.descending ? -1 : 1;
   if (by === 'table') return order.descending ? [...entries].reverse() : entries;
   if (by === 'name') return [...entries].sort((a, b) => sign * byName.compare(a.name, b.name));
   const measures = new Map(
     entries.map((entry) => {
-      const figure = figureOf(entry);
-      return [entry, figure && measureOf(by, figure)] as const;
+      const plot = plotOf(entry);
+      return [entry, plot && measureOf(by, plot)] as const;
     }),
   );
   return [...entries].sort((a, b) => {
@@ -91,12 +93,12 @@ function inOrder(entries: Entry[], { order }: Panels, figureOf: (entry: Entry) =
   });
 }
 
-const hasValues = ({ lines }: ResolvedFigure) => lines.some(({ values }) => values.some((value) => value !== null));
+const hasValues = ({ lines }: ResolvedPlot) => lines.some(({ values }) => values.some((value) => value !== null));
 
 /** Puts the names of panels to their lines: a panel's own name, with the line's where it has several. */
-function named(figure: ResolvedFigure, name: string): ResolvedLine[] {
-  const isAlone = figure.lines.length === 1;
-  return figure.lines.map((line) => ({
+function named({ lines }: ResolvedPlot, name: string): ResolvedLine[] {
+  const isAlone = lines.length === 1;
+  return lines.map((line) => ({
     ...line,
     line: { ...line.line, named: 'none' },
     name: isAlone ? name : `${name}, ${line.name}`,
@@ -104,10 +106,10 @@ function named(figure: ResolvedFigure, name: string): ResolvedLine[] {
 }
 
 /** The levels of some panels: one value where it is one for all, else every value that they have. */
-function pooledLevels(panels: readonly ResolvedFigure[]): ResolvedFigure['levels'] {
-  const levels: ResolvedFigure['levels'] = new Map();
-  for (const figure of panels)
-    for (const [id, level] of figure.levels) {
+function pooledLevels(plots: readonly ResolvedPlot[]): ResolvedPlot['levels'] {
+  const levels: ResolvedPlot['levels'] = new Map();
+  for (const plot of plots)
+    for (const [id, level] of plot.levels) {
       const known = levels.get(id);
       // One that steps through a column has its own values in each panel.
       levels.set(
@@ -134,21 +136,48 @@ function marksOf(marks: readonly Mark[], list: readonly Panel[], index: number):
       return home === key ? [mark] : [];
     }
     const axis = axisOfMark(mark);
-    const first = list.findIndex(({ figure }) => axis === null || figure.lines.some(({ line }) => line.axis === axis));
-    return index === first ? [mark] : [{ ...mark, name: '' }];
+    const first = list.findIndex(({ drawn }) => axis === null || drawn.lines.some(({ line }) => line.axis === axis));
+    return index === Math.max(0, first) ? [mark] : [{ ...mark, name: '' }];
   });
 }
 
-/** Panels that share something, as one figure whose lines and levels are those of all of them. */
-export function pooled(panels: readonly Panel[]): ResolvedFigure | null {
-  const [first] = panels;
-  if (!first) return null;
-  const figures = panels.map(({ figure }) => figure);
+/** Panels that share something, as one plot whose lines and levels are those of all of them. */
+export function pooled(panels: readonly Panel[]): ResolvedPlot | null {
+  const [first, ...others] = panels;
+  if (!first || others.length === 0) return first?.drawn ?? null;
+  const plots = panels.map(({ drawn }) => drawn);
+  return { ...first.drawn, lines: plots.flatMap(({ lines }) => lines), levels: pooledLevels(plots) };
+}
+
+const PLAIN: PanelsLook = { perRow: 1, scale: 'all', colours: { kind: 'lines' }, own: [], behind: null };
+
+/** The one panel, without a name, of a figure that is not split. */
+export const onlyPanel = (drawn: ResolvedPlot): Panel => ({
+  key: '',
+  by: '',
+  down: null,
+  across: 0,
+  row: 0,
+  name: '',
+  downName: null,
+  drawn,
+});
+
+/** A figure of one panel. */
+function resolveWhole(spec: FigureSpec, table: Table): ResolvedFigure {
+  const plot = resolvePlot(spec, table);
   return {
-    ...first.figure,
-    panel: null,
-    lines: figures.flatMap(({ lines }) => lines),
-    levels: pooledLevels(figures),
+    ...plot,
+    panels: {
+      list: [onlyPanel(plot)],
+      look: PLAIN,
+      across: [''],
+      rows: [],
+      omitted: 0,
+      of: null,
+      doubled: false,
+      lineNames: new Map(plot.lines.map(({ line, name }) => [line.id, name])),
+    },
   };
 }
 
@@ -206,13 +235,13 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
         across: acrossIndex,
         row: rowIndex,
         ...names,
-        figure: { ...plot, panel: key, lines: named(plot, nameOfPanel(names)) },
+        drawn: { ...plot, lines: named(plot, nameOfPanel(names)) },
       });
     });
   });
   const marks = spec.marks.filter((mark) => mark.shown);
-  list.forEach(({ figure }, index) => {
-    figure.marks = marksOf(marks, list, index);
+  list.forEach(({ drawn }, index) => {
+    drawn.marks = marksOf(marks, list, index);
   });
   return {
     ...(pooled(list) ?? resolvePlot({ ...spec, lines: [] }, table)),
@@ -220,6 +249,7 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
     marks,
     panels: {
       list,
+      look: panels,
       across: across.map(({ name }) => name),
       rows: rows.flatMap((row) => row?.name ?? []),
       omitted: all.across.length * all.rows.length - across.length * rows.length,
@@ -230,9 +260,10 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
   };
 }
 
-/** The table of a figure with one row for each place across, whatever it is split by: those of all its panels taken together. */
+/** The table of a figure with one row for each place across, those of all its panels taken together. */
 export function oneCourse(spec: FigureSpec, table: Table): Table {
-  const together = spec.panels?.together ?? null;
+  if (!spec.panels) return table;
+  const { together } = spec.panels;
   const wish = { across: spec.across, columns: columnsOf(spec), by: null, down: null, together };
   return splitTable(table, wish).tableOf(null, null) ?? table;
 }
@@ -240,14 +271,14 @@ export function oneCourse(spec: FigureSpec, table: Table): Table {
 const resolvedOnce = new WeakMap<FigureSpec, { table: Table; figure: ResolvedFigure }>();
 
 /**
- * Joins a figure's spec with its table; see `resolvePlot`. A figure that is
- * split has a plot for each panel. A spec of a report never changes, so it is
+ * Joins a figure's spec with its table; see `resolvePlot`. There is a plot for
+ * each panel: of a figure that is not split, one for all. A spec of a report never changes, so it is
  * joined with a table once, whoever asks.
  */
 export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
   const known = resolvedOnce.get(spec);
   if (known?.table === table) return known.figure;
-  const figure = spec.panels ? resolvePanels(spec, spec.panels, table) : resolvePlot(spec, table);
+  const figure = spec.panels ? resolvePanels(spec, spec.panels, table) : resolveWhole(spec, table);
   // A draft that is still being changed is joined anew each time.
   if (Object.isFrozen(spec)) resolvedOnce.set(spec, { table, figure });
   return figure;

@@ -2,7 +2,7 @@
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
 import { resolveScales } from '../axes.ts';
-import type { Panel, ResolvedFigure } from '../resolve.ts';
+import type { Panel, ResolvedPlot } from '../resolve.ts';
 import { setAxis } from '../set-plot.ts';
 import type { Side, ValueAxis } from '../spec.ts';
 import type { SetAxis } from '../value-axis.ts';
@@ -21,7 +21,7 @@ export interface ScaleGroup {
 const POWERS = { 0: 'plain', 3: 'thousands', 6: 'millions', 9: 'billions' } as const;
 const powerOf = (exponent: number): ValueAxis['numbers'] => POWERS[exponent as keyof typeof POWERS] ?? 'plain';
 
-const unitsOf = ({ lines }: ResolvedFigure, side: Side) =>
+const unitsOf = ({ lines }: ResolvedPlot, side: Side) =>
   [...new Set(lines.flatMap(({ line, unit }) => (line.axis === side ? [unit ?? ''] : [])))].join('\n');
 
 interface Room {
@@ -32,11 +32,11 @@ interface Room {
 /** The powers of ten in which an axis writes its numbers: one for all panels with the same units, whatever the scale of each. */
 function powersOf(all: readonly Panel[], most: number, room: Room) {
   const known = new Map<string, Partial<ValueAxis>>();
-  return (figure: ResolvedFigure, side: Side): Partial<ValueAxis> => {
-    const units = unitsOf(figure, side);
+  return (plot: ResolvedPlot, side: Side): Partial<ValueAxis> => {
+    const units = unitsOf(plot, side);
     const found = known.get(`${side}\n${units}`);
     if (found) return found;
-    const alike = pooled(all.filter((panel) => unitsOf(panel.figure, side) === units));
+    const alike = pooled(all.filter((panel) => unitsOf(panel.drawn, side) === units));
     const scale = alike && resolveScales(alike, most)[side];
     const powers: Partial<ValueAxis> = scale
       ? { numbers: powerOf(setAxis(alike, side, scale, { two: false, ...room }).numbers.exponent) }
@@ -68,19 +68,21 @@ export function scaleGroups(
   for (const [key, panels] of members) {
     const shared = pooled(panels);
     if (!shared) continue;
-    const { leftAxis, rightAxis } = shared.spec;
-    const spec = {
-      ...shared.spec,
-      leftAxis: { ...leftAxis, ...powers(shared, 'left') },
-      rightAxis: { ...rightAxis, ...powers(shared, 'right') },
+    const inPowers = () => {
+      const { leftAxis, rightAxis } = shared.spec;
+      return {
+        ...shared.spec,
+        leftAxis: { ...leftAxis, ...powers(shared, 'left') },
+        rightAxis: { ...rightAxis, ...powers(shared, 'right') },
+      };
     };
-    const figure = scale === 'all' ? shared : { ...shared, spec };
-    const { left, right, met } = resolveScales(figure, most);
+    const plot = scale === 'all' ? shared : { ...shared, spec: inPowers() };
+    const { left, right, met } = resolveScales(plot, most);
     const two = right !== null;
     groups.set(key, {
       panels,
-      left: setAxis(figure, 'left', left, { two, ...room }),
-      right: right && setAxis(figure, 'right', right, { two, ...room }),
+      left: setAxis(plot, 'left', left, { two, ...room }),
+      right: right && setAxis(plot, 'right', right, { two, ...room }),
       met,
     });
   }

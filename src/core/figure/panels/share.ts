@@ -1,10 +1,13 @@
 /** Sharing out the frame of a figure in panels: rooms for axes, heads and values, worked out in passes since each rests on the others. */
+import { isSame } from '../../named/same.ts';
 import { POINTS_PER_MM } from '../../scene/scene.ts';
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
 import { plainWords } from '../../text/rich.ts';
-import { type AcrossPlan, acrossPlanner } from '../across-axis.ts';
-import type { Panel, ResolvedFigure } from '../resolve.ts';
+import type { AcrossPlan, AcrossPlanner } from '../across-axis.ts';
+import type { Legend } from '../legend.ts';
+import type { EndNames } from '../names.ts';
+import type { Panel, PanelsLook, ResolvedFigure } from '../resolve.ts';
 import { INSET, TICK_PITCH } from '../set-plot.ts';
 import { alongRoom, numbersRoom } from '../value-axis.ts';
 import { endValueWidth } from '../value-text.ts';
@@ -12,8 +15,9 @@ import type { Arrangement, Slot } from './arrange.ts';
 import { type PanelsGeometry, panelsGeometry, type Rooms } from './geometry.ts';
 import { HEAD_PITCH, type SetHead, setHead } from './heads.ts';
 import { type ScaleGroup, scaleGroups } from './scales.ts';
-import type { Panels } from './spec.ts';
 
+/** Clear room above a plot, in label sizes. */
+const ABOVE = 0.8;
 /** Values beside last points take at most this share of a panel. */
 const MOST_ENDS = 0.4;
 /** Titles of panels and heads of columns run over at most so many lines. */
@@ -23,11 +27,14 @@ const PASSES = 3;
 /** What is to be shared out. */
 export interface Given {
   figure: ResolvedFigure;
-  panels: Panels;
   list: readonly Panel[];
   style: HouseStyle;
   locale: Locale;
   arrangement: Arrangement;
+  plan: AcrossPlanner;
+  /** names of lines after their last points, and the legend that may stand there instead */
+  names: EndNames;
+  legend: Legend | null;
   /** edges of the room for panels, points; between words and legend */
   room: { left: number; right: number; top: number; bottom: number };
 }
@@ -37,12 +44,16 @@ type Captions = 'once' | 'rows' | 'columns' | 'panels';
 
 /** The frame as it is shared out. */
 export interface Shared {
+  /** a plot at this height would have captions of its value axes right above it */
+  captionTop: number;
   geometry: PanelsGeometry;
   groupOf(slot: Slot): ScaleGroup | null;
   across: AcrossPlan;
   captions: Captions;
   heads: { columns: SetHead[]; rows: SetHead[]; panels: Map<Slot, SetHead> };
   rooms: Rooms;
+  /** room was left for the values of last points */
+  hasEnds: boolean;
 }
 
 /** What a pass takes from the one before it. */
@@ -52,10 +63,14 @@ interface Before {
   /** room that numbers take beside the plots of each column */
   sides: readonly { left: number; right: number }[];
   along: { left: number; right: number };
-  captionHeight: number;
+  /** captions stand above the first plots */
+  captioned: boolean;
   columnLines: number;
   titleLines: number;
+  /** room for values beside last points */
   ends: number;
+  /** where the last points that have names stand along the axis, 0 to 1 */
+  lastShare: number;
 }
 
 const captionOf = ({ left, right }: ScaleGroup) =>
@@ -81,10 +96,10 @@ function captionsOf(slots: readonly Slot[], groupOf: Shared['groupOf'], isGrid: 
 }
 
 /** The colour of a category's name: that of its lines, where they are coloured by it. */
-function headColour(panels: Panels, panel: Panel | undefined, style: HouseStyle): string | null {
-  if (panels.colours.kind === 'lines' && panels.own.length === 0) return null;
-  if (panels.colours.kind === 'accent' && !panels.colours.keys.includes(panel?.by ?? '')) return style.quiet;
-  return panel?.figure.lines[0]?.line.colour ?? null;
+function headColour({ colours, own }: PanelsLook, panel: Panel | undefined, style: HouseStyle): string | null {
+  if (colours.kind === 'lines' && own.length === 0) return null;
+  if (colours.kind === 'accent' && !colours.keys.includes(panel?.by ?? '')) return style.quiet;
+  return panel?.drawn.lines[0]?.line.colour ?? null;
 }
 
 function setHeads(
@@ -93,25 +108,24 @@ function setHeads(
   groupOf: Shared['groupOf'],
   geometry: PanelsGeometry,
 ): Shared['heads'] {
-  const { figure, panels, style, arrangement, list } = given;
-  const resolved = figure.panels;
+  const { style, arrangement, list } = given;
+  const { look, across, rows } = given.figure.panels;
   const { slots } = arrangement;
   const heads: Shared['heads'] = { columns: [], rows: [], panels: new Map() };
-  if (!resolved) return heads;
   const captionAt = (of: (slot: Slot) => boolean) => {
     const slot = slots.find((candidate) => candidate.panel && of(candidate));
     const group = slot && groupOf(slot);
     return group ? captionOf(group) : '';
   };
   const cell = geometry.width;
-  if (resolved.rows.length > 0) {
+  if (rows.length > 0) {
     const all = geometry.right - geometry.left;
-    heads.columns = resolved.across.map((name, column) => {
+    heads.columns = across.map((name, column) => {
       const caption = captions === 'columns' ? captionAt((slot) => slot.column === column) : '';
       const panel = list.find(({ across }) => across === column);
-      return setHead({ name, caption, colour: headColour(panels, panel, style) }, style, cell, MOST_LINES);
+      return setHead({ name, caption, colour: headColour(look, panel, style) }, style, cell, MOST_LINES);
     });
-    heads.rows = resolved.rows.map((name, row) => {
+    heads.rows = rows.map((name, row) => {
       const caption = captions === 'rows' ? captionAt((slot) => slot.row === row) : '';
       return setHead({ name, caption, colour: null }, style, all, 1);
     });
@@ -121,26 +135,35 @@ function setHeads(
     if (!slot.panel) continue;
     const group = groupOf(slot);
     const caption = captions === 'panels' && group ? captionOf(group) : '';
-    const colour = headColour(panels, slot.panel, style);
-    heads.panels.set(slot, setHead({ name: slot.panel.name, caption, colour }, style, cell, MOST_LINES));
+    const { name } = slot.panel;
+    if (name === '' && caption === '') continue;
+    const colour = headColour(look, slot.panel, style);
+    heads.panels.set(slot, setHead({ name, caption, colour }, style, cell, MOST_LINES));
   }
   return heads;
 }
 
-const linesIn = (heads: Iterable<SetHead>) => Math.max(1, ...[...heads].map(({ lines }) => lines.length));
+const linesIn = (heads: Iterable<SetHead>) => Math.max(0, ...[...heads].map(({ lines }) => lines.length));
+
+/** Names after last points, or a legend there, and how far along the axis the points stand. */
+function besidePlots({ names, legend }: Given, { lastShare }: Before): Rooms['names'] {
+  if (legend?.place === 'outside') return { room: legend.width + 4, share: 1 };
+  return names.width > 0 ? { room: names.width + names.gap, share: lastShare } : { room: 0, share: 1 };
+}
 
 /** One pass of sharing out the frame. */
 function share(given: Given, before: Before): Shared {
-  const { figure, panels, style, locale, arrangement, room, list } = given;
+  const { figure, style, locale, arrangement, room } = given;
   const { columns, rows, slots } = arrangement;
-  const isGrid = (figure.panels?.rows.length ?? 0) > 0;
+  const isGrid = figure.panels.rows.length > 0;
   const size = style.sizes.label;
   const line = size * HEAD_PITCH;
   const { left: overLeft, right: overRight } = before.over;
   const { plotLeft, plotRight } = figure.spec.frame;
+  const { along } = before;
   const sides = before.sides.map(({ left, right }, column) => ({
-    left: column === 0 ? Math.max(left, overLeft) : left,
-    right: column === columns - 1 ? Math.max(right + before.ends, overRight) : right + before.ends,
+    left: column === 0 ? Math.max(left, overLeft - along.left) : left,
+    right: column === columns - 1 ? Math.max(right + before.ends, overRight - along.right) : right + before.ends,
   }));
   const [first, last] = [sides[0], sides.at(-1)];
   // Labels of dates that reach over the ends of their axis do not meet those of the next one.
@@ -148,35 +171,45 @@ function share(given: Given, before: Before): Shared {
     0,
     ...sides.slice(1).map(({ left }, column) => overLeft - left + overRight - (sides[column]?.right ?? 0)),
   );
+  const captionBottom = room.top + (before.captioned ? size * 1.5 : 0);
+  const isHeaded = isGrid || before.titleLines > 0;
+  const lead = isHeaded ? size * (before.captioned ? 0.6 : 0.4) : 0;
   const rooms: Rooms = {
     ...room,
-    outerLeft: Math.max(before.along.left, (plotLeft ?? 0) * POINTS_PER_MM - INSET - (first?.left ?? 0)),
-    outerRight: Math.max(before.along.right, (plotRight ?? 0) * POINTS_PER_MM - INSET - (last?.right ?? 0)),
+    outerLeft: Math.max(along.left, (plotLeft ?? 0) * POINTS_PER_MM - INSET - (first?.left ?? 0)),
+    outerRight: Math.max(along.right, (plotRight ?? 0) * POINTS_PER_MM - INSET - (last?.right ?? 0)),
     sides,
+    names: besidePlots(given, before),
     gap: Math.max(size * 1.4, over + size * 0.6),
-    top: room.top + before.captionHeight,
+    top: captionBottom + lead,
+    wordsTop: room.top,
+    lead,
     columnHeads: isGrid ? before.columnLines * line + size * 0.2 : 0,
     head: isGrid ? line * 1.2 : before.titleLines * line,
-    above: size * 0.75,
+    above: size * ABOVE,
     below: size * 0.7,
     acrossHeight: before.acrossHeight,
   };
   const geometry = panelsGeometry(rooms, columns, rows);
-  const groupOf = scaleGroups(slots, panels.scale, geometry.height / (size * TICK_PITCH) + 1, { style, locale });
-  const across = acrossPlanner(list[0]?.figure ?? figure, style, locale)(geometry.width);
+  const groupOf = scaleGroups(slots, figure.panels.look.scale, geometry.height / (size * TICK_PITCH) + 1, {
+    style,
+    locale,
+  });
+  const across = given.plan(geometry.width);
   const captions = captionsOf(slots, groupOf, isGrid);
   const heads = setHeads(given, captions, groupOf, geometry);
-  return { geometry, groupOf, across, captions, heads, rooms };
+  const hasEnds = before.ends > 0;
+  return { captionTop: captionBottom + rooms.above, geometry, groupOf, across, captions, heads, rooms, hasEnds };
 }
 
 /** What the next pass knows from this one. */
 function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, given: Given): Before {
-  const { arrangement, panels, style, locale } = given;
+  const { arrangement, figure, names, style, locale } = given;
   const { slots, columns } = arrangement;
   const size = style.sizes.label;
   const groups = [...new Set(slots.flatMap((slot) => groupOf(slot) ?? []))];
   const widest = (of: (group: ScaleGroup) => number) => Math.max(0, ...groups.map(of));
-  const isOwn = panels.scale === 'panels';
+  const isOwn = figure.panels.look.scale === 'panels';
   const sides = Array.from({ length: columns }, () => ({ left: 0, right: 0 }));
   for (const slot of slots) {
     const [side, group] = [sides[slot.column], groupOf(slot)];
@@ -189,9 +222,9 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
   const captioned = isOnce && groups.some(({ left, right }) => isAbove(left) || (right !== null && isAbove(right)));
   const ends = widest(({ panels, left, right }) =>
     Math.max(
-      ...panels.map(({ figure }) =>
+      ...panels.map(({ drawn }) =>
         endValueWidth(
-          figure,
+          drawn,
           ({ line }) => (line.axis === 'right' && right ? right : left).numbers.exponent,
           style,
           locale,
@@ -202,6 +235,7 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
   // A value stands a little away from its point and from the edge.
   const wanted = ends > 0 ? ends + size * 0.9 : 0;
   const cell = geometry.width + (rooms.sides[0]?.right ?? 0);
+  const isRightFree = groups.every(({ right }) => right === null);
   return {
     acrossHeight: across.height,
     over: across.over,
@@ -210,26 +244,35 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
       left: isOnce ? widest(({ left }) => alongRoom(left, style)) : 0,
       right: isOnce ? widest(({ right }) => (right ? alongRoom(right, style) : 0)) : 0,
     },
-    captionHeight: captioned ? size * 1.7 : 0,
+    captioned,
     columnLines: linesIn(heads.columns),
     titleLines: linesIn(heads.panels.values()),
-    ends: wanted <= cell * MOST_ENDS && groups.every(({ right }) => right === null) ? wanted : 0,
+    ends: wanted <= cell * MOST_ENDS && isRightFree && names.width === 0 ? wanted : 0,
+    // Past the numbers of a right axis, names stand one below the other at its edge.
+    lastShare: isRightFree && names.width > 0 ? Math.max(0.05, across.share(names.lastPosition)) : 1,
   };
 }
 
 /** Shares the frame out among the panels and all that stands around them. */
 export function shareOut(given: Given): Shared {
   const size = given.style.sizes.label;
-  let shared = share(given, {
+  let before: Before = {
     acrossHeight: size * 2,
     over: { left: 0, right: 0 },
     sides: Array.from({ length: given.arrangement.columns }, () => ({ left: size, right: 0 })),
     along: { left: 0, right: 0 },
-    captionHeight: size * 1.5,
+    captioned: true,
     columnLines: 1,
-    titleLines: 1,
+    titleLines: given.list.some(({ name }) => name !== '') ? 1 : 0,
     ends: 0,
-  });
-  for (let turn = 1; turn < PASSES; turn++) shared = share(given, after(shared, given));
+    lastShare: 1,
+  };
+  let shared = share(given, before);
+  for (let turn = 1; turn < PASSES; turn++) {
+    const next = after(shared, given);
+    if (isSame(next, before)) break;
+    before = next;
+    shared = share(given, before);
+  }
   return shared;
 }

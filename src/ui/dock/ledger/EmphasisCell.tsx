@@ -15,7 +15,7 @@ const MOST_LISTED = 24;
 function Held({ figure, table, line, emphasis }: CellProps & { emphasis: Emphasis }) {
   const locale = localeOf(useReport((state) => state.report.locale));
   const resolved = resolveFigure(figure, table);
-  const held = (resolved.panels?.list.map((panel) => panel.figure) ?? [resolved]).flatMap((plot) =>
+  const held = resolved.panels.list.flatMap(({ drawn: plot }) =>
     plot.lines.flatMap((own) => (own.line.id === line.id ? [{ own, points: pointsOf(plot, own, emphasis) }] : [])),
   );
   const [first] = held;
