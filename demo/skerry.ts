@@ -348,7 +348,7 @@ export function demoReport(): Demo {
   });
   bars.words = { title: 'Two piers fill their ships beyond four fifths', subtitle: '', source: SOURCE };
   for (const column of bars.columns)
-    if (column.kind === 'spark' && column.column === load) Object.assign(column, { ceiling: 100, target: 80 });
+    if (column.kind === 'level bars' && column.column === load) Object.assign(column, { ceiling: 100, target: 80 });
   report = runCommand(report, 'item.add', { item: bars }).report;
   return { report, blocks };
 }

@@ -26,7 +26,7 @@ function columnsOf(column: ResolvedColumn, locale: Locale): { head: string; cell
       };
       return asides ? [number, { head: `${column.title}, at`, cell: (record) => asides[record] ?? '' }] : [number];
     }
-    case 'spark':
+    case 'level bars':
       return [{ head: column.title, cell: (record) => plain(column.values[record]) }];
     case 'sparkline': {
       const { grid, places } = column.series;

@@ -8,6 +8,7 @@ import type { BlockCells, CallsRequest } from '../core/change/wire.ts';
 import type { Path } from '../core/named/fields.ts';
 import { Refusal } from '../core/refusal.ts';
 import { type ReportRecord, reportOf } from '../core/report/record.ts';
+import { renamedChange } from '../core/report/renamed.ts';
 import { dropUnused, storeBlocks, wantCells } from './blocks.ts';
 import type { Database, Schema } from './database.ts';
 import { CHANNEL } from './live.ts';
@@ -35,17 +36,18 @@ const MOST_CHANGES = 1000;
 
 type Row = Omit<Schema['changes'], 'report_id' | 'made_at' | 'args' | 'fields'> & { args: unknown; fields: unknown };
 
-const changeOf = (row: Row): Change => ({
-  id: row.change_id,
-  revision: row.revision,
-  by: row.author,
-  name: row.command,
-  args: row.args,
-  label: row.label,
-  seen: row.seen,
-  ...(row.step_group !== null && { group: row.step_group }),
-  fields: row.fields as Change['fields'],
-});
+const changeOf = (row: Row): Change =>
+  renamedChange({
+    id: row.change_id,
+    revision: row.revision,
+    by: row.author,
+    name: row.command,
+    args: row.args,
+    label: row.label,
+    seen: row.seen,
+    ...(row.step_group !== null && { group: row.step_group }),
+    fields: row.fields as Change['fields'],
+  });
 
 const COLUMNS = [
   'revision',

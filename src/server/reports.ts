@@ -22,7 +22,7 @@ export interface StoredReport {
 export class Unreadable extends Refusal {}
 
 /** For which form of documents a summary holds; a new one has every document looked through again. */
-const FORM = 'version 2';
+const FORM = 'version 3';
 
 /** What was looked through is told apart from what was changed by hand afterwards. */
 export const checkedNow = (revision: number): string => `${FORM}, revision ${revision}`;

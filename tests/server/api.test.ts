@@ -371,7 +371,7 @@ describe('what cannot be read', () => {
     );
     const done = await send(report, { base: 0, commands: [titled('Of today')] });
     expect(done.body).toMatchObject({ revision: 1, refused: [] });
-    expect((await stored(report)).record['version']).toBe(2);
+    expect((await stored(report)).record['version']).toBe(3);
   });
 });
 

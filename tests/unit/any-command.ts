@@ -188,10 +188,10 @@ const OWN: Partial<Record<CommandName, Own>> = {
   },
   'spark.except': (report, pools, dice) => {
     const spark = ofType(report, 'spark', dice);
-    const column = dice.of(spark.columns.filter(({ kind }) => kind === 'sparkline' || kind === 'spark'));
+    const column = dice.of(spark.columns.filter(({ kind }) => kind === 'sparkline' || kind === 'level bars'));
     const row = dice.of(pools['row'] ?? []);
     const set = parts(
-      column.kind === 'spark' ? SparkException.pick({ row: true, colour: true }) : SparkException,
+      column.kind === 'level bars' ? SparkException.pick({ row: true, colour: true }) : SparkException,
       { row },
       pools,
       dice,

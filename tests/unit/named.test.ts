@@ -4,6 +4,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { demoReport } from '../../demo/skerry.ts';
+import { type Change, UNDO } from '../../src/core/change/change.ts';
+import { runCall } from '../../src/core/change/run.ts';
 import { applyFields, fieldsBetween, meets } from '../../src/core/named/fields.ts';
 import { keyed } from '../../src/core/named/keyed.ts';
 import { partsBetween, withParts } from '../../src/core/named/parts.ts';
@@ -11,6 +13,7 @@ import { placesFor } from '../../src/core/named/places.ts';
 import { toList, toRecord } from '../../src/core/named/record.ts';
 import { isSame } from '../../src/core/named/same.ts';
 import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
+import { renamedCall, renamedChange, renamedIn } from '../../src/core/report/renamed.ts';
 import { Report } from '../../src/core/report/report.ts';
 import { readDocument, upgradeSpec } from '../../src/core/report/upgrade.ts';
 import { storable, storableValue } from '../../src/core/text/storable.ts';
@@ -132,7 +135,7 @@ describe('older documents', () => {
 
   it('of version 1 are read, with their lists as they were', () => {
     const read = reportOf(readDocument(old));
-    expect(read.version).toBe(2);
+    expect(read.version).toBe(3);
     expect(read.items.map(({ id }) => id)).toEqual(old.items.map(({ id }) => id));
     const again = reportOf(readDocument(sent(readDocument(old))));
     expect(again).toEqual(read);
@@ -174,10 +177,50 @@ describe('older documents', () => {
     });
   });
 
+  it('of version 2 are read in the names of today, and what was done in them can be undone', () => {
+    const { document, changes } = JSON.parse(
+      readFileSync(new URL('../documents/version-2.json', import.meta.url), 'utf8'),
+    ) as { document: object; changes: Change[] };
+    const record = readDocument(document);
+    const bandIn = (at: ReportRecord) =>
+      reportOf(at).items.flatMap((item) =>
+        item.type === 'figure' ? item.marks.filter(({ id }) => id === 'usual') : [],
+      );
+    expect(record['version']).toBe(3);
+    expect(bandIn(record)).toMatchObject([{ opacity: 0.5 }]);
+    const log = new Map(changes.map((change) => [change.id, renamedChange(change)]));
+    const [added, set, removed] = changes.map(({ id }) => id);
+    const undone = (at: ReportRecord, id: string | undefined) =>
+      runCall(at, { name: UNDO, args: { changes: [id] } }, (one) => log.get(one));
+    const before = undone(record, set);
+    expect([bandIn(before.record), before.left]).toMatchObject([[{ opacity: 0.3 }], []]);
+    expect(bandIn(undone(before.record, added).record)).toEqual([]);
+    const columnsOf = (at: ReportRecord) =>
+      reportOf(at).items.flatMap((item) => (item.type === 'spark' ? item.columns.map(({ kind }) => kind) : []));
+    const barsIn = (at: ReportRecord) => columnsOf(at).filter((kind) => kind === 'level bars').length;
+    expect(barsIn(undone(record, removed).record)).toBe(barsIn(record) + 1);
+  });
+
+  it('leave today’s as they are, and are found in what a browser kept', () => {
+    const today = recordOf(report);
+    expect(renamedIn(today)).toEqual(today);
+    const call = (name: string, args: unknown) => ({ id: '00000000-0000-4000-8000-000000000001', name, args });
+    const item = { type: 'spark', columns: { a: { kind: 'spark', title: 'strength' } }, strength: 'a name' };
+    expect(renamedCall(call('item.add', { item })).args).toEqual({
+      item: { ...item, columns: { a: { kind: 'level bars', title: 'strength' } } },
+    });
+    const part = { path: ['strength'], to: 0.2 };
+    expect(renamedCall(call('figure.setMark', { figure: 'f', mark: 'm', set: [part] })).args).toEqual({
+      figure: 'f',
+      mark: 'm',
+      set: [{ path: ['opacity'], to: 0.2 }],
+    });
+  });
+
   it.each<[string, unknown, RegExp]>([
     ['no document', 3, /no report document/],
     ['another format', { format: 'x' }, /no report document/],
-    ['a version to come', { format: 'rizo-report', version: 3 }, /of version 3, and this is version 2/],
+    ['a version to come', { format: 'rizo-report', version: 4 }, /of version 4, and this is version 3/],
     [
       'a version 1 that lacks something',
       { format: 'rizo-report', version: 1, title: 'x' },

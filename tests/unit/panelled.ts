@@ -144,7 +144,7 @@ export const PANELLED: Situation[] = [
         shown: true,
         moved: null,
         over: { kind: 'across', from: Date.UTC(2024, 10, 1), to: Date.UTC(2025, 1, 1) },
-        strength: 0.16,
+        opacity: 0.16,
       },
       {
         kind: 'note',

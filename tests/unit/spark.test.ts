@@ -31,11 +31,11 @@ const draft = (of = table, measures = ['load']) =>
   draftLevelBars(of, { id: 's', tableId: 't', style: DEFAULT_STYLE, names: 'pier', measures });
 const withBars = (spec: SparkTableSpec, change: Partial<LevelBars>): SparkTableSpec => ({
   ...spec,
-  columns: spec.columns.map((column) => (column.kind === 'spark' ? { ...column, ...change } : column)),
+  columns: spec.columns.map((column) => (column.kind === 'level bars' ? { ...column, ...change } : column)),
 });
 const barsOf = (spec: SparkTableSpec, of = table) => {
-  const found = resolveSparkTable(spec, of, ENGLISH).columns.find((column) => column.kind === 'spark');
-  if (found?.kind !== 'spark') throw new Error('no bars');
+  const found = resolveSparkTable(spec, of, ENGLISH).columns.find((column) => column.kind === 'level bars');
+  if (found?.kind !== 'level bars') throw new Error('no bars');
   return found;
 };
 /** How much of its track each bar fills; null where a cell is empty. */

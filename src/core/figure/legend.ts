@@ -7,6 +7,7 @@ import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { shorten } from '../text/wrap.ts';
+import { namePlaceOf } from './name-places.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 import type { FigureSpec } from './spec.ts';
@@ -47,7 +48,7 @@ function wantedIn(figure: ResolvedFigure, style: HouseStyle): Pick<Legend, 'plac
     const shown = figure.lines.filter(({ name, line }) => name.trim() !== '' && line.named !== 'none');
     return { place: names.box, lines: names.kind === 'box' ? shown : [] };
   }
-  const place = names.kind === 'box' && names.box === 'below' ? 'below' : 'above';
+  const place = namePlaceOf(figure.spec) === 'below' ? 'below' : 'above';
   if (headed.every(({ drawn }) => drawn.lines.length < 2)) return { place, lines: [] };
   const ink = look.colours.kind === 'lines' ? {} : { colour: style.ink };
   const first = new Map(

@@ -152,5 +152,5 @@ export function markNodes({ mark, runs, box }: SetMark): SceneNode[] {
     [box.maxX, box.maxY],
     [box.minX, box.maxY],
   ];
-  return group([{ kind: 'path', d: `${runOf(corners)}Z`, fill: mark.colour, opacity: mark.strength }]);
+  return group([{ kind: 'path', d: `${runOf(corners)}Z`, fill: mark.colour, opacity: mark.opacity }]);
 }

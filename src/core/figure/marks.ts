@@ -42,7 +42,7 @@ const Band = z.strictObject({
     z.strictObject({ kind: z.literal('across'), from: At.nullable(), to: At.nullable() }),
   ]),
   /** how strong its colour is, from 0 to 1 */
-  strength: z.number().min(0.02, 'A band is at least 0.02 strong.').max(1).default(0.14),
+  opacity: z.number().min(0.02, 'The opacity of a band is at least 0.02.').max(1).default(0.14),
 });
 
 const Event = z.strictObject({

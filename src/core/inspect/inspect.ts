@@ -156,13 +156,13 @@ function annotations(marks: readonly Mark[], figure: ResolvedPlot): NonNullable<
           y2: to,
           yAxisIndex: indexOn(axis),
           fillColor: colour,
-          opacity: mark.strength,
+          opacity: mark.opacity,
           label: label(name, colour),
         });
     } else if (mark.kind === 'band' && mark.over.kind === 'across') {
       const { from, to } = mark.over;
       if (from !== null && to !== null)
-        xaxis.push({ x: from, x2: to, fillColor: colour, opacity: mark.strength, label: label(name, colour) });
+        xaxis.push({ x: from, x2: to, fillColor: colour, opacity: mark.opacity, label: label(name, colour) });
     }
   }
   return { yaxis, xaxis };

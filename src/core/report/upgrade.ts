@@ -5,6 +5,7 @@ import { toRecord } from '../named/record.ts';
 import { isProperties, own, type Properties } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
 import { type ReportRecord, reportOf, StoredReport } from './record.ts';
+import { renamedIn } from './renamed.ts';
 import { inconsistencyOf, Report } from './report.ts';
 
 /** Version 1 let two entries of a list have one name; the last one was what counted. */
@@ -37,15 +38,31 @@ function withHeadIds(item: unknown): unknown {
 }
 
 /** A figure or spark table spec as it was written by an older version. */
-export const upgradeSpec = (spec: unknown): unknown => withHeadIds(spec);
+export const upgradeSpec = (spec: unknown): unknown => renamedIn(withHeadIds(spec));
 
 /** Version 1 kept things in lists; from version 2 on they are records by name. */
 function fromVersion1(document: Properties): unknown {
   const items = document['items'];
-  const list = { ...document, version: 2, items: Array.isArray(items) ? items.map(withHeadIds) : items };
+  const list = { ...document, version: 3, items: Array.isArray(items) ? items.map(upgradeSpec) : items };
   const parsed = Report.safeParse(withoutDoubles(Report, list));
   if (!parsed.success) throw unreadable(parsed.error);
   return toRecord(Report, parsed.data);
+}
+
+/** The record form of a document of any version, as far as it can be told. */
+function inThisVersion(document: Properties): unknown {
+  switch (document['version']) {
+    case 1:
+      return fromVersion1(document);
+    case 2:
+      return { ...(renamedIn(document) as Properties), version: 3 };
+    case 3:
+      return document;
+    default:
+      throw new Refusal(
+        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 3.`,
+      );
+  }
 }
 
 function unreadable(error: Parameters<typeof firstWrong>[0]): Refusal {
@@ -61,10 +78,7 @@ function unreadable(error: Parameters<typeof firstWrong>[0]): Refusal {
 export function readDocument(document: unknown): ReportRecord {
   if (!isProperties(document) || document['format'] !== 'rizo-report')
     throw new Refusal('This report cannot be read: it is no report document.');
-  const { version } = document;
-  if (version !== 1 && version !== 2)
-    throw new Refusal(`This report cannot be read: it is of version ${String(version)}, and this is version 2.`);
-  const parsed = StoredReport.safeParse(version === 1 ? fromVersion1(document) : document);
+  const parsed = StoredReport.safeParse(inThisVersion(document));
   if (!parsed.success) throw unreadable(parsed.error);
   const record = parsed.data as ReportRecord;
   const wrong = inconsistencyOf(reportOf(record));

@@ -40,7 +40,7 @@ export interface SparkSeries {
 export type ColumnData =
   | { kind: 'text'; id: string; name: string; cells: string[] }
   | ({ kind: 'number'; id: string; name: string } & NumberCells)
-  | { kind: 'spark'; id: string; name: string; values: Float64Array }
+  | { kind: 'level bars'; id: string; name: string; values: Float64Array }
   | SparkSeries;
 
 export interface SparkData {
@@ -240,12 +240,12 @@ class Reader {
         return { kind: 'number', id, name: DERIVED_NAMES[spec.what], ...this.derived(spec) };
       case 'text':
       case 'number':
-      case 'spark': {
+      case 'level bars': {
         const column = columnOf(this.table, spec.column);
         const { name, unit } = readTitle(column?.title ?? spec.column);
         const known = (column?.kind === 'number' && column.unit) || unit;
-        if (spec.kind === 'spark')
-          return { kind: 'spark', id, name: known ? `${name}, ${known}` : name, values: this.bars(spec.column) };
+        if (spec.kind === 'level bars')
+          return { kind: 'level bars', id, name: known ? `${name}, ${known}` : name, values: this.bars(spec.column) };
         if (spec.kind === 'text') return { kind: 'text', id, name, cells: this.textCells(column) };
         const decimals = spec.decimals ?? (column ? decimalsShown(column) : 0);
         const writing = { decimals, signed: false, percent: false, unitOf: () => known };

@@ -17,7 +17,7 @@ const CELL_WIDTH = 34;
 /** Level bars of a column, in the given colour. */
 export function newLevelBars(id: string, column: string, colour: string): LevelBars {
   return {
-    kind: 'spark',
+    kind: 'level bars',
     id,
     column,
     title: null,

@@ -47,7 +47,7 @@ export type Slot = SlotShared &
   (
     | { kind: 'text'; column: ResolvedOf<'text'>; face: FaceId }
     | { kind: 'number'; column: ResolvedOf<'number'>; tail: number; aside: number }
-    | { kind: 'bars'; column: ResolvedOf<'spark'> }
+    | { kind: 'bars'; column: ResolvedOf<'level bars'> }
     | { kind: 'sparkline'; column: ResolvedSparkline; cellLeft: number; cellWidth: number; beside: Beside[] }
     | { kind: 'source'; column: ResolvedSparkline; place: number }
   );
@@ -176,7 +176,8 @@ function slotsOf(column: ResolvedColumn, isFirst: boolean, style: HouseStyle, lo
   const { title, spec } = column;
   const { id } = spec;
   if (column.kind === 'sparkline') return sparklineSlots(column, style, locale);
-  if (column.kind === 'spark') return [{ kind: 'bars', id, title, column, width: column.spec.width * POINTS_PER_MM }];
+  if (column.kind === 'level bars')
+    return [{ kind: 'bars', id, title, column, width: column.spec.width * POINTS_PER_MM }];
   const given = 'width' in spec && spec.width !== null ? spec.width * POINTS_PER_MM : null;
   if (column.kind === 'text') {
     const face = isFirst ? BOLD : PLAIN;

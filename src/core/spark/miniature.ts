@@ -15,7 +15,12 @@ import type { SparkTableSpec } from './spec.ts';
 const MOST_ROWS = 7;
 const MOST_LINES = 3;
 
-function barNodes({ values, ceiling, spec }: ResolvedOf<'spark'>, records: number[], width: number, height: number) {
+function barNodes(
+  { values, ceiling, spec }: ResolvedOf<'level bars'>,
+  records: number[],
+  width: number,
+  height: number,
+) {
   const shown = records.slice(0, MOST_ROWS);
   const pitch = height / Math.max(1, shown.length);
   return shown.map((record, index): SceneNode => {
@@ -55,9 +60,9 @@ function sketch(resolved: ResolvedSparkTable, widthMm: number, heightMm: number)
   const { spec, columns, data } = resolved;
   const [width, height] = [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM];
   const records = shownRecords(data);
-  const found = columns.find((column) => column.kind === 'spark' || column.kind === 'sparkline');
+  const found = columns.find((column) => column.kind === 'level bars' || column.kind === 'sparkline');
   const nodes =
-    found?.kind === 'spark'
+    found?.kind === 'level bars'
       ? barNodes(found, records, width, height)
       : found?.kind === 'sparkline'
         ? lineNodes(found, resolved, records, width, height)
@@ -71,9 +76,11 @@ const MOST_LOOKED_AT = 20_000;
 /** The little of a spark table and its table that a small picture is drawn from. */
 function little(spec: SparkTableSpec, table: Table): [SparkTableSpec, Table] {
   const { rows, order, columns } = spec;
-  const drawn = columns.find((column) => column.kind === 'sparkline' || column.kind === 'spark');
+  const drawn = columns.find((column) => column.kind === 'sparkline' || column.kind === 'level bars');
   // Level bars of series are the latest values of the first sparklines.
-  const own = columns.filter((column) => column === drawn || (drawn?.kind === 'spark' && column.kind === 'sparkline'));
+  const own = columns.filter(
+    (column) => column === drawn || (drawn?.kind === 'level bars' && column.kind === 'sparkline'),
+  );
   const kept = rows.kind === 'columns' ? { ...rows, columns: rows.columns.slice(0, MOST_ROWS) } : rows;
   const count = Math.min(table.rows, rows.kind === 'rows' ? 2 * MOST_ROWS + table.totals.length : MOST_LOOKED_AT);
   const totals = table.totals.filter((row) => row < count);

@@ -12,7 +12,7 @@ export type ResolvedColumn =
   | { kind: 'text'; spec: SparkColumn; title: string; cells: readonly string[] }
   | { kind: 'number'; spec: SparkColumn; title: string; cells: NumberCells }
   | {
-      kind: 'spark';
+      kind: 'level bars';
       spec: LevelBars;
       title: string;
       values: Float64Array;
@@ -128,7 +128,7 @@ function resolveColumn(
     });
     return found;
   };
-  if (data.kind === 'spark' && spec.kind === 'spark') {
+  if (data.kind === 'level bars' && spec.kind === 'level bars') {
     let highest = spec.target ?? 0;
     for (const value of data.values) if (value > highest) highest = value;
     // Where nothing is above zero every bar is empty, whatever its ceiling.
@@ -137,7 +137,7 @@ function resolveColumn(
       .filter(Boolean)
       .join(', ');
     const own = new Map([...byKey(spec.exceptions)].map(([record, { colour }]) => [record, colour]));
-    return { kind: 'spark', spec, title, values: data.values, ceiling, own };
+    return { kind: 'level bars', spec, title, values: data.values, ceiling, own };
   }
   if (data.kind !== 'sparkline' || spec.kind !== 'sparkline') return null;
   const exceptions = byKey(spec.exceptions);

@@ -36,7 +36,7 @@ function write(row: Row, text: string, x: number, anchor: 'start' | 'end', face:
 
 /** One level bar: its track, the bar and the target's tick; a missing value leaves its cell empty, a zero an empty track. */
 export function barNodes(
-  { spec, values, ceiling, own }: ResolvedOf<'spark'>,
+  { spec, values, ceiling, own }: ResolvedOf<'level bars'>,
   record: number,
   box: CellBox,
   pitch: number,

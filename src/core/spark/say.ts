@@ -23,7 +23,7 @@ export function sayCell({ series }: ResolvedSparkline, record: number, locale: L
 }
 
 /** A record's level bar in words. */
-export function sayBar({ values, ceiling, spec }: ResolvedOf<'spark'>, record: number, locale: Locale): string {
+export function sayBar({ values, ceiling, spec }: ResolvedOf<'level bars'>, record: number, locale: Locale): string {
   const value = values[record] ?? Number.NaN;
   if (Number.isNaN(value)) return 'no value';
   const write = (number: number) => formatNumber(number, Number.isInteger(number) ? 0 : 1, locale);
@@ -34,7 +34,7 @@ export function sayBar({ values, ceiling, spec }: ResolvedOf<'spark'>, record: n
 const nameOf = ({ records }: SparkData, record: number) => records[record]?.name ?? '';
 
 function sayColumn(column: ResolvedColumn, data: SparkData, locale: Locale): string[] {
-  if (column.kind !== 'sparkline' && column.kind !== 'spark') return [];
+  if (column.kind !== 'sparkline' && column.kind !== 'level bars') return [];
   const shown = shownRecords(data);
   const said = shown
     .slice(0, MOST_SAID)

@@ -11,12 +11,12 @@ const GROUND = '#ffffff';
 /** One cell of a column of sparklines or level bars, at its printed size. */
 export function singleScene(geometry: SparkGeometry, column: ResolvedColumn, record: number): Scene | null {
   const { resolved, pitch, pixel, style, locale } = geometry;
-  if (column.kind !== 'sparkline' && column.kind !== 'spark') return null;
+  if (column.kind !== 'sparkline' && column.kind !== 'level bars') return null;
   const name = resolved.data.records[record]?.name ?? '';
   const width = column.spec.width * POINTS_PER_MM;
   const box = cellBox({ pitch, pixel }, 0, width);
   const shared = { widthMm: column.spec.width, heightMm: pitch / POINTS_PER_MM, title: `${name}: ${column.title}` };
-  if (column.kind === 'spark')
+  if (column.kind === 'level bars')
     return {
       ...shared,
       description: `${name}: ${sayBar(column, record, locale)}.`,

@@ -109,7 +109,7 @@ export const SparkColumn = z.discriminatedUnion('kind', [
   z.strictObject({
     ...headed,
     column,
-    kind: z.literal('spark'),
+    kind: z.literal('level bars'),
     /** one value as a share of the ceiling that all rows have in common */
     draw: z.literal('level bar'),
     colour: Colour,
@@ -128,7 +128,7 @@ export const SparkColumn = z.discriminatedUnion('kind', [
 ]);
 export type SparkColumn = z.infer<typeof SparkColumn>;
 export type SparkColumnOf<Kind extends SparkColumn['kind']> = Extract<SparkColumn, { kind: Kind }>;
-export type LevelBars = SparkColumnOf<'spark'>;
+export type LevelBars = SparkColumnOf<'level bars'>;
 
 /** A row of sums: whether it is there, and what it is called. */
 const SumRow = z.strictObject({ shown: z.boolean(), name: z.string().max(200) });

@@ -184,9 +184,9 @@ function BandWords({ mark, across, set }: MarkProps<'band'>) {
       )}
       <PhraseNumber
         label={`Strength of ${name}, percent`}
-        value={Math.round(mark.strength * 100)}
+        value={Math.round(mark.opacity * 100)}
         className="w-10"
-        onCommit={(percent) => set({ ...mark, strength: (percent ?? 14) / 100 })}
+        onCommit={(percent) => set({ ...mark, opacity: (percent ?? 14) / 100 })}
       />
       % strong
     </>

@@ -40,7 +40,11 @@ export function nameOfColumn(column: SparkColumn, table: Table): string {
   if (column.kind === 'sparkline') return column.title ?? `sparklines, ${column.draw}`;
   const found = columnOf(table, column.column);
   const title = found ? readTitle(found.title).name : column.column;
-  return column.kind === 'spark' ? (column.title ? `level bars, ${column.title}` : `${title} as level bars`) : title;
+  return column.kind === 'level bars'
+    ? column.title
+      ? `level bars, ${column.title}`
+      : `${title} as level bars`
+    : title;
 }
 
 function Choices({
@@ -102,7 +106,7 @@ function ColumnWords({
           onCommit={(title) => set({ title: title.trim() === '' ? null : title.trim() })}
         />
       </p>
-      {column.kind === 'sparkline' || column.kind === 'spark' ? (
+      {column.kind === 'sparkline' || column.kind === 'level bars' ? (
         <p className="text-[13px] text-quiet">The rest is set on its own strip.</p>
       ) : (
         <p className={sentence}>
@@ -212,7 +216,7 @@ function dataFor({ rows }: SparkTableSpec, table: Table): Pick<Sparkline, 'colum
 function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
   const style = useReport((state) => state.report.style);
   const add = (column: SparkColumn) => run('spark.addColumn', { spark: spark.id, column });
-  const bars = spark.columns.filter(({ kind }) => kind === 'spark').length;
+  const bars = spark.columns.filter(({ kind }) => kind === 'level bars').length;
   const [first] = spark.columns.filter((column) => column.kind === 'sparkline');
   const data = first ?? dataFor(spark, table);
   const measures = table.columns.filter(({ kind }) => kind === 'number');

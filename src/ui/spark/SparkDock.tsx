@@ -59,7 +59,7 @@ interface SparkDockProps {
 export function SparkDock({ spark, table, resolved, geometry, record }: SparkDockProps) {
   const wished = useView((view) => view.sparkStrip);
   const folded = useView((view) => view.dockFolded);
-  const bars = spark.columns.filter((column) => column.kind === 'spark' || column.kind === 'sparkline');
+  const bars = spark.columns.filter((column) => column.kind === 'level bars' || column.kind === 'sparkline');
   const strips = [
     ...bars.map((column) => ({ id: column.id, name: nameOf(column, table) })),
     { id: 'columns', name: 'Columns & rows' },
@@ -81,7 +81,7 @@ export function SparkDock({ spark, table, resolved, geometry, record }: SparkDoc
       onFold={(dockFolded) => useView.setState({ dockFolded })}
       aside={`${sayTucked(resolved)}${width} × ${height} mm`}
     >
-      {chosen?.kind === 'spark' && (
+      {chosen?.kind === 'level bars' && (
         <LevelBarStrip
           key={chosen.id}
           spark={spark}

@@ -40,7 +40,7 @@ interface SparkHandOffProps {
 /** Files of a spark table and of its sparklines to give to someone. */
 export function SparkHandOff({ spark, geometry, record }: SparkHandOffProps) {
   const [copied, setCopied] = useState<string | null>(null);
-  const columns = spark.columns.filter((column) => column.kind === 'sparkline' || column.kind === 'spark');
+  const columns = spark.columns.filter((column) => column.kind === 'sparkline' || column.kind === 'level bars');
   const [wished, setColumn] = useState<string | null>(null);
   const [size, setSize] = useState(TYPE_SIZE);
   const { take, error } = useTake(spark.id);

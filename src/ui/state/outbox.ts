@@ -7,6 +7,7 @@ import { delMany, entries, getMany, keys, set } from 'idb-keyval';
 import type { Call } from '../../core/change/change.ts';
 import type { Refused } from '../../core/change/meet.ts';
 import type { BlockCells } from '../../core/change/wire.ts';
+import { renamedCall } from '../../core/report/renamed.ts';
 import type { Blocks } from './cells.ts';
 import { forClosed, thisWindow } from './session.ts';
 
@@ -63,7 +64,9 @@ const EMPTY: Outbox = { calls: [], refused: [], blocks: {} };
 async function withBlocks(report: string, window: string, kept: Kept): Promise<Outbox> {
   const cells = await getMany<BlockCells>(kept.blocks.map((id) => blockKey(report, window, id)));
   const blocks = Object.fromEntries(kept.blocks.map((id, index) => [id, cells[index] ?? []]));
-  return { calls: kept.calls, refused: kept.refused, blocks };
+  // A window that was closed before this version was opened kept them in older names.
+  const refused = kept.refused.map((one) => ({ ...one, call: renamedCall(one.call) }));
+  return { calls: kept.calls.map(renamedCall), refused, blocks };
 }
 
 const joined = (one: Outbox, other: Outbox): Outbox => ({

@@ -177,7 +177,7 @@ export const SPARK_COMMANDS = {
     z.strictObject({ ...inSpark, column: Id, row: SparkException.shape.row, set: Parts }),
     (draft, { spark: id, column, row, set }) => {
       const found = columnAt(sparkTableOf(draft, id), column);
-      if (found.kind === 'spark') {
+      if (found.kind === 'level bars') {
         const before = current(found).exceptions.find((other) => other.row === row) ?? { row };
         const { colour } = withParts(BarException, before, set);
         found.exceptions = found.exceptions.filter((other) => other.row !== row);
@@ -198,7 +198,7 @@ export const SPARK_COMMANDS = {
     z.strictObject({ ...inSpark, column: Id, row: SparkException.shape.row.nullable() }),
     (draft, { spark: id, column, row }) => {
       const found = columnAt(sparkTableOf(draft, id), column);
-      if (found.kind === 'spark')
+      if (found.kind === 'level bars')
         found.exceptions = found.exceptions.filter((other) => row !== null && other.row !== row);
       else {
         const target = sparklines(sparkTableOf(draft, id), column);

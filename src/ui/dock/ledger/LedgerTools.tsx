@@ -1,5 +1,5 @@
+import { type NamePlace, namePlaceOf, namePlaces } from '../../../core/figure/name-places.ts';
 import type { FigureSpec, Line } from '../../../core/figure/spec.ts';
-import { BOX_PLACES } from '../../../core/figure/spec.ts';
 import { isCalled } from '../../../core/table/called.ts';
 import { PhraseChoice } from '../../controls/Phrase.tsx';
 import { chosenLines, duplicate, layLook, pickUpLook, remove, resetLook } from '../../report/lines.ts';
@@ -16,40 +16,35 @@ interface LedgerToolsProps {
 /** From so many lines on, a field finds those that are meant. */
 const MANY = 7;
 
-const BOX_NAMES: Record<(typeof BOX_PLACES)[number], string> = {
-  'top left': 'at the top left',
-  'top right': 'at the top right',
-  'bottom left': 'at the bottom left',
-  'bottom right': 'at the bottom right',
-  above: 'above the plot',
-  below: 'below the plot',
-  outside: 'beside the plot',
+const PLACE_NAMES: Record<NamePlace, string> = {
+  lines: 'at their lines',
+  'top left': 'in a box at the top left',
+  'top right': 'in a box at the top right',
+  'bottom left': 'in a box at the bottom left',
+  'bottom right': 'in a box at the bottom right',
+  above: 'in a box above',
+  below: 'in a box below',
+  outside: 'in a box beside the plot',
 };
 
-/** How lines are named: at themselves or in a box; in panels that have several, above or below all of them. */
+/** How lines are named, at themselves or in a box; nothing to choose where the names of panels say it. */
 function NamesWords({ figure }: { figure: FigureSpec }) {
-  const { names, panels } = figure;
-  const set = (chosen: 'lines' | (typeof BOX_PLACES)[number]) =>
-    run('figure.setNames', {
-      figure: figure.id,
-      ...(chosen === 'lines' ? { kind: 'lines' as const } : { kind: 'box' as const, box: chosen }),
-    });
-  const isOneEach = [panels?.by, panels?.down].some((split) => split?.kind === 'lines');
-  if (panels && (isOneEach || figure.lines.filter(({ shown }) => shown).length < 2))
-    return <span className="text-quiet">Each panel is named; its line needs no other name.</span>;
-  const boxes = panels ? (['above', 'below'] as const) : BOX_PLACES;
-  const box = names.kind === 'box' && names.box === 'below' ? 'below' : 'above';
+  const places = namePlaces(figure);
+  const place = namePlaceOf(figure);
+  if (place === null) return <span className="text-quiet">Each panel is named; its line needs no other name.</span>;
   return (
     <>
       Names stand
       <PhraseChoice
         label="How lines are named"
-        value={panels ? box : names.kind === 'lines' ? 'lines' : names.box}
-        options={[
-          ...(panels ? [] : [{ value: 'lines' as const, name: 'at their lines' }]),
-          ...boxes.map((value) => ({ value, name: `in a box ${panels ? `${value} the panels` : BOX_NAMES[value]}` })),
-        ]}
-        onCommit={set}
+        value={place}
+        options={places.map((value) => ({ value, name: PLACE_NAMES[value] }))}
+        onCommit={(chosen) =>
+          run('figure.setNames', {
+            figure: figure.id,
+            ...(chosen === 'lines' ? { kind: 'lines' as const } : { kind: 'box' as const, box: chosen }),
+          })
+        }
       />
     </>
   );

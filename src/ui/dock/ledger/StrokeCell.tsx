@@ -1,3 +1,4 @@
+import { namePlaces } from '../../../core/figure/name-places.ts';
 import { CURVES } from '../../../core/mark/curve.ts';
 import { PATTERNS } from '../../../core/mark/stroke.ts';
 import { colourInName, looksLike } from '../../../core/style/colour-words.ts';
@@ -155,7 +156,7 @@ export function StrokeCell(props: CellProps & { across: Column | undefined }) {
         <Fill {...props} />
       </p>
       <Unfinished {...props} />
-      {!figure.panels && (
+      {namePlaces(figure).includes('lines') && (
         <p className={sentence}>
           Its name stands
           <PhraseChoice

@@ -1,0 +1,22 @@
+/** Where the names of a figure's lines can stand: at the lines themselves, or in a box. */
+import { BOX_PLACES, type FigureSpec } from './spec.ts';
+
+export type NamePlace = 'lines' | (typeof BOX_PLACES)[number];
+
+/**
+ * The places to choose from, in the order they are offered. The names of panels
+ * name their lines: only where several stand in each, a box over or under all
+ * of them tells these apart.
+ */
+export function namePlaces({ panels, lines }: FigureSpec): readonly NamePlace[] {
+  if (!panels) return ['lines', ...BOX_PLACES];
+  const isOneEach = [panels.by, panels.down].some((split) => split?.kind === 'lines');
+  return isOneEach || lines.filter(({ shown }) => shown).length < 2 ? [] : ['above', 'below'];
+}
+
+/** Where they stand now, of the places to choose from. */
+export function namePlaceOf(figure: FigureSpec): NamePlace | null {
+  const [first = null, ...others] = namePlaces(figure);
+  const wish = figure.names.kind === 'lines' ? 'lines' : figure.names.box;
+  return others.find((place) => place === wish) ?? first;
+}

@@ -1,0 +1,45 @@
+/**
+ * What version 3 of a report calls by other names than the versions before it:
+ * a column of level bars was of the kind "spark", and the opacity of a band was
+ * its "strength". The names stand in documents, in the log and in what browsers
+ * keep; reading a newer one changes nothing.
+ */
+import type { Call, Change } from '../change/change.ts';
+import type { Field, Path } from '../named/fields.ts';
+import { isProperties } from '../named/same.ts';
+
+/** A value in today's names, however deep they stand in it. */
+export function renamedIn(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(renamedIn);
+  if (!isProperties(value)) return value;
+  const isBars = value['kind'] === 'spark';
+  const isBand = value['kind'] === 'band';
+  return Object.fromEntries(
+    Object.entries(value).map(([name, inner]) => {
+      if (isBars && name === 'kind') return [name, 'level bars'];
+      if (isBand && name === 'strength') return ['opacity', inner];
+      return [name, renamedIn(inner)];
+    }),
+  );
+}
+
+/** The path of a field of a mark, from the report or from the mark itself. */
+function renamedPath(path: Path): Path {
+  const isOfMark = path.length === 1 || (path.length === 5 && path[0] === 'items' && path[2] === 'marks');
+  return isOfMark && path.at(-1) === 'strength' ? [...path.slice(0, -1), 'opacity'] : path;
+}
+
+const renamedField = (field: Field): Field => ({ ...(renamedIn(field) as Field), path: renamedPath(field.path) });
+
+/** A change of the log in today's names, so that it can still be undone. */
+export const renamedChange = (change: Change): Change => ({ ...change, fields: change.fields.map(renamedField) });
+
+/** A call that was kept in a browser, in today's names. */
+export function renamedCall(call: Call): Call {
+  const args = renamedIn(call.args);
+  if (call.name !== 'figure.setMark' || !isProperties(args) || !Array.isArray(args['set'])) return { ...call, args };
+  const set = args['set'].map((part: unknown) =>
+    isProperties(part) && Array.isArray(part['path']) ? { ...part, path: renamedPath(part['path']) } : part,
+  );
+  return { ...call, args: { ...args, set } };
+}
