@@ -5,7 +5,7 @@ import { ValueAxis } from '../../src/core/figure/spec.ts';
 import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
 import { isRoundStep, stepsBeside, tidy } from '../../src/core/scale/ticks.ts';
 import { type Tied, type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
-import { linearScale, resolveValueAxis, shareOf } from '../../src/core/scale/value-axis.ts';
+import { fractionOf, linearScale, resolveValueAxis } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 
 const wish = (low: number, high: number, more: Partial<TiedWish> = {}): TiedWish => ({
@@ -107,7 +107,7 @@ describe('a logarithmic axis', () => {
     const scale = resolveLogAxis(AUTO, [3, 2_000_000], 12);
     expect(scale.ticks).toEqual([1, 10, 100, 1000, 10_000, 100_000, 1_000_000, 10_000_000]);
     expect(scale.minor.slice(0, 9)).toEqual([2, 3, 4, 5, 6, 7, 8, 9, 20]);
-    expect(shareOf(scale, 100)).toBeCloseTo(2 / 7, 12);
+    expect(fractionOf(scale, 100)).toBeCloseTo(2 / 7, 12);
   });
   it('over a decade and a half has 1, 2 and 5, and round ends', () => {
     const scale = resolveLogAxis(AUTO, [13, 480], 12);
@@ -126,8 +126,8 @@ describe('a logarithmic axis', () => {
         for (const list of [scale.ticks, scale.minor])
           list.forEach((tick, index) => {
             expect(tick).toBeGreaterThan(list[index - 1] ?? 0);
-            expect(shareOf(scale, tick)).toBeGreaterThanOrEqual(-1e-9);
-            expect(shareOf(scale, tick)).toBeLessThanOrEqual(1 + 1e-9);
+            expect(fractionOf(scale, tick)).toBeGreaterThanOrEqual(-1e-9);
+            expect(fractionOf(scale, tick)).toBeLessThanOrEqual(1 + 1e-9);
           });
       }),
     );

@@ -18,7 +18,7 @@ import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
-import { plainWords, type Run, setLines, tidyWords } from '../../src/core/text/rich.ts';
+import { placeRuns, plainWords, type Run, tidyWords } from '../../src/core/text/rich.ts';
 import { set } from './arranged.ts';
 import { run, situation } from './situations.ts';
 import { dates, months, numbers, texts } from './tables.ts';
@@ -217,7 +217,7 @@ describe('rich words', () => {
 
   it('are set run by run, smaller where lowered, within the width', () => {
     const type = { face: 'sans-400', size: 10, colour: '#000000' } as const;
-    const [line = [], ...more] = setLines(rich, type, say, 500);
+    const [line = [], ...more] = placeRuns(rich, type, say, 500);
     expect(more).toEqual([]);
     expect(line.map(({ text }) => text)).toEqual(['Up ', 'CO', '2', 'since ', 'May 2026']);
     // A space of another look than what stands before it is room, since viewers drop it at the head of a text.
@@ -237,14 +237,14 @@ describe('rich words', () => {
     });
     fc.assert(
       fc.property(words, fc.integer({ min: 40, max: 200 }), (list, width) => {
-        const lines = setLines(list.join(' '), type, say, width);
+        const lines = placeRuns(list.join(' '), type, say, width);
         for (const runs of lines)
           for (const { text, x } of runs) expect(x + textWidth(text, 'sans-400', 10)).toBeLessThanOrEqual(width + 0.5);
         const joined = lines.map((runs) => runs.map(({ text }) => text).join('')).join('');
         expect(joined.replaceAll(' ', '')).toBe(list.join(''));
       }),
     );
-    const [only = []] = setLines('many words that do not fit', type, say, 60, 1);
+    const [only = []] = placeRuns('many words that do not fit', type, say, 60, 1);
     expect(only.at(-1)?.text.endsWith('…')).toBe(true);
   });
 });

@@ -185,7 +185,7 @@ describe('a sparkline', () => {
     const [low, high] = endsOf(domain, spec.scale, spec.draw);
     const ends = [spec.draw === 'range band' ? low - 3 : low, high] as const;
     return sparklineNodes(
-      { spark: spec, values, before, edge, reference, places, open: values.length, ends },
+      { spark: spec, values, before, edge, reference, places, finished: values.length, ends },
       box,
       pen,
     );

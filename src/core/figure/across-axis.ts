@@ -19,7 +19,7 @@ import type { DateStep } from './date-plans.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedPlot } from './resolve.ts';
 
-/** A label of the across axis, or a tick; positions are shares of the axis's length. */
+/** A label of the across axis, or a tick; positions are fractions of the axis's length. */
 interface AcrossLabel {
   at: number;
   align: 'start' | 'middle' | 'end';
@@ -37,13 +37,13 @@ interface Level {
 }
 
 export interface AcrossPlan {
-  /** share of the axis's length at a position of the data */
-  share(position: number): number;
+  /** fraction of the axis's length at a position of the data */
+  fractionAt(position: number): number;
   levels: Level[];
   /** labels that are left out, and that are shortened, for lack of room; of categories only */
   omitted: number;
   shortened: number;
-  /** shares at which minor ticks stand */
+  /** fractions at which minor ticks stand */
   minor: number[];
   /** room for labels that reach over the ends of the axis, points */
   over: { left: number; right: number };
@@ -70,10 +70,10 @@ const heightOf = (levels: readonly Level[], size: number) =>
   TICK + levels.reduce((rows, level) => rows + level.rows, 0) * size * LINE + 3;
 
 /** Ticks at the edges of bands, or under labels that stand on them. */
-function tickShares(bands: readonly Band[], share: (position: number) => number): number[] {
+function tickFractions(bands: readonly Band[], fractionAt: (position: number) => number): number[] {
   if (bands.some(({ onTick }) => onTick))
-    return bands.filter(({ complete }) => complete).map(({ anchor }) => share(anchor));
-  return [...bands.map((band) => share(band.start)), 1];
+    return bands.filter(({ complete }) => complete).map(({ anchor }) => fractionAt(anchor));
+  return [...bands.map((band) => fractionAt(band.start)), 1];
 }
 
 /** How far labels reach over the ends of an axis of so many points. */
@@ -96,28 +96,28 @@ function laidOut(figure: ResolvedPlot, fit: PlanFit, planner: DatePlanner, width
   const { type } = planner;
   const start = datePosition(fit.span.from, fit.span.unit);
   const length = datePosition(fit.span.to, fit.span.unit) - start;
-  const share = (position: number) => (position - start) / length;
+  const fractionAt = (position: number) => (position - start) / length;
   const levels = fit.levels.map(
     (bands): Level => ({
       labels: bands
         .filter((band) => band.label !== '')
-        .map((band) => ({ at: share(band.anchor), align: band.align, lines: [band.label], value: band.label })),
-      ticks: tickShares(bands, share),
-      edges: bands.some(({ onTick }) => onTick) ? [] : [...bands.map((band) => share(band.start)), 1],
+        .map((band) => ({ at: fractionAt(band.anchor), align: band.align, lines: [band.label], value: band.label })),
+      ticks: tickFractions(bands, fractionAt),
+      edges: bands.some(({ onTick }) => onTick) ? [] : [...bands.map((band) => fractionAt(band.start)), 1],
       rows: 1,
     }),
   );
   const { major, minor, yearStart } = figure.spec.dateAxis;
-  const sharesOf = (step: DateStep | null) =>
-    step === null ? [] : dateTicks(fit.span, step, yearStart).map((position) => share(position));
+  const fractionsOf = (step: DateStep | null) =>
+    step === null ? [] : dateTicks(fit.span, step, yearStart).map((position) => fractionAt(position));
   const [inner] = levels;
-  if (inner && major) inner.ticks = sharesOf(major);
+  if (inner && major) inner.ticks = fractionsOf(major);
   return {
-    share,
+    fractionAt,
     levels,
     omitted: 0,
     shortened: 0,
-    minor: sharesOf(minor),
+    minor: fractionsOf(minor),
     over: overhang(levels, type, width),
     label: `Date axis: ${fit.plan.name}`,
     height: heightOf(levels, type.size),
@@ -130,7 +130,7 @@ function laidOut(figure: ResolvedPlot, fit: PlanFit, planner: DatePlanner, width
 function planCategories(labels: readonly string[], width: number, style: HouseStyle): AcrossPlan {
   const type = acrossType(style);
   const count = Math.max(1, labels.length);
-  const share = (position: number) => position / count;
+  const fractionAt = (position: number) => position / count;
   const band = width / count;
   const fits = (every: number) =>
     labels.every((label, index) => {
@@ -146,7 +146,7 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
   const kept = labels
     .map(
       (label, index): AcrossLabel => ({
-        at: share(index + 0.5),
+        at: fractionAt(index + 0.5),
         align: 'middle',
         lines: wrap(label, type.face, type.size, Math.max(type.size, every * band - 2 * type.clear), 3),
         value: label,
@@ -159,7 +159,7 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
   const shortened = kept.filter(({ lines, value }) => lines.join('').includes('…') || splitsWord(value, lines)).length;
   const omitted = labels.length - kept.length;
   return {
-    share,
+    fractionAt,
     levels,
     omitted,
     shortened,
@@ -194,16 +194,16 @@ function planNumbers(
     most--;
     scale = resolveValueAxis({ from: 'auto', to: 'auto', every: null }, extent, whole, most);
   }
-  const share = (position: number) => (position - scale.low) / (scale.high - scale.low);
+  const fractionAt = (position: number) => (position - scale.low) / (scale.high - scale.low);
   const labels = scale.ticks.map((tick) => ({
-    at: share(tick),
+    at: fractionAt(tick),
     align: 'middle' as const,
     lines: [write(tick)],
     value: String(tick),
   }));
-  const levels = [{ labels, ticks: scale.ticks.map(share), edges: [], rows: 1 }];
+  const levels = [{ labels, ticks: scale.ticks.map(fractionAt), edges: [], rows: 1 }];
   return {
-    share,
+    fractionAt,
     levels,
     omitted: 0,
     shortened: 0,
@@ -284,7 +284,7 @@ export function acrossLine({ plot, style }: AcrossRoom): SceneNode {
 function acrossChildren(across: AcrossPlan, { plot, style }: AcrossRoom): SceneNode[] {
   const size = style.sizes.label;
   const bottom = plot.top + plot.height;
-  const xAt = (share: number) => plot.left + share * plot.width;
+  const xAt = (fraction: number) => plot.left + fraction * plot.width;
   const stroke = { colour: style.axis, width: style.strokes.axis };
   const children: SceneNode[] = [acrossLine({ plot, style })];
   const minor = across.minor.map((tick) => strokeOf(xAt(tick), bottom, xAt(tick), bottom + MINOR)).join('');

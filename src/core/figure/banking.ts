@@ -1,4 +1,4 @@
-import { shareOf } from '../scale/value-axis.ts';
+import { fractionOf } from '../scale/value-axis.ts';
 import type { FigureLayout } from './figure-layout.ts';
 import type { ResolvedFigure, ResolvedPlot } from './resolve.ts';
 
@@ -39,8 +39,8 @@ function slopesIn(
     line.values.forEach((value, index) => {
       const before = line.values[index - 1];
       if (value === null || before === null || before === undefined) return;
-      const run = across.share(line.positions[index] ?? 0) - across.share(line.positions[index - 1] ?? 0);
-      if (run > 0) slopes.push((shareOf(scale, value) - shareOf(scale, before)) / run);
+      const run = across.fractionAt(line.positions[index] ?? 0) - across.fractionAt(line.positions[index - 1] ?? 0);
+      if (run > 0) slopes.push((fractionOf(scale, value) - fractionOf(scale, before)) / run);
     });
     return slopes;
   });

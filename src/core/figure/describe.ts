@@ -11,8 +11,8 @@ function describeLine(figure: ResolvedFigure, line: ResolvedLine, locale: Locale
   const at = (index: number) => `${write(line.values[index] ?? 0)} (${place(line.at(index))})`;
   const unit = line.unit !== null && line.unit.length > 2 ? ` ${line.unit}` : '';
   const range = high < 0 || low < 0 ? '' : ` lowest ${at(low)}, highest ${at(high)},`;
-  const open = line.values.slice(line.unfinished).some((value) => value !== null);
-  const more = open && last < line.unfinished ? '; what follows is unfinished' : '';
+  const goesOn = line.values.slice(line.unfinished).some((value) => value !== null);
+  const more = goesOn && last < line.unfinished ? '; what follows is unfinished' : '';
   return `${line.name}:${range} latest ${write(line.values[last] ?? 0)}${unit} (${place(line.at(last))})${more}`;
 }
 

@@ -2,25 +2,25 @@
 import type { Box } from '../place/box.ts';
 import type { Part, Scene } from '../scene/scene.ts';
 import type { AcrossPlan } from './across-axis.ts';
-import type { SetLabel } from './labels.ts';
+import type { PlacedLabel } from './labels.ts';
 import type { Plot } from './plot.ts';
 import type { Panel } from './resolve.ts';
-import type { SetAxis } from './value-axis.ts';
+import type { PlacedAxis } from './value-axis.ts';
 
 /** A panel with where it stands. */
-export interface SetPanel {
+export interface PlacedPanel {
   panel: Panel;
   /** the room that everything of it stands in */
   box: Box;
   plot: Plot;
-  left: SetAxis;
-  right: SetAxis | null;
+  left: PlacedAxis;
+  right: PlacedAxis | null;
   /** its name was too long for its width */
   shortened: boolean;
 }
 
 interface PanelGrid {
-  list: SetPanel[];
+  list: PlacedPanel[];
   columns: number;
   rows: number;
   /** left end of the first plots and right end of the last ones, points */
@@ -34,14 +34,14 @@ export interface FigureLayout {
   scene: Scene;
   /** the plot of the first panel, whose size all have */
   plot: Plot;
-  left: SetAxis;
+  left: PlacedAxis;
   /** null when no line is drawn by it */
-  right: SetAxis | null;
+  right: PlacedAxis | null;
   /** whether the ticks of both axes stand at the same heights */
   met: boolean;
   across: AcrossPlan;
   /** labels with where they stand, and those for which no place was free */
-  labels: SetLabel[];
+  labels: PlacedLabel[];
   unplaced: { part: Part; label: string }[];
   /** ids of the marks that have a place in the plot */
   marks: string[];

@@ -17,18 +17,18 @@ import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { plainWords, type SayField, type SetRun, setLines } from '../text/rich.ts';
+import { type PlacedRun, placeRuns, plainWords, type SayField } from '../text/rich.ts';
 import { shownValues } from './emphasis-points.ts';
-import type { SetLine } from './lines.ts';
+import type { PlacedLine } from './lines.ts';
 import type { Offset, ValuesShown } from './look.ts';
-import { markLabel, type SetMark } from './mark-nodes.ts';
+import { markLabel, type PlacedMark } from './mark-nodes.ts';
 import type { MarkOf } from './marks.ts';
 import type { Plot } from './plot.ts';
 import { valueType } from './value-text.ts';
 import { runNodes } from './words.ts';
 
 /** A label with where it stands: what a pointer takes hold of. */
-export interface SetLabel {
+export interface PlacedLabel {
   part: Part;
   /** what it is called aloud */
   label: string;
@@ -44,7 +44,7 @@ export interface SetLabel {
 
 export interface Labels {
   nodes: SceneNode[];
-  placed: SetLabel[];
+  placed: PlacedLabel[];
   /** labels for which no place was free */
   unplaced: { part: Part; label: string }[];
 }
@@ -55,7 +55,7 @@ interface Wanted {
   label: string;
   anchor: XY;
   reach: number;
-  lines: SetRun[][];
+  lines: PlacedRun[][];
   width: number;
   height: number;
   /** line distance, points */
@@ -86,8 +86,8 @@ interface LabelsRoom {
   panel: string;
   /** there is room for values to the right of last points */
   endsRight: boolean;
-  lines: readonly SetLine[];
-  marks: readonly SetMark[];
+  lines: readonly PlacedLine[];
+  marks: readonly PlacedMark[];
   plot: Plot;
   style: HouseStyle;
   locale: Locale;
@@ -98,20 +98,20 @@ interface LabelsRoom {
   /** where the legend box stands */
   legend: Box | null;
   /** names that were put by hand */
-  byHand: readonly Omit<SetLabel, 'leader' | 'covers'>[];
+  byHand: readonly Omit<PlacedLabel, 'leader' | 'covers'>[];
   /** the power of ten a line's axis divides its numbers by */
-  exponentOf(line: SetLine): number;
+  exponentOf(line: PlacedLine): number;
 }
 
 function textOf(text: string, face: FaceId, size: number, colour: string) {
-  const run: SetRun = { text, x: 0, down: 0, face, size, colour };
+  const run: PlacedRun = { text, x: 0, down: 0, face, size, colour };
   return { lines: [[run]], width: textWidth(text, face, size), height: size * 0.92, pitch: size * LEADING };
 }
 
 /** By what the value at a place of a panel is named, such as where it was put by hand. */
 const placeKey = (panel: string, at: string) => (panel === '' ? at : `${panel}:${at}`);
 
-function valueLabels(set: SetLine, room: LabelsRoom): Wanted[] {
+function valueLabels(set: PlacedLine, room: LabelsRoom): Wanted[] {
   const { line } = set;
   const { values } = line.line;
   const { face, size, write } = valueType(line, room.exponentOf(set), room.style, room.locale);
@@ -162,7 +162,7 @@ const steepness = ({ from, to }: { from: XY; to: XY }) =>
 const MOST_TRIED = 30;
 
 /** Places beside the strokes of a line, the steepest first. */
-function* placesBeside({ path }: SetLine, width: number, height: number): Generator<Place> {
+function* placesBeside({ path }: PlacedLine, width: number, height: number): Generator<Place> {
   const strokes = [...path.finished.runs, ...path.unfinished.runs].flatMap((run) =>
     run.slice(1).map((to, index) => ({ from: run[index] ?? to, to })),
   );
@@ -188,7 +188,7 @@ function* placesBeside({ path }: SetLine, width: number, height: number): Genera
     for (const place of placesAround(middle, width, height, 1, PLACES.auto)) if (place.from !== null) yield place;
 }
 
-function nameBeside(set: SetLine, { style }: LabelsRoom): Wanted[] {
+function nameBeside(set: PlacedLine, { style }: LabelsRoom): Wanted[] {
   const { line } = set;
   if (line.line.named !== 'beside' || line.name.trim() === '') return [];
   const last = line.values.findLastIndex((_, index) => set.at(index) !== null);
@@ -246,7 +246,7 @@ function placesDown(xs: readonly number[], width: number, height: number, { top,
   return places;
 }
 
-function markName(set: SetMark, { style, say, plot }: LabelsRoom): Wanted[] {
+function markName(set: PlacedMark, { style, say, plot }: LabelsRoom): Wanted[] {
   const { mark, anchor, box, runs } = set;
   const size = style.sizes.label;
   const shared = {
@@ -259,7 +259,7 @@ function markName(set: SetMark, { style, say, plot }: LabelsRoom): Wanted[] {
   if (mark.kind === 'note') {
     const type = { face: 'sans-400', size, colour: mark.colour } as const;
     if (plainWords(mark.text, say).trim() === '') return [];
-    const lines = setLines(mark.text, type, say, mark.width * POINTS_PER_MM);
+    const lines = placeRuns(mark.text, type, say, mark.width * POINTS_PER_MM);
     const width = Math.max(
       ...lines.map((runs) => {
         const last = runs.at(-1);
@@ -358,7 +358,7 @@ function byHand(wanted: Wanted, { dx, dy }: Offset, bounds: Box): Candidate {
 }
 
 /** Places all labels of a plot; see `placeLabels` for how. `sheet` is the frame within which a label may be put by hand. */
-export function setLabels(room: LabelsRoom, sheet: Box): Labels {
+export function labelPlot(room: LabelsRoom, sheet: Box): Labels {
   const wanted = [
     ...room.marks.flatMap((mark) => markName(mark, room)),
     ...room.lines.flatMap((line) => nameBeside(line, room)),

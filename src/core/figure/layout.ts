@@ -5,8 +5,9 @@ import type { Locale } from '../text/locale.ts';
 import type { SayField } from '../text/rich.ts';
 import { acrossNodes, acrossPlanner } from './across-axis.ts';
 import { fieldsOf } from './fields.ts';
-import type { FigureLayout, SetPanel } from './figure-layout.ts';
+import type { FigureLayout, PlacedPanel } from './figure-layout.ts';
 import { figureScene } from './figure-scene.ts';
+import { frameNodes, INSET, placesIn } from './in-plot.ts';
 import { type Legend, legendBox, legendNodes, legendOf } from './legend.ts';
 import { endNames } from './names.ts';
 import { arrange, rowLength, type Slot } from './panels/arrange.ts';
@@ -16,21 +17,20 @@ import type { ScaleGroup } from './panels/scales.ts';
 import { type Given, type Shared, shareOut } from './panels/share.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure } from './resolve.ts';
-import { frameNodes, INSET, placesIn } from './set-plot.ts';
 import {
   alongRoom,
   axisGroup,
   captionNodes,
   hasCaptionAbove,
   numbersRoom,
-  type SetAxis,
+  type PlacedAxis,
   scaleNodes,
 } from './value-axis.ts';
-import { type SetWords, setWords } from './words.ts';
+import { type PlacedWords, placeWords } from './words.ts';
 
 /** What is to be placed in a frame, with the words around it. */
 interface Sheet extends Given {
-  words: SetWords;
+  words: PlacedWords;
   say: SayField;
   /** size of the frame, points */
   width: number;
@@ -44,7 +44,7 @@ function sheetOf(figure: ResolvedFigure, style: HouseStyle, locale: Locale): She
   const { panels } = figure;
   const list = panels.list.length > 0 ? panels.list : [onlyPanel(figure)];
   const say = fieldsOf(figure, locale);
-  const words = setWords(texts, style, say, width, height, INSET);
+  const words = placeWords(texts, style, say, width, height, INSET);
   const legend = legendOf(figure, style, width - 2 * INSET);
   const legendRoom = (place: Legend['place']) =>
     legend?.place === place ? legend.height + style.sizes.label * 0.3 : 0;
@@ -66,7 +66,7 @@ const rightEnd = ({ right }: ScaleGroup, plot: Plot, style: HouseStyle) =>
   right ? plot.left + plot.width + numbersRoom(right, style) + alongRoom(right, style) : 0;
 
 /** What an axis is in, as it is said once for all panels; nothing where it is said in their heads. */
-function captionOnce(axis: SetAxis, group: ScaleGroup, shared: Shared, sheet: Sheet): SceneNode[] {
+function captionOnce(axis: PlacedAxis, group: ScaleGroup, shared: Shared, sheet: Sheet): SceneNode[] {
   const { geometry, captions, captionTop } = shared;
   const { style, room, say, arrangement } = sheet;
   if (captions !== 'once') return [];
@@ -86,7 +86,7 @@ function captionOnce(axis: SetAxis, group: ScaleGroup, shared: Shared, sheet: Sh
   });
 }
 
-const axesOf = ({ left, right }: ScaleGroup): SetAxis[] => (right ? [left, right] : [left]);
+const axesOf = ({ left, right }: ScaleGroup): PlacedAxis[] => (right ? [left, right] : [left]);
 
 /** What stands at a slot of the axes that the panels share. */
 function axesAt(slot: Slot, group: ScaleGroup, shared: Shared, sheet: Sheet): SceneNode[] {
@@ -133,7 +133,7 @@ export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: 
       : []),
     ...headNodes(heads, geometry, rooms, arrangement, style),
   ];
-  const set: SetPanel[] = [];
+  const set: PlacedPanel[] = [];
   const labels: FigureLayout['labels'] = [];
   const unplaced: FigureLayout['unplaced'] = [];
   const marks = new Set<string>();

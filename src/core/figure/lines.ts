@@ -15,7 +15,7 @@ import type { Plot } from './plot.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 /** A line with where it runs and what stands on it. */
-export interface SetLine {
+export interface PlacedLine {
   line: ResolvedLine;
   path: LinePath;
   scale: ValueScale;
@@ -56,11 +56,11 @@ function markersOf(line: ResolvedLine, emphasis: readonly EmphasisedPoint[]): Ma
   return found;
 }
 
-export function setLine(
+export function placeLine(
   figure: ResolvedPlot,
   line: ResolvedLine,
   room: { path: LinePath; scale: ValueScale; x(position: number): number; y(value: number): number; plot: Plot },
-): SetLine {
+): PlacedLine {
   const { path, scale, x, y, plot } = room;
   const emphasis = emphasisPoints(figure, line);
   const markers = markersOf(line, emphasis);
@@ -87,7 +87,11 @@ export function setLine(
 }
 
 /** The area that a line fills; drawn below all lines. */
-export function areaNodes({ line, path, zero, floor }: SetLine, lines: readonly SetLine[], plot: Plot): SceneNode[] {
+export function areaNodes(
+  { line, path, zero, floor }: PlacedLine,
+  lines: readonly PlacedLine[],
+  plot: Plot,
+): SceneNode[] {
   const { fill, colour, id } = line.line;
   if (fill === 'none') return [];
   let d = '';
@@ -115,7 +119,7 @@ function markerNode(marker: Marker, [x, y]: XY, ground: string, at: string, valu
 }
 
 /** One line: its strokes, single points as dots, its markers, and a place for each point where that is wanted. */
-export function lineNodes(set: SetLine, ground: string, { withPlaces } = { withPlaces: true }): SceneNode {
+export function lineNodes(set: PlacedLine, ground: string, { withPlaces } = { withPlaces: true }): SceneNode {
   const { line, path } = set;
   const { colour, weight, pattern, unfinishedPattern, gaps } = line.line;
   const children: SceneNode[] = [];

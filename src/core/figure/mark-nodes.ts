@@ -11,7 +11,7 @@ import type { ResolvedPlot } from './resolve.ts';
 import type { Side } from './spec.ts';
 
 /** A mark with where it stands on the sheet. */
-export interface SetMark {
+export interface PlacedMark {
   mark: Mark;
   /** strokes of a level or an event */
   runs: XY[][];
@@ -93,7 +93,7 @@ function halfPeriod({ positions }: ResolvedPlot): number {
 }
 
 /** Where the marks of a figure stand; null for one that has no place in the plot. */
-export function setMark(figure: ResolvedPlot, mark: Mark, room: MarksRoom): SetMark | null {
+export function placeMark(figure: ResolvedPlot, mark: Mark, room: MarksRoom): PlacedMark | null {
   const { plot, x, yOn } = room;
   const bottom = plot.top + plot.height;
   const isAcross = (at: number) => at >= plot.left - 0.01 && at <= plot.left + plot.width + 0.01;
@@ -139,7 +139,7 @@ const pathsOf = (runs: readonly XY[][], colour: string, width: number, pattern: 
 };
 
 /** The strokes or the ground of a mark; a note has neither. */
-export function markNodes({ mark, runs, box }: SetMark): SceneNode[] {
+export function markNodes({ mark, runs, box }: PlacedMark): SceneNode[] {
   const group = (children: SceneNode[]): SceneNode[] => [
     { kind: 'group', part: `mark:${mark.id}`, label: markLabel(mark), children },
   ];

@@ -3,13 +3,13 @@ import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { acrossPlanner } from './across-axis.ts';
+import { placeInPlot, placesIn, TICK_PITCH } from './in-plot.ts';
 import { areaNodes, lineNodes } from './lines.ts';
 import { arrange, rowLength } from './panels/arrange.ts';
 import { scaleGroups } from './panels/scales.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedFigure, ResolvedPlot } from './resolve.ts';
-import { placesIn, setInPlot, TICK_PITCH } from './set-plot.ts';
-import type { SetAxis } from './value-axis.ts';
+import type { PlacedAxis } from './value-axis.ts';
 
 const INSET = 1.5;
 /** Between panels, points. */
@@ -48,11 +48,11 @@ const bare = (plot: ResolvedPlot, times: number): ResolvedPlot => ({
 function plotNodes(
   figure: ResolvedPlot,
   plot: Plot,
-  axes: { left: SetAxis; right: SetAxis | null },
+  axes: { left: PlacedAxis; right: PlacedAxis | null },
   { style, locale }: Room,
 ): SceneNode[] {
   const across = acrossPlanner(figure, style, locale)(plot.width);
-  const { lines } = setInPlot(figure, plot, placesIn({ ...axes, plot, across }));
+  const { lines } = placeInPlot(figure, plot, placesIn({ ...axes, plot, across }));
   return [
     ...lines.flatMap((line) => areaNodes(line, lines, plot)),
     ...[...lines].reverse().map((line) => lineNodes(line, GROUND, { withPlaces: false })),

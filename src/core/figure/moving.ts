@@ -1,16 +1,16 @@
 /** Moving marks and labels by a distance on the sheet, back into the data's own terms. */
 import type { ValueScale } from '../scale/value-axis.ts';
-import { shareOf } from '../scale/value-axis.ts';
+import { fractionOf } from '../scale/value-axis.ts';
 import type { FigureLayout } from './figure-layout.ts';
-import type { SetLabel } from './labels.ts';
+import type { PlacedLabel } from './labels.ts';
 import type { Offset } from './look.ts';
 import type { Mark } from './marks.ts';
 import type { ResolvedFigure } from './resolve.ts';
 import type { Side } from './spec.ts';
-import type { SetAxis } from './value-axis.ts';
+import type { PlacedAxis } from './value-axis.ts';
 
 /** A label's offset from its point after a move, points; a moved label keeps it whatever the data become. */
-export function movedLabel({ anchor, box }: Pick<SetLabel, 'anchor' | 'box'>, dx: number, dy: number): Offset {
+export function movedLabel({ anchor, box }: Pick<PlacedLabel, 'anchor' | 'box'>, dx: number, dy: number): Offset {
   const round = (value: number) => Math.round(value * 10) / 10;
   return {
     dx: round((box.minX + box.maxX) / 2 + dx - anchor[0]),
@@ -18,20 +18,20 @@ export function movedLabel({ anchor, box }: Pick<SetLabel, 'anchor' | 'box'>, dx
   };
 }
 
-const axisFor = (layout: FigureLayout, side: Side): SetAxis => (side === 'right' && layout.right) || layout.left;
+const axisFor = (layout: FigureLayout, side: Side): PlacedAxis => (side === 'right' && layout.right) || layout.left;
 
 function valueAt({ kind, low, high }: ValueScale, share: number): number {
   return kind === 'log' ? low * (high / low) ** share : low + share * (high - low);
 }
 
 /** The steps in which values move: a tenth of the tick interval, which is round like it. */
-export const stepOfValues = ({ scale }: SetAxis) => scale.step / 10;
+export const stepOfValues = ({ scale }: PlacedAxis) => scale.step / 10;
 
 /** A value moved down by so many points, on a round step. */
-function movedValue(value: number, axis: SetAxis, height: number, dy: number): number {
+function movedValue(value: number, axis: PlacedAxis, height: number, dy: number): number {
   const { scale } = axis;
   const down = axis.axis.direction === 'up' ? -dy : dy;
-  const wanted = valueAt(scale, shareOf(scale, value) + down / height);
+  const wanted = valueAt(scale, fractionOf(scale, value) + down / height);
   if (scale.kind === 'log') return Number(wanted.toPrecision(2));
   const step = stepOfValues(axis);
   return Number((Math.round(wanted / step) * step).toPrecision(12));
@@ -41,11 +41,11 @@ function movedValue(value: number, axis: SetAxis, height: number, dy: number): n
 function movedPlace(figure: ResolvedFigure, layout: FigureLayout, at: number | string, dx: number): number | string {
   const position = figure.placeOf(at);
   if (position === null) return at;
-  const wanted = layout.across.share(position) + dx / layout.plot.width;
+  const wanted = layout.across.fractionAt(position) + dx / layout.plot.width;
   let best = at;
   let least = Number.POSITIVE_INFINITY;
   figure.positions.forEach((candidate, index) => {
-    const away = Math.abs(layout.across.share(candidate) - wanted);
+    const away = Math.abs(layout.across.fractionAt(candidate) - wanted);
     if (away >= least) return;
     least = away;
     best = figure.keys[index] ?? at;

@@ -9,7 +9,7 @@ import { shorten } from '../text/wrap.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 import type { Side } from './spec.ts';
-import type { SetAxis } from './value-axis.ts';
+import type { PlacedAxis } from './value-axis.ts';
 
 interface EndName {
   line: ResolvedLine;
@@ -66,7 +66,7 @@ export function endNames(figure: ResolvedPlot, style: HouseStyle, width: number)
 interface NamesRoom {
   x(position: number): number;
   /** the axis of a line, and heights on it */
-  axisFor(side: Side): { set: SetAxis; y(value: number): number };
+  axisFor(side: Side): { set: PlacedAxis; y(value: number): number };
   plot: Plot;
   style: HouseStyle;
   /** right end of the room for names, and lower edge of the sheet */

@@ -3,7 +3,7 @@ import type { ValueScale } from '../scale/value-axis.ts';
 import { type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
-import { type SayField, setLines } from '../text/rich.ts';
+import { placeRuns, type SayField } from '../text/rich.ts';
 import type { AxisNumbers } from './axis-numbers.ts';
 import type { Plot } from './plot.ts';
 import type { Side, ValueAxis } from './spec.ts';
@@ -18,7 +18,7 @@ const ALONG = 1.5;
 const AXIS_NAMES = { left: 'Left axis', right: 'Right axis' } as const;
 
 /** A value axis with everything that is needed to draw it. */
-export interface SetAxis {
+export interface PlacedAxis {
   side: Side;
   axis: ValueAxis;
   scale: ValueScale;
@@ -30,22 +30,22 @@ export interface SetAxis {
 }
 
 /** Room that the numbers of an axis take beside the plot, with their ticks, points. */
-export function numbersRoom({ axis, numbers }: SetAxis, style: HouseStyle): number {
+export function numbersRoom({ axis, numbers }: PlacedAxis, style: HouseStyle): number {
   const widest = Math.max(0, ...numbers.labels.map((label) => textWidth(label, FACE, style.sizes.label)));
   return (widest > 0 ? widest + GAP : 0) + outside(axis);
 }
 
 /** Room that a caption along the axis takes, points. */
-export const alongRoom = ({ axis, numbers }: SetAxis, style: HouseStyle) =>
+export const alongRoom = ({ axis, numbers }: PlacedAxis, style: HouseStyle) =>
   axis.titlePlace === 'along' && numbers.caption !== '' ? style.sizes.label * ALONG : 0;
 
 const outside = ({ ticks }: ValueAxis) => (ticks === 'outside' || ticks === 'across' ? TICK : 0);
 
 /** Room that an axis takes beside the plot, points. */
-export const axisRoom = (set: SetAxis, style: HouseStyle) => numbersRoom(set, style) + alongRoom(set, style);
+export const axisRoom = (set: PlacedAxis, style: HouseStyle) => numbersRoom(set, style) + alongRoom(set, style);
 
 /** Whether a caption stands above the plot. */
-export const hasCaptionAbove = ({ axis, numbers }: SetAxis) => axis.titlePlace === 'above' && numbers.caption !== '';
+export const hasCaptionAbove = ({ axis, numbers }: PlacedAxis) => axis.titlePlace === 'above' && numbers.caption !== '';
 
 interface AxisPlace {
   plot: Plot;
@@ -54,7 +54,7 @@ interface AxisPlace {
 }
 
 /** Grid lines at the ticks, with the zero line among them. */
-export function gridNodes(set: SetAxis, { plot, y, style }: AxisPlace): SceneNode[] {
+export function gridNodes(set: PlacedAxis, { plot, y, style }: AxisPlace): SceneNode[] {
   const { axis, scale, side } = set;
   const right = plot.left + plot.width;
   const across = (value: number, stroke: Stroke): SceneNode => ({
@@ -78,7 +78,7 @@ export function gridNodes(set: SetAxis, { plot, y, style }: AxisPlace): SceneNod
 }
 
 /** The axis line and its tick marks. */
-function tickNodes({ axis, scale, side }: SetAxis, { plot, y, style }: AxisPlace): SceneNode[] {
+function tickNodes({ axis, scale, side }: PlacedAxis, { plot, y, style }: AxisPlace): SceneNode[] {
   const at = side === 'left' ? plot.left : plot.left + plot.width;
   const out = side === 'left' ? -1 : 1;
   const stroke = { colour: style.axis, width: style.strokes.axis };
@@ -104,13 +104,13 @@ interface CaptionPlace extends AxisPlace {
 }
 
 /** The caption, flat above the axis or along it, read from below. */
-export function captionNodes({ axis, side, numbers, ink }: SetAxis, place: CaptionPlace): SceneNode[] {
+export function captionNodes({ axis, side, numbers, ink }: PlacedAxis, place: CaptionPlace): SceneNode[] {
   const { plot, style, edge, captionWidth, say } = place;
   const size = style.sizes.label;
   const isAbove = axis.titlePlace === 'above';
   const colour = ink === style.ink ? style.quiet : ink;
   const type = { face: FACE, size, colour } as const;
-  const [runs = []] = setLines(numbers.caption, type, say, isAbove ? captionWidth : plot.height, 1);
+  const [runs = []] = placeRuns(numbers.caption, type, say, isAbove ? captionWidth : plot.height, 1);
   const last = runs.at(-1);
   const width = last ? last.x + textWidth(last.text, last.face, last.size) : 0;
   const isLeft = side === 'left';
@@ -130,7 +130,7 @@ export function captionNodes({ axis, side, numbers, ink }: SetAxis, place: Capti
 }
 
 /** The axis line, its tick marks and, with `numbered`, the numbers at them. */
-export function scaleNodes(set: SetAxis, place: AxisPlace, numbered: boolean): SceneNode[] {
+export function scaleNodes(set: PlacedAxis, place: AxisPlace, numbered: boolean): SceneNode[] {
   const { axis, scale, side, numbers, ink } = set;
   const { plot, y, style } = place;
   const nodes = tickNodes(set, place);
@@ -162,5 +162,5 @@ export function axisGroup(side: Side, children: SceneNode[]): SceneNode[] {
 }
 
 /** Marks, numbers and caption of a value axis. */
-export const valueAxisNodes = (set: SetAxis, place: CaptionPlace): SceneNode[] =>
+export const valueAxisNodes = (set: PlacedAxis, place: CaptionPlace): SceneNode[] =>
   axisGroup(set.side, [...captionNodes(set, place), ...scaleNodes(set, place, true)]);

@@ -1,9 +1,9 @@
 import type { Part, SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import { plainWords, type SayField, type SetRun, setLines, type Type, type Words } from '../text/rich.ts';
+import { type PlacedRun, placeRuns, plainWords, type SayField, type Type, type Words } from '../text/rich.ts';
 import type { FigureSpec } from './spec.ts';
 
-export interface SetWords {
+export interface PlacedWords {
   nodes: SceneNode[];
   /** y below title and subtitle */
   bottom: number;
@@ -21,7 +21,12 @@ interface Block {
 }
 
 /** Text nodes of lines of runs, the first baseline at `first`. */
-export function runNodes(lines: readonly (readonly SetRun[])[], x: number, first: number, pitch: number): SceneNode[] {
+export function runNodes(
+  lines: readonly (readonly PlacedRun[])[],
+  x: number,
+  first: number,
+  pitch: number,
+): SceneNode[] {
   return lines.flatMap((runs, index) =>
     runs.map(
       ({ down, ...run }): SceneNode => ({
@@ -36,17 +41,17 @@ export function runNodes(lines: readonly (readonly SetRun[])[], x: number, first
 }
 
 /** Sets title and subtitle at the head and the source line at the foot, wrapped to the frame. */
-export function setWords(
+export function placeWords(
   words: Pick<FigureSpec['words'], 'title' | 'subtitle' | 'source'>,
   style: HouseStyle,
   say: SayField,
   width: number,
   height: number,
   inset: number,
-): SetWords {
+): PlacedWords {
   const nodes: SceneNode[] = [];
   const measure = width - 2 * inset;
-  const set = ({ part, label, words, type }: Block, lines: SetRun[][], first: number) => {
+  const set = ({ part, label, words, type }: Block, lines: PlacedRun[][], first: number) => {
     const children = runNodes(lines, inset, first, type.size * LEADING);
     nodes.push({ kind: 'group', part, label: `${label}: ${plainWords(words, say)}`, children });
   };
@@ -68,14 +73,14 @@ export function setWords(
   for (const block of head) {
     if (plainWords(block.words, say).trim() === '') continue;
     const { size } = block.type;
-    const lines = setLines(block.words, block.type, say, measure, 4);
+    const lines = placeRuns(block.words, block.type, say, measure, 4);
     set(block, lines, bottom + size * 0.82);
     bottom += lines.length * size * LEADING + 2;
   }
   let sourceTop = height - inset;
   if (plainWords(words.source, say).trim() !== '') {
     const type: Type = { face: 'sans-400', size: style.sizes.source, colour: style.quiet };
-    const lines = setLines(words.source, type, say, measure, 4);
+    const lines = placeRuns(words.source, type, say, measure, 4);
     sourceTop -= lines.length * type.size * LEADING;
     set({ part: 'source', label: 'Source', words: words.source, type }, lines, sourceTop + type.size * 0.95);
     sourceTop -= 5;

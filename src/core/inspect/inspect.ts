@@ -7,7 +7,7 @@ import type { ApexOptions } from 'apexcharts';
 import type { FigureLayout } from '../figure/figure-layout.ts';
 import type { Mark } from '../figure/marks.ts';
 import type { ResolvedLine, ResolvedPlot } from '../figure/resolve.ts';
-import type { SetAxis } from '../figure/value-axis.ts';
+import type { PlacedAxis } from '../figure/value-axis.ts';
 import { dashesOf } from '../mark/stroke.ts';
 import { thin } from '../scale/thin.ts';
 import type { HouseStyle } from '../style/style.ts';
@@ -79,12 +79,12 @@ const CURVES = {
 } as const;
 
 /** Decimals of an axis's numbers, which may stand for thousands or millions. */
-function decimalsOfAxis({ scale, numbers }: SetAxis): number {
+function decimalsOfAxis({ scale, numbers }: PlacedAxis): number {
   return scale.kind === 'log' ? 0 : Math.min(6, decimalsOf(scale.step / 10 ** numbers.exponent));
 }
 
 /** The words of an axis's caption; what follows the data is left to the set face. */
-function captionOf({ numbers: { caption } }: SetAxis): string {
+function captionOf({ numbers: { caption } }: PlacedAxis): string {
   return typeof caption === 'string' ? caption : caption.map((run) => ('text' in run ? run.text : '')).join('');
 }
 

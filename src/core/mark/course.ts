@@ -37,7 +37,7 @@ export interface CourseRoom {
 
 /** The runs of a line from its first value to its last. */
 export function courseOf(values: readonly (number | null)[], room: CourseRoom): CourseRun[] {
-  const { x, y, top, bottom, curve, bridged, unfinished: open } = room;
+  const { x, y, top, bottom, curve, bridged, unfinished: unfinishedFrom } = room;
   const cut = (kind: 'finished' | 'unfinished' | 'bridge', { corners, path }: Stretch): Piece[] => {
     const [only, ...others] = corners;
     if (isInside(corners, top, bottom))
@@ -56,13 +56,13 @@ export function courseOf(values: readonly (number | null)[], room: CourseRoom): 
     const ys = run.map((index) => y(values[index] ?? 0));
     const kept = isLong ? thin(xs, ys, COLUMN) : run.map((_, index) => index);
     const points = kept.map((index): XY => [xs[index] ?? 0, ys[index] ?? 0]);
-    const firstOpen = kept.findIndex((index) => (run[index] ?? 0) >= open);
+    const firstUnfinished = kept.findIndex((index) => (run[index] ?? 0) >= unfinishedFrom);
     // The stretch to the first unfinished point is unfinished, too.
-    const split = firstOpen < 0 ? points.length : firstOpen - 1;
+    const split = firstUnfinished < 0 ? points.length : firstUnfinished - 1;
     const pieces: Piece[] = [];
     const [start] = points;
     if (end && start && bridged) {
-      const kind = (run[0] ?? 0) >= open ? 'unfinished' : 'bridge';
+      const kind = (run[0] ?? 0) >= unfinishedFrom ? 'unfinished' : 'bridge';
       pieces.push(...cut(kind, { corners: [end, start], path: runOf([end, start]) }));
     }
     const [finished, unfinished] = stretches(points, isLong ? 'straight' : curve, split);

@@ -111,8 +111,8 @@ export function placeLabels(
   bounds: Box,
 ): Map<string, Candidate> {
   const placed = new Map<string, Candidate>();
-  /** the places of each label that nothing that stands fast takes */
-  const open = new Map<string, Candidate[]>();
+  /** the places of each label that are free of what stands fast */
+  const possible = new Map<string, Candidate[]>();
   for (const { key, places, reach } of requests) {
     const free: Candidate[] = [];
     /** places whose leaders would cross a line: better than none */
@@ -123,7 +123,7 @@ export function placeLabels(
       const leader = from && leaderTo(box, from, reach);
       (leader && obstacles.crosses(leader) ? across : free).push({ box, leader });
     }
-    open.set(key, [...free, ...across].slice(0, ENOUGH));
+    possible.set(key, [...free, ...across].slice(0, ENOUGH));
   }
   const isFree = ({ box, leader }: Candidate) => obstacles.labelsAt(box, leader).length === 0;
   const put = (key: string, candidate: Candidate) => {
@@ -135,12 +135,12 @@ export function placeLabels(
     placed.delete(key);
   };
   const place = (key: string) => {
-    const free = (open.get(key) ?? []).find(isFree);
+    const free = (possible.get(key) ?? []).find(isFree);
     if (free) put(key, free);
     return free !== undefined;
   };
   const order = requests
-    .map(({ key }, index) => ({ key, index, free: open.get(key)?.length ?? 0 }))
+    .map(({ key }, index) => ({ key, index, free: possible.get(key)?.length ?? 0 }))
     .sort((a, b) => a.free - b.free || a.index - b.index);
   const left = order.filter(({ key }) => !place(key));
   if (requests.length <= MOST_SWAPPED) for (const { key } of left) moveOthers(key);
@@ -148,7 +148,7 @@ export function placeLabels(
 
   /** Tries to place a label where other labels stand, moving those. */
   function moveOthers(key: string): void {
-    for (const candidate of open.get(key) ?? []) {
+    for (const candidate of possible.get(key) ?? []) {
       const inTheWay = obstacles.labelsAt(candidate.box, candidate.leader);
       // Labels put by hand stay where they are.
       if (inTheWay.length > 2 || inTheWay.some((label) => !placed.has(label))) continue;

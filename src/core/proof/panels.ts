@@ -1,7 +1,7 @@
 /** Checks of figures in panels: what cannot be compared, what is too small to read, and what is not drawn. */
-import type { SetPanel } from '../figure/figure-layout.ts';
+import type { PlacedPanel } from '../figure/figure-layout.ts';
 import { nameOfPanel } from '../figure/resolve.ts';
-import type { SetAxis } from '../figure/value-axis.ts';
+import type { PlacedAxis } from '../figure/value-axis.ts';
 import { POINTS_PER_MM } from '../scene/scene.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Check, Mend } from './note.ts';
@@ -9,7 +9,7 @@ import type { Check, Mend } from './note.ts';
 /** A height that means more than this many times as much in one panel as in another misleads. */
 const MOST_FACTOR = 1.5;
 
-const spanOf = ({ scale }: SetAxis) => scale.high - scale.low;
+const spanOf = ({ scale }: PlacedAxis) => scale.high - scale.low;
 
 /** Panels with scales of their own, in which the same height means different things. */
 export const panelScales: Check = {
@@ -18,7 +18,7 @@ export const panelScales: Check = {
     const { scale } = figure.panels.look;
     if (scale === 'all') return null;
     const { list } = layout.panels;
-    const unitOf = ({ panel }: SetPanel) => panel.drawn.lines[0]?.unit ?? '';
+    const unitOf = ({ panel }: PlacedPanel) => panel.drawn.lines[0]?.unit ?? '';
     const [first] = list;
     if (!first) return null;
     // Different measures have different scales by their nature.
@@ -29,7 +29,8 @@ export const panelScales: Check = {
     const factor = spanOf(large.left) / spanOf(small.left);
     const times = formatNumber(factor, factor < 10 ? 1 : 0, locale);
     const isRows = scale === 'rows';
-    const nameOf = ({ panel }: SetPanel) => (isRows && panel.downName !== null ? panel.downName : nameOfPanel(panel));
+    const nameOf = ({ panel }: PlacedPanel) =>
+      isRows && panel.downName !== null ? panel.downName : nameOfPanel(panel);
     const isOne = list.length === alike.length;
     const share: Mend[] = isOne
       ? [

@@ -1,7 +1,7 @@
 import { linesOn } from '../figure/axes.ts';
-import type { SetPanel } from '../figure/figure-layout.ts';
+import type { PlacedPanel } from '../figure/figure-layout.ts';
 import type { ResolvedPlot } from '../figure/resolve.ts';
-import type { SetAxis } from '../figure/value-axis.ts';
+import type { PlacedAxis } from '../figure/value-axis.ts';
 import { extentOf } from '../scale/value-axis.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Check, Finding, Proofed } from './note.ts';
@@ -9,7 +9,7 @@ import type { Check, Finding, Proofed } from './note.ts';
 /** Changes drawn more than this many times as high as from zero look like what they are not. */
 const MOST_NAMED = 6;
 
-function cutOn(figure: ResolvedPlot, { locale }: Proofed, { side, scale, numbers }: SetAxis): Finding | null {
+function cutOn(figure: ResolvedPlot, { locale }: Proofed, { side, scale, numbers }: PlacedAxis): Finding | null {
   if (scale.kind === 'log' || scale.low <= 0) return null;
   const factor = scale.high / (scale.high - scale.low);
   const extent = extentOf(linesOn(figure, side).map(({ values }) => values));
@@ -36,7 +36,7 @@ export const rangeCut: Check = {
   id: 'range-cut',
   find(proofed) {
     const { layout, figure } = proofed;
-    const cutOnAny = (plot: ResolvedPlot, { left, right }: Pick<SetPanel, 'left' | 'right'>) =>
+    const cutOnAny = (plot: ResolvedPlot, { left, right }: Pick<PlacedPanel, 'left' | 'right'>) =>
       cutOn(plot, proofed, left) ?? (right ? cutOn(plot, proofed, right) : null);
     if (figure.panels.look.scale === 'all') return cutOnAny(figure, layout);
     // Where scales differ, each panel is looked at with its own.

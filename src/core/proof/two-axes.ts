@@ -1,4 +1,4 @@
-import { shareOf } from '../scale/value-axis.ts';
+import { fractionOf } from '../scale/value-axis.ts';
 import type { Check } from './note.ts';
 
 /** Ticks of two axes that stand at different heights. */
@@ -38,7 +38,7 @@ export const zeroHeights: Check = {
     if (!right) return null;
     const heights = [left, right].map(({ scale, axis }) => {
       if (scale.kind === 'log' || scale.low > 0 || scale.high < 0) return null;
-      const share = shareOf(scale, 0);
+      const share = fractionOf(scale, 0);
       return axis.direction === 'up' ? share : 1 - share;
     });
     const [a, b] = heights;

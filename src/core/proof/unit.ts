@@ -1,6 +1,6 @@
 import { linesOn } from '../figure/axes.ts';
 import type { ResolvedFigure, ResolvedLine } from '../figure/resolve.ts';
-import type { SetAxis } from '../figure/value-axis.ts';
+import type { PlacedAxis } from '../figure/value-axis.ts';
 import { listed } from '../table/words.ts';
 import type { Check, Finding, Proofed } from './note.ts';
 
@@ -19,7 +19,7 @@ function areSaid({ spec }: ResolvedFigure, lines: readonly ResolvedLine[]): bool
   );
 }
 
-function missingOn({ figure }: Proofed, { side, numbers, axis }: SetAxis): Finding | null {
+function missingOn({ figure }: Proofed, { side, numbers, axis }: PlacedAxis): Finding | null {
   const lines = linesOn(figure, side);
   if (lines.length === 0 || numbers.caption !== '') return null;
   const units = [...new Set(lines.map(({ unit }) => unit ?? 'no unit'))];

@@ -48,7 +48,7 @@ export function extentOf(series: Iterable<readonly (number | null)[]>): [number,
 }
 
 /** Where a value stands between the ends of a scale: 0 at its low end, 1 at its high end. */
-export function shareOf({ kind, low, high }: ValueScale, value: number): number {
+export function fractionOf({ kind, low, high }: ValueScale, value: number): number {
   if (kind === 'linear') return (value - low) / (high - low);
   return Math.log(value / low) / Math.log(high / low);
 }

@@ -36,7 +36,7 @@ interface Colours {
 
 /** Columns from zero. What is not over is hollow; what goes beyond its scale is cut with a gap near its end. */
 export function columnNodes(
-  { spark, values, open, ends: [low, high] }: SparkCell,
+  { spark, values, finished, ends: [low, high] }: SparkCell,
   box: CellBox,
   marked: Marked,
   { ground }: Colours,
@@ -66,7 +66,7 @@ export function columnNodes(
       fill,
       crisp,
     });
-    if (index >= open && tall > 0.8 && bar > 0.8) {
+    if (index >= finished && tall > 0.8 && bar > 0.8) {
       const [l, t, r, b] = [x + 0.2, top + 0.2, x + bar - 0.2, top + tall - 0.2];
       const corners: XY[] = [
         [l, t],
@@ -106,14 +106,14 @@ export function columnNodes(
 }
 
 /** Wins above the middle, losses below it, and a draw as a short dash on it; what is not over is neither. */
-export function winLossNodes({ spark, values, before, open }: SparkCell, box: CellBox, pixel: number): SceneNode[] {
+export function winLossNodes({ spark, values, before, finished }: SparkCell, box: CellBox, pixel: number): SceneNode[] {
   const snap = snapper(pixel);
   const { bar, at } = pitchOf(values.length, box, pixel);
   const middle = snap(box.top + box.height / 2);
   const clear = Math.max(pixel, snap(0.2));
   const tall = Math.max(pixel, Math.floor((box.height / 2 - clear) / pixel) * pixel);
   return signs(values, spark.sign, before).flatMap((sign, index): SceneNode[] => {
-    if (sign === null || index >= open) return [];
+    if (sign === null || index >= finished) return [];
     const shared = { kind: 'rect', x: at(index), width: bar, crisp: sign !== 0 } as const;
     if (sign === 0) return [{ ...shared, y: middle - DASH / 2, height: DASH, fill: spark.colour }];
     return [

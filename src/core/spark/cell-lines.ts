@@ -34,7 +34,7 @@ const dot = ([x, y]: XY, { weight, colour }: Sparkline, times: number): SceneNod
 
 /** The strokes of a line, a step or an area, parted by gaps; dotted where it is not finished. */
 export function lineNodes(
-  { spark, open, ends: [low, high] }: SparkCell,
+  { spark, finished, ends: [low, high] }: SparkCell,
   values: Values,
   box: CellBox,
   { x, y, times }: Course,
@@ -54,7 +54,7 @@ export function lineNodes(
     bottom: box.top + box.height,
     curve: draw === 'step' ? 'step middle' : 'straight',
     bridged: gaps === 'bridge',
-    unfinished: open,
+    unfinished: finished,
   });
   return course.flatMap(({ pieces, corners }): SceneNode[] => {
     const area = draw === 'area' ? areaPath(corners, base, box) : '';

@@ -38,11 +38,12 @@ export const PRINT_PIXEL = 72 / 300;
 type Values = readonly (number | null)[];
 
 /** The points of a sparkline that stand out. */
-function markedPoints(values: Values, emphasis: readonly Emphasis[], open: number): Marked {
+function markedPoints(values: Values, emphasis: readonly Emphasis[], finished: number): Marked {
   const found = new Map<number, Emphasis>();
   for (const rule of emphasis) {
     const level = typeof rule.level === 'number' ? rule.level : 0;
-    for (const index of pointsOfRule(values, rule, open, () => level)) if (!found.has(index)) found.set(index, rule);
+    for (const index of pointsOfRule(values, rule, finished, () => level))
+      if (!found.has(index)) found.set(index, rule);
   }
   return found;
 }
@@ -62,10 +63,10 @@ function reachOf(
   return reach <= most ? { reach, times: 1 } : { reach: most, times: most / reach };
 }
 
-const isPlain = ({ spark, open, ends: [low, high] }: SparkCell, values: Values) =>
+const isPlain = ({ spark, finished, ends: [low, high] }: SparkCell, values: Values) =>
   spark.draw === 'line' &&
   values.length > 1 &&
-  open >= values.length &&
+  finished >= values.length &&
   values.every((value) => value !== null && value >= low && value <= high);
 
 interface MarkLook {
@@ -106,13 +107,13 @@ function markNode(
   spark: Sparkline,
   ground: string,
   times: number,
-  open: boolean,
+  isUnfinished: boolean,
 ): SceneNode[] {
   const { shape, filled, colour } = rule;
   if (shape === 'none') return [];
   const own = colour ?? spark.colour;
   const strokes = strokesFor(spark, times).marks.get(rule);
-  const isFilled = isFilledMarker(shape, filled) && !open;
+  const isFilled = isFilledMarker(shape, filled) && !isUnfinished;
   return [
     {
       kind: 'path',
@@ -133,7 +134,7 @@ const isQuick = (cell: SparkCell) =>
   isPlain(cell, cell.values);
 
 /** Draws it as `sparklineParts` does, without what it does not need: ten thousand of them are drawn at once. */
-function quickNodes({ spark, values, open, ends }: SparkCell, box: CellBox, pen: Pen): SceneNode[] {
+function quickNodes({ spark, values, finished, ends }: SparkCell, box: CellBox, pen: Pen): SceneNode[] {
   const { reach, times } = reachOf(spark, box);
   const height = box.height - 2 * reach;
   const inner = { left: box.left + reach, top: box.top + reach, width: box.width - 2 * reach, height };
@@ -143,7 +144,7 @@ function quickNodes({ spark, values, open, ends }: SparkCell, box: CellBox, pen:
   const nodes: SceneNode[] = [{ kind: 'path', d: plainPath(values, inner, step, ends), stroke }];
   if (spark.emphasis.length === 0) return nodes;
   const children: SceneNode[] = [];
-  for (const [index, rule] of markedPoints(values, spark.emphasis, open)) {
+  for (const [index, rule] of markedPoints(values, spark.emphasis, finished)) {
     const share = shareBelow(values[index] ?? 0, low, high);
     const at: XY = [inner.left + index * step, inner.top + height * share];
     for (const node of markNode(rule, at, spark, pen.ground, times, false)) children.push(node);
@@ -161,7 +162,7 @@ const none = (): SparkParts => ({ background: [], reference: [], zeroLine: [], s
  * leaves the cell empty. What lies beyond a given scale is cut off.
  */
 export function sparklineParts(cell: SparkCell, box: CellBox, pen: Pen): SparkParts {
-  const { spark, open, ends } = cell;
+  const { spark, finished, ends } = cell;
   const parts = none();
   const values = spark.gaps === 'zero' ? cell.values.map((value) => value ?? 0) : cell.values;
   if (cell.values.every((value) => value === null)) return parts;
@@ -189,7 +190,7 @@ export function sparklineParts(cell: SparkCell, box: CellBox, pen: Pen): SparkPa
     const { bars, marks } = columnNodes(
       filled,
       inner,
-      markedPoints(values, spark.emphasis, open),
+      markedPoints(values, spark.emphasis, finished),
       { ...pen, ground },
       pen.pixel,
     );
@@ -235,9 +236,10 @@ export function sparklineParts(cell: SparkCell, box: CellBox, pen: Pen): SparkPa
           fill: spark.colour,
         });
     });
-  for (const [index, rule] of markedPoints(values, spark.emphasis, open)) {
+  for (const [index, rule] of markedPoints(values, spark.emphasis, finished)) {
     const value = values[index];
-    if (isIn(value)) parts.emphasis.push(...markNode(rule, [x(index), y(value)], spark, ground, times, index >= open));
+    if (isIn(value))
+      parts.emphasis.push(...markNode(rule, [x(index), y(value)], spark, ground, times, index >= finished));
   }
   return parts;
 }

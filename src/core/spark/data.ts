@@ -12,9 +12,9 @@ import {
   besideOf,
   type Course,
   courseOf,
+  finishedOf,
   type Grid,
   gridOf,
-  openOf,
   type Places,
   placesIn,
   sumUp,
@@ -74,7 +74,7 @@ export const placesOf = ({ places, own }: SparkSeries, record: number): Places =
 export function derivedOf(series: SparkSeries, record: number, what: SparkColumnOf<'derived'>['what']): Derived | null {
   const places = placesOf(series, record);
   const before = what === 'change on the year' ? yearBeforeAt(series.grid, record, places) : [];
-  return derive(what, valuesAt(series.grid, record, places), openOf(places), before);
+  return derive(what, valuesAt(series.grid, record, places), finishedOf(places), before);
 }
 
 /** How a place is written in words, such as "Aug 2026". */

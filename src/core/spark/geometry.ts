@@ -5,7 +5,7 @@ import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
-import type { SayField, SetRun } from '../text/rich.ts';
+import type { PlacedRun, SayField } from '../text/rich.ts';
 import { wrap } from '../text/wrap.ts';
 import { sayPlace } from './data.ts';
 import { decimalsOfSeries } from './decimals.ts';
@@ -61,9 +61,9 @@ export interface SparkGeometry {
   width: number;
   /** what the fields of its words say */
   say: SayField;
-  title: SetRun[][];
-  subtitle: SetRun[][];
-  source: SetRun[][];
+  title: PlacedRun[][];
+  subtitle: PlacedRun[][];
+  source: PlacedRun[][];
   /** foot of the title, of the texts over headers, and of the headers */
   titleBottom: number;
   headsBottom: number;

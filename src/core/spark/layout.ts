@@ -5,7 +5,7 @@ import { POINTS_PER_MM, type Scene, type SceneNode, strokeOf } from '../scene/sc
 import type { HouseStyle } from '../style/style.ts';
 import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
-import { plainWords, type SetRun } from '../text/rich.ts';
+import { type PlacedRun, plainWords } from '../text/rich.ts';
 import { shorten } from '../text/wrap.ts';
 import { PRINT_PIXEL } from './cell.ts';
 import { INSET, LEADING, PLAIN, rowTop, type SparkGeometry, sparkGeometry } from './geometry.ts';
@@ -48,7 +48,7 @@ function headTexts({ resolved, slots, style, titleBottom }: SparkGeometry): Scen
 function wordsNodes(
   { style, say, resolved }: SparkGeometry,
   part: WordsPart,
-  lines: readonly (readonly SetRun[])[],
+  lines: readonly (readonly PlacedRun[])[],
   top: number,
 ): SceneNode[] {
   if (lines.length === 0) return [];

@@ -5,7 +5,7 @@ import type { Locale } from '../text/locale.ts';
 import { type ColumnData, placesOf, type SparkData, type SparkSeries, sparkData } from './data.ts';
 import { allEnds, type Domain, sayScale } from './ends.ts';
 import type { NumberCells } from './number-cells.ts';
-import { countOf, openOf, type Places, valuesAt, yearBeforeAt } from './series.ts';
+import { countOf, finishedOf, type Places, valuesAt, yearBeforeAt } from './series.ts';
 import type { LevelBars, SparkColumn, SparkException, Sparkline, SparkTableSpec } from './spec.ts';
 
 export type ResolvedColumn =
@@ -48,7 +48,7 @@ export interface SparkCell {
   reference: (number | null)[];
   places: Places;
   /** index of the first value that is not finished */
-  open: number;
+  finished: number;
   ends: Domain;
 }
 
@@ -92,7 +92,7 @@ export function cellOf(
     edge: spark.draw !== 'range band' ? [] : edge ? valuesAt(edge, record, places) : before,
     reference: reference ? valuesAt(reference, record, places) : [],
     places,
-    open: openOf(places),
+    finished: finishedOf(places),
     ends: [low, high],
   };
 }

@@ -71,7 +71,7 @@ function besideNodes(cell: SparkCell, slot: SlotOf<'sparkline'>, row: Row): Scen
   const decimals = decimalsOfSeries(slot.column.series);
   return slot.beside.flatMap(({ of, left, width }): SceneNode[] => {
     const rule = cell.spark.emphasis.find((candidate) => candidate.of === of);
-    const seen = of === 'high' || of === 'low' ? cell.values.slice(0, cell.open) : cell.values;
+    const seen = of === 'high' || of === 'low' ? cell.values.slice(0, cell.finished) : cell.values;
     const [index] = emphasised(seen, of, 'first');
     const value = index === undefined ? null : cell.values[index];
     if (!rule?.value || value === null || value === undefined) return [];

@@ -38,7 +38,7 @@ export interface Places {
 
 export const countOf = ({ from, to }: Places) => to - from;
 /** Index of the first place of a window that is not finished; their count where all are. */
-export const openOf = ({ course, from, to }: Places) => Math.max(0, Math.min(to, course.unfinished) - from);
+export const finishedOf = ({ course, from, to }: Places) => Math.max(0, Math.min(to, course.unfinished) - from);
 
 type Values = (number | null)[];
 
@@ -102,7 +102,7 @@ function timelineOf(table: Table): Timeline {
   const indexOf = new Map(sorted.map((period, index) => [period, index]));
   for (let row = 0; row < table.rows; row++) placeOf[row] = indexOf.get(periods[row] ?? Number.NaN) ?? -1;
   const dates = sorted.map((period) => dateOf.get(period) ?? 0);
-  const open = dates.findIndex((date) => unfinishedFrom !== undefined && date >= unfinishedFrom);
+  const firstUnfinished = dates.findIndex((date) => unfinishedFrom !== undefined && date >= unfinishedFrom);
   const before = dates.map((date) => {
     const earlier = yearBefore(date, interval);
     return earlier === null ? -1 : (indexOf.get(periodNumber(earlier, interval)) ?? -1);
@@ -113,7 +113,7 @@ function timelineOf(table: Table): Timeline {
       interval,
       dates,
       yearBefore: Int32Array.from(before),
-      unfinished: open < 0 ? dates.length : open,
+      unfinished: firstUnfinished < 0 ? dates.length : firstUnfinished,
     },
     placeOf,
   };

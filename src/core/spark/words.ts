@@ -3,7 +3,7 @@ import { sayChange } from '../figure/fields.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
-import { plainWords, type SayField, type SetRun, setLines, type Type, type Words } from '../text/rich.ts';
+import { type PlacedRun, placeRuns, plainWords, type SayField, type Type, type Words } from '../text/rich.ts';
 import { derivedOf, placesOf, type SparkData, sayPlace, shownRecords } from './data.ts';
 import { decimalsOfSeries } from './decimals.ts';
 import type { ResolvedColumn, ResolvedSparkline } from './resolve.ts';
@@ -70,8 +70,8 @@ export function typeOfWords(part: WordsPart, style: HouseStyle): Type {
 }
 
 /** Words in lines of a width; none where they say nothing. */
-export function linesOfWords(words: Words, type: Type, say: SayField, width: number): SetRun[][] {
-  return plainWords(words, say).trim() === '' ? [] : setLines(words, type, say, width, MOST_LINES);
+export function linesOfWords(words: Words, type: Type, say: SayField, width: number): PlacedRun[][] {
+  return plainWords(words, say).trim() === '' ? [] : placeRuns(words, type, say, width, MOST_LINES);
 }
 
 /** The title in plain words, or the table's name where it has none. */

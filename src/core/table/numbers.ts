@@ -139,7 +139,7 @@ const SIMPLE = /^-?(\d+)(?:\.(\d+))?$/;
 
 /** Adds what one text says to a tally. */
 function tally(text: string, into: Tally) {
-  // Plain digits with at most one dot, the usual case, are told apart without taking the number's dress off.
+  // Plain digits with at most one dot, the usual case, are told apart without looking for signs, units and separators.
   const simple = SIMPLE.exec(text);
   if (simple) {
     const [, whole = '', fraction] = simple;

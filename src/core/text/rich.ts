@@ -67,7 +67,7 @@ export function tidyWords(runs: readonly Run[]): Words {
 }
 
 /** A run set on a line: where it begins, and how. */
-export interface SetRun {
+export interface PlacedRun {
   text: string;
   x: number;
   /** how far its baseline is lowered, points */
@@ -83,7 +83,7 @@ export interface Type {
   colour: string;
 }
 
-function typeOf(run: Run, type: Type): Omit<SetRun, 'text' | 'x'> {
+function typeOf(run: Run, type: Type): Omit<PlacedRun, 'text' | 'x'> {
   const bold = run.bold || type.face === 'sans-600';
   const face: FaceId = run.italic ? (bold ? 'sans-600-italic' : 'sans-400-italic') : bold ? 'sans-600' : 'sans-400';
   const size = run.raised ? Math.round(type.size * 66) / 100 : type.size;
@@ -92,7 +92,7 @@ function typeOf(run: Run, type: Type): Omit<SetRun, 'text' | 'x'> {
 }
 
 /** A piece of a word that has one look. */
-interface Piece extends Omit<SetRun, 'x'> {
+interface Piece extends Omit<PlacedRun, 'x'> {
   width: number;
 }
 
@@ -101,8 +101,8 @@ interface Piece extends Omit<SetRun, 'x'> {
  * `most`; a word wider than that is broken between letters, and of a text that
  * is too long the last line ends with an ellipsis. Widths are measured run by run.
  */
-export function setLines(words: Words, type: Type, say: SayField, width: number, most = Infinity): SetRun[][] {
-  const lines: SetRun[][] = [[]];
+export function placeRuns(words: Words, type: Type, say: SayField, width: number, most = Infinity): PlacedRun[][] {
+  const lines: PlacedRun[][] = [[]];
   let x = 0;
   let word: Piece[] = [];
   /** the space before the word, set only when the word stays on its line */
@@ -175,7 +175,7 @@ export function setLines(words: Words, type: Type, say: SayField, width: number,
   const kept = lines.slice(0, most);
   const last = kept.at(-1) ?? [];
   const end = last.at(-1);
-  const widthOf = (run: SetRun) => run.x + textWidth(`${run.text}…`, run.face, run.size);
+  const widthOf = (run: PlacedRun) => run.x + textWidth(`${run.text}…`, run.face, run.size);
   if (end) {
     while (end.text !== '' && widthOf(end) > width) end.text = [...end.text].slice(0, -1).join('').trimEnd();
     end.text += '…';

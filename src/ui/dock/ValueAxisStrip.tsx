@@ -1,7 +1,7 @@
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { nameOfLine } from '../../core/figure/resolve.ts';
 import type { FigureSpec, Side, ValueAxis } from '../../core/figure/spec.ts';
-import type { SetAxis } from '../../core/figure/value-axis.ts';
+import type { PlacedAxis } from '../../core/figure/value-axis.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { type Locale, localeOf } from '../../core/text/locale.ts';
 import { decimalsOf, formatNumber } from '../../core/text/number.ts';
@@ -19,7 +19,7 @@ interface StripProps {
 interface SentenceProps {
   side: Side;
   axis: ValueAxis;
-  drawn: SetAxis;
+  drawn: PlacedAxis;
   set(change: Partial<ValueAxis>): string | null;
   write(value: number): string;
 }

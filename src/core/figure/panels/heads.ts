@@ -1,6 +1,6 @@
 /** Names of panels, rows and columns, with what their axes are in where that differs from one to the next. */
 import type { HouseStyle } from '../../style/style.ts';
-import { type SetRun, setLines, type Type, type Words } from '../../text/rich.ts';
+import { type PlacedRun, placeRuns, type Type, type Words } from '../../text/rich.ts';
 
 /** Between lines of a head, in label sizes. */
 export const HEAD_PITCH = 1.22;
@@ -13,14 +13,14 @@ export interface Head {
   colour: string | null;
 }
 
-export interface SetHead {
-  lines: SetRun[][];
+export interface PlacedHead {
+  lines: PlacedRun[][];
   /** its words did not all fit */
   shortened: boolean;
 }
 
 /** Sets a head in lines of a width, at most `most` of them. */
-export function setHead({ name, caption, colour }: Head, style: HouseStyle, width: number, most: number): SetHead {
+export function placeHead({ name, caption, colour }: Head, style: HouseStyle, width: number, most: number): PlacedHead {
   const type: Type = { face: 'sans-400', size: style.sizes.label, colour: style.quiet };
   const words: Words = [
     { text: name, bold: true, colour: colour ?? style.ink },
@@ -28,7 +28,7 @@ export function setHead({ name, caption, colour }: Head, style: HouseStyle, widt
   ];
   const say = () => '';
   const room = Math.max(type.size, width);
-  const lines = setLines(words, type, say, room, most);
+  const lines = placeRuns(words, type, say, room, most);
   const isWhole = (text: string) =>
     name.includes(text) || caption.includes(text) || `${name} ${caption}`.includes(text);
   // A word that is broken between letters does not count as whole, and neither does what an ellipsis cuts off.

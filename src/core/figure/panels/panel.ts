@@ -4,31 +4,31 @@ import { type Part, POINTS_PER_MM, type SceneNode, strokeOf, textsOf } from '../
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
 import { textWidth } from '../../text/measure.ts';
-import type { SetRun } from '../../text/rich.ts';
+import type { PlacedRun } from '../../text/rich.ts';
 import { type AcrossPlan, acrossLine } from '../across-axis.ts';
 import { decimalsFor, fieldsOf } from '../fields.ts';
-import { type SetLabel, setLabels } from '../labels.ts';
+import { placeInPlot, placesIn, plotNodes } from '../in-plot.ts';
+import { labelPlot, type PlacedLabel } from '../labels.ts';
 import { pathOf } from '../line-path.ts';
 import { endNames, nameNodes } from '../names.ts';
 import type { Plot } from '../plot.ts';
 import { nameOfPanel, type Panel, type ResolvedFigure, type ResolvedLine, type ResolvedPlot } from '../resolve.ts';
-import { placesIn, plotNodes, setInPlot } from '../set-plot.ts';
 import { gridNodes } from '../value-axis.ts';
 import { runNodes } from '../words.ts';
 import type { Arrangement, Slot } from './arrange.ts';
 import type { PanelsGeometry, Rooms } from './geometry.ts';
-import { HEAD_PITCH, type SetHead } from './heads.ts';
+import { HEAD_PITCH, type PlacedHead } from './heads.ts';
 import type { ScaleGroup } from './scales.ts';
 
 /** Lines that stand behind are this much thinner than as they are set. */
 const BEHIND = 0.55;
 
-const textNodes = (lines: readonly (readonly SetRun[])[], x: number, top: number, size: number) =>
+const textNodes = (lines: readonly (readonly PlacedRun[])[], x: number, top: number, size: number) =>
   runNodes(lines, x, top + size * 0.86, size * HEAD_PITCH);
 
 /** Heads of columns over the first row, and of each row over its panels with a thin rule. */
 export function headNodes(
-  heads: { columns: SetHead[]; rows: SetHead[] },
+  heads: { columns: PlacedHead[]; rows: PlacedHead[] },
   geometry: PanelsGeometry,
   rooms: Rooms,
   { columns }: Arrangement,
@@ -95,7 +95,7 @@ interface PanelLook {
   /** what is drawn of the axes at this panel, and the numbers of its right one end here; 0 where there are none */
   axes: SceneNode[];
   axesEnd: number;
-  head: SetHead | null;
+  head: PlacedHead | null;
   isLowest: boolean;
   isFirst: boolean;
   rooms: Rooms;
@@ -109,7 +109,7 @@ interface PanelLook {
 
 interface DrawnPanel {
   nodes: SceneNode[];
-  labels: SetLabel[];
+  labels: PlacedLabel[];
   unplaced: { part: Part; label: string }[];
   marks: string[];
 }
@@ -210,7 +210,7 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
   const own: ResolvedPlot =
     group.panels.length === 1 ? panel.drawn : { ...panel.drawn, lines: withDecimals(panel.drawn.lines, group) };
   const places = placesIn({ plot, left, right, across });
-  const inPlot = setInPlot(own, plot, places);
+  const inPlot = placeInPlot(own, plot, places);
   const names = nameNodes(endNames(own, style, figure.spec.frame.width * POINTS_PER_MM), {
     x: places.x,
     axisFor: places.axisFor,
@@ -223,7 +223,7 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
   });
   const byHand = names.filter(({ moved }) => moved);
   const home = names.filter(({ moved }) => !moved);
-  const labels = setLabels(
+  const labels = labelPlot(
     {
       panel: panel.key,
       endsRight: hasEnds,
@@ -262,7 +262,7 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
     ...names.map(({ node }) => node),
     ...labels.nodes,
   ];
-  const named = home.map(({ node: _, ...name }): SetLabel => ({ ...name, leader: null, covers: false }));
+  const named = home.map(({ node: _, ...name }): PlacedLabel => ({ ...name, leader: null, covers: false }));
   return {
     // What can be chosen as a whole is one thing on the sheet, too.
     nodes: panel.name === '' ? children : [{ kind: 'cluster', x: 0, y: 0, name: `panel ${panel.key}`, children }],

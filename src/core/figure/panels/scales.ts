@@ -2,10 +2,10 @@
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
 import { resolveScales } from '../axes.ts';
+import { placeAxis } from '../in-plot.ts';
 import type { Panel, ResolvedPlot } from '../resolve.ts';
-import { setAxis } from '../set-plot.ts';
 import type { Side, ValueAxis } from '../spec.ts';
-import type { SetAxis } from '../value-axis.ts';
+import type { PlacedAxis } from '../value-axis.ts';
 import type { Slot } from './arrange.ts';
 import { pooled } from './resolve.ts';
 import type { Panels } from './spec.ts';
@@ -13,8 +13,8 @@ import type { Panels } from './spec.ts';
 /** Panels that share a scale, with their axes. */
 export interface ScaleGroup {
   panels: Panel[];
-  left: SetAxis;
-  right: SetAxis | null;
+  left: PlacedAxis;
+  right: PlacedAxis | null;
   met: boolean;
 }
 
@@ -39,7 +39,7 @@ function powersOf(all: readonly Panel[], most: number, room: Room) {
     const alike = pooled(all.filter((panel) => unitsOf(panel.drawn, side) === units));
     const scale = alike && resolveScales(alike, most)[side];
     const powers: Partial<ValueAxis> = scale
-      ? { numbers: powerOf(setAxis(alike, side, scale, { two: false, ...room }).numbers.exponent) }
+      ? { numbers: powerOf(placeAxis(alike, side, scale, { two: false, ...room }).numbers.exponent) }
       : {};
     known.set(`${side}\n${units}`, powers);
     return powers;
@@ -81,8 +81,8 @@ export function scaleGroups(
     const two = right !== null;
     groups.set(key, {
       panels,
-      left: setAxis(plot, 'left', left, { two, ...room }),
-      right: right && setAxis(plot, 'right', right, { two, ...room }),
+      left: placeAxis(plot, 'left', left, { two, ...room }),
+      right: right && placeAxis(plot, 'right', right, { two, ...room }),
       met,
     });
   }

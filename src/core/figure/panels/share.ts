@@ -5,15 +5,15 @@ import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
 import { plainWords } from '../../text/rich.ts';
 import type { AcrossPlan, AcrossPlanner } from '../across-axis.ts';
+import { INSET, TICK_PITCH } from '../in-plot.ts';
 import type { Legend } from '../legend.ts';
 import type { EndNames } from '../names.ts';
 import type { Panel, PanelsLook, ResolvedFigure } from '../resolve.ts';
-import { INSET, TICK_PITCH } from '../set-plot.ts';
 import { alongRoom, numbersRoom } from '../value-axis.ts';
 import { endValueWidth } from '../value-text.ts';
 import type { Arrangement, Slot } from './arrange.ts';
 import { type PanelsGeometry, panelsGeometry, type Rooms } from './geometry.ts';
-import { HEAD_PITCH, type SetHead, setHead } from './heads.ts';
+import { HEAD_PITCH, type PlacedHead, placeHead } from './heads.ts';
 import { type ScaleGroup, scaleGroups } from './scales.ts';
 
 /** Clear room above a plot, in label sizes. */
@@ -50,7 +50,7 @@ export interface Shared {
   groupOf(slot: Slot): ScaleGroup | null;
   across: AcrossPlan;
   captions: Captions;
-  heads: { columns: SetHead[]; rows: SetHead[]; panels: Map<Slot, SetHead> };
+  heads: { columns: PlacedHead[]; rows: PlacedHead[]; panels: Map<Slot, PlacedHead> };
   rooms: Rooms;
   /** room was left for the values of last points */
   hasEnds: boolean;
@@ -102,7 +102,7 @@ function headColour({ colours, own }: PanelsLook, panel: Panel | undefined, styl
   return panel?.drawn.lines[0]?.line.colour ?? null;
 }
 
-function setHeads(
+function placeHeads(
   given: Given,
   captions: Captions,
   groupOf: Shared['groupOf'],
@@ -123,11 +123,11 @@ function setHeads(
     heads.columns = across.map((name, column) => {
       const caption = captions === 'columns' ? captionAt((slot) => slot.column === column) : '';
       const panel = list.find(({ across }) => across === column);
-      return setHead({ name, caption, colour: headColour(look, panel, style) }, style, cell, MOST_LINES);
+      return placeHead({ name, caption, colour: headColour(look, panel, style) }, style, cell, MOST_LINES);
     });
     heads.rows = rows.map((name, row) => {
       const caption = captions === 'rows' ? captionAt((slot) => slot.row === row) : '';
-      return setHead({ name, caption, colour: null }, style, all, 1);
+      return placeHead({ name, caption, colour: null }, style, all, 1);
     });
     return heads;
   }
@@ -138,12 +138,12 @@ function setHeads(
     const { name } = slot.panel;
     if (name === '' && caption === '') continue;
     const colour = headColour(look, slot.panel, style);
-    heads.panels.set(slot, setHead({ name, caption, colour }, style, cell, MOST_LINES));
+    heads.panels.set(slot, placeHead({ name, caption, colour }, style, cell, MOST_LINES));
   }
   return heads;
 }
 
-const linesIn = (heads: Iterable<SetHead>) => Math.max(0, ...[...heads].map(({ lines }) => lines.length));
+const linesIn = (heads: Iterable<PlacedHead>) => Math.max(0, ...[...heads].map(({ lines }) => lines.length));
 
 /** Names after last points, or a legend there, and how far along the axis the points stand. */
 function besidePlots({ names, legend }: Given, { lastShare }: Before): Rooms['names'] {
@@ -197,7 +197,7 @@ function share(given: Given, before: Before): Shared {
   });
   const across = given.plan(geometry.width);
   const captions = captionsOf(slots, groupOf, isGrid);
-  const heads = setHeads(given, captions, groupOf, geometry);
+  const heads = placeHeads(given, captions, groupOf, geometry);
   const hasEnds = before.ends > 0;
   return { captionTop: captionBottom + rooms.above, geometry, groupOf, across, captions, heads, rooms, hasEnds };
 }
@@ -249,7 +249,7 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
     titleLines: linesIn(heads.panels.values()),
     ends: wanted <= cell * MOST_ENDS && isRightFree && names.width === 0 ? wanted : 0,
     // Past the numbers of a right axis, names stand one below the other at its edge.
-    lastShare: isRightFree && names.width > 0 ? Math.max(0.05, across.share(names.lastPosition)) : 1,
+    lastShare: isRightFree && names.width > 0 ? Math.max(0.05, across.fractionAt(names.lastPosition)) : 1,
   };
 }
 

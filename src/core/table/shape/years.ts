@@ -83,8 +83,8 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
     .map((year): Column => {
       const title = titleOfYear(year, step.yearStart);
       const cells = rows.map(({ values }) => values.get(year) ?? null);
-      const open = unfinished?.year === year ? { unfinishedFrom: unfinished.label } : {};
-      return { key: title, title, kind: 'number', unit, whole, total: false, ...open, cells };
+      const since = unfinished?.year === year ? { unfinishedFrom: unfinished.label } : {};
+      return { key: title, title, kind: 'number', unit, whole, total: false, ...since, cells };
     });
   const name =
     periods.interval === 'business day' ? 'Day' : periods.interval.charAt(0).toUpperCase() + periods.interval.slice(1);

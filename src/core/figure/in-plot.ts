@@ -1,5 +1,5 @@
 /** A plot with what is drawn in it: its lines, its marks and the words that find their places among them. */
-import { shareOf, type ValueScale } from '../scale/value-axis.ts';
+import { fractionOf, type ValueScale } from '../scale/value-axis.ts';
 import { coordinate } from '../scene/coordinates.ts';
 import type { SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
@@ -8,12 +8,12 @@ import type { AcrossPlan } from './across-axis.ts';
 import { axisOf, linesOn } from './axes.ts';
 import { axisNumbers } from './axis-numbers.ts';
 import { pathOf } from './line-path.ts';
-import { areaNodes, lineNodes, type SetLine, setLine } from './lines.ts';
-import { markNodes, type SetMark, setMark } from './mark-nodes.ts';
+import { areaNodes, lineNodes, type PlacedLine, placeLine } from './lines.ts';
+import { markNodes, type PlacedMark, placeMark } from './mark-nodes.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedPlot } from './resolve.ts';
 import type { Frame, Side } from './spec.ts';
-import type { SetAxis } from './value-axis.ts';
+import type { PlacedAxis } from './value-axis.ts';
 
 /** Clear room between the frame and what stands in it, points. */
 export const INSET = 10;
@@ -28,12 +28,12 @@ function unitOn(figure: ResolvedPlot, side: Side): string | null {
 }
 
 /** A value axis with its numbers and their colour; `two` says that the other side has one, too. */
-export function setAxis(
+export function placeAxis(
   figure: ResolvedPlot,
   side: Side,
   scale: ValueScale,
   { two, style, locale }: { two: boolean; style: HouseStyle; locale: Locale },
-): SetAxis {
+): PlacedAxis {
   const axis = axisOf(figure, side);
   const [only, ...others] = linesOn(figure, side);
   const isColoured = axis.coloured === 'yes' || (axis.coloured === 'auto' && two);
@@ -43,10 +43,10 @@ export function setAxis(
 }
 
 /** Height of a value on its axis, points. */
-function heightOn({ scale, axis }: SetAxis, plot: Plot): (value: number) => number {
+function heightOn({ scale, axis }: PlacedAxis, plot: Plot): (value: number) => number {
   const isUp = axis.direction === 'up';
   return (value) => {
-    const share = shareOf(scale, value);
+    const share = fractionOf(scale, value);
     return plot.top + plot.height * (isUp ? 1 - share : share);
   };
 }
@@ -54,15 +54,15 @@ function heightOn({ scale, axis }: SetAxis, plot: Plot): (value: number) => numb
 /** A plot with its axes. */
 export interface Axes {
   plot: Plot;
-  left: SetAxis;
-  right: SetAxis | null;
+  left: PlacedAxis;
+  right: PlacedAxis | null;
   across: AcrossPlan;
 }
 
 /** Where positions and values of a plot stand on the sheet. */
 export interface Places {
   x(position: number): number;
-  axisFor(side: Side): { set: SetAxis; y(value: number): number };
+  axisFor(side: Side): { set: PlacedAxis; y(value: number): number };
   /** null for an axis that no line is drawn by */
   yOn(side: Side): ((value: number) => number) | null;
 }
@@ -71,29 +71,29 @@ export function placesIn({ plot, left, right, across }: Axes): Places {
   const yLeft = heightOn(left, plot);
   const yRight = right ? heightOn(right, plot) : yLeft;
   return {
-    x: (position) => plot.left + across.share(position) * plot.width,
+    x: (position) => plot.left + across.fractionAt(position) * plot.width,
     axisFor: (side) => (side === 'right' && right ? { set: right, y: yRight } : { set: left, y: yLeft }),
     yOn: (side) => (side === 'left' ? yLeft : right ? yRight : null),
   };
 }
 
 /** The lines and marks of a figure in a plot. */
-export function setInPlot(
+export function placeInPlot(
   figure: ResolvedPlot,
   plot: Plot,
   { x, axisFor, yOn }: Places,
-): { lines: SetLine[]; marks: SetMark[] } {
+): { lines: PlacedLine[]; marks: PlacedMark[] } {
   const lines = figure.lines.map((line) => {
     const { set, y } = axisFor(line.line.axis);
-    return setLine(figure, line, { path: pathOf(line, { x, y, plot }), scale: set.scale, x, y, plot });
+    return placeLine(figure, line, { path: pathOf(line, { x, y, plot }), scale: set.scale, x, y, plot });
   });
-  const marks = figure.marks.flatMap((mark) => setMark(figure, mark, { plot, x, yOn }) ?? []);
+  const marks = figure.marks.flatMap((mark) => placeMark(figure, mark, { plot, x, yOn }) ?? []);
   return { lines, marks };
 }
 
 /** What is drawn in a plot, from the back to the front: `below` is what lines stand over, `above` what lies over them. */
 export function plotNodes(
-  { lines, marks }: { lines: readonly SetLine[]; marks: readonly SetMark[] },
+  { lines, marks }: { lines: readonly PlacedLine[]; marks: readonly PlacedMark[] },
   plot: Plot,
   ground: string,
   { below, axes }: { below: readonly SceneNode[]; axes: readonly SceneNode[] },
