@@ -1,4 +1,5 @@
 /** Layout of a figure: a grid of panels, one for most, with plots of one size in rows and columns; shared axes are drawn once. */
+import type { Box } from '../place/box.ts';
 import { POINTS_PER_MM, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
@@ -11,7 +12,7 @@ import { frameNodes, INSET, placesIn } from './in-plot.ts';
 import { type Legend, legendBox, legendNodes, legendOf } from './legend.ts';
 import { endNames } from './names.ts';
 import { arrange, rowLength, type Slot } from './panels/arrange.ts';
-import { drawPanel, emptyCell, headNodes } from './panels/panel.ts';
+import { type DrawnPanel, drawPanel, emptyCell, headNodes } from './panels/panel.ts';
 import { onlyPanel } from './panels/resolve.ts';
 import type { ScaleGroup } from './panels/scales.ts';
 import { type Given, type Shared, shareOut } from './panels/share.ts';
@@ -106,95 +107,89 @@ function axesAt(slot: Slot, group: ScaleGroup, shared: Shared, sheet: Sheet): Sc
   return [...values, ...(slot.lowest ? acrossNodes(across, { plot, style }) : [])];
 }
 
+interface DrawnSlot extends DrawnPanel {
+  /** null for an empty cell */
+  placed: PlacedPanel | null;
+}
+
+/** Draws a slot: its panel, or the axes and a dash of an empty cell. */
+function drawSlot(
+  slot: Slot,
+  { isFirst, legend }: { isFirst: boolean; legend: Box | null },
+  shared: Shared,
+  sheet: Sheet,
+): DrawnSlot {
+  const { geometry, groupOf, across, heads, rooms, hasEnds } = shared;
+  const { figure, list, arrangement, room, style, locale, width, height } = sheet;
+  const { panel } = slot;
+  const group = groupOf(slot);
+  const plot = geometry.plotOf(slot);
+  const axes = group ? axesAt(slot, group, shared, sheet) : [];
+  if (!panel || !group) {
+    const children = [...axes, ...emptyCell(plot, style)];
+    const nodes: SceneNode[] = [{ kind: 'cluster', x: 0, y: 0, name: 'empty cell', children }];
+    return { nodes, labels: [], unplaced: [], marks: [], placed: null };
+  }
+  const box = geometry.boxOf(slot);
+  const head = heads.panels.get(slot) ?? null;
+  const isOutermost = slot.column === arrangement.columns - 1;
+  const besideRoom = isOutermost ? room.right - geometry.right : (rooms.sides[slot.column]?.right ?? 0);
+  // Words of the only panel can be put anywhere on the sheet.
+  const free = list.length > 1 ? box : { minX: 2, minY: 2, maxX: width - 2, maxY: height - 2 };
+  const axesEnd = rightEnd(group, plot, style);
+  const drawn = drawPanel(
+    { figure, group, panel, across, plot, box, sheet: free, style, locale },
+    { axes, axesEnd, head, isLowest: slot.lowest, rooms, besideRoom, hasEnds, isFirst, legend },
+  );
+  const over = heads.rows.length > 0 ? [heads.columns[slot.column], heads.rows[slot.row]] : [head];
+  const shortened = over.some((one) => one?.shortened);
+  return { ...drawn, placed: { panel, box, plot, left: group.left, right: group.right, shortened } };
+}
+
 /** Places everything of a figure and returns the scene with what the dock wants to know about it. */
 export function layoutFigure(figure: ResolvedFigure, style: HouseStyle, locale: Locale): FigureLayout {
   const sheet = sheetOf(figure, style, locale);
-  const { arrangement, legend, words, say, room, width, height, list } = sheet;
+  const { arrangement, legend, words, say, width, height, list } = sheet;
   const shared = shareOut(sheet);
   const { geometry, groupOf, across, heads, rooms } = shared;
   const first = arrangement.slots.find(({ panel }) => panel === list[0]);
-  const firstGroup = first && groupOf(first);
-  if (!first || !firstGroup) throw new Error('A figure has at least one panel.');
-  const firstPlot = geometry.plotOf(first);
+  const group = first && groupOf(first);
+  if (!first || !group) throw new Error('A figure has at least one panel.');
+  const plot = geometry.plotOf(first);
   const box =
     legend &&
-    legendBox(legend, firstPlot, {
+    legendBox(legend, plot, {
       left: INSET,
       above: words.bottom,
-      below: legend.place === 'below' ? words.sourceTop - legend.height : 0,
-      edge: Math.max(rightEnd(firstGroup, firstPlot, style), geometry.right) + 4,
+      below: words.sourceTop - legend.height,
+      edge: Math.max(rightEnd(group, plot, style), geometry.right) + 4,
     });
+  const drawn = arrangement.slots.map((slot) =>
+    drawSlot(slot, { isFirst: slot === first, legend: slot === first ? box : null }, shared, sheet),
+  );
   const nodes: SceneNode[] = [
     frameNodes(figure.spec.frame, width, height, style),
     ...words.nodes,
     // Over heads, captions belong to no single panel.
     ...(rooms.lead > 0
-      ? axesOf(firstGroup).flatMap((axis) => axisGroup(axis.side, captionOnce(axis, firstGroup, shared, sheet)))
+      ? axesOf(group).flatMap((axis) => axisGroup(axis.side, captionOnce(axis, group, shared, sheet)))
       : []),
     ...headNodes(heads, geometry, rooms, arrangement, style),
+    ...drawn.flatMap((slot) => slot.nodes),
+    ...(legend && box ? [legendNodes(legend, box, style, figure.spec.frame.background)] : []),
   ];
-  const set: PlacedPanel[] = [];
-  const labels: FigureLayout['labels'] = [];
-  const unplaced: FigureLayout['unplaced'] = [];
-  const marks = new Set<string>();
-  for (const slot of arrangement.slots) {
-    const { panel } = slot;
-    const group = groupOf(slot);
-    const plot = geometry.plotOf(slot);
-    const axes = group ? axesAt(slot, group, shared, sheet) : [];
-    if (!panel || !group) {
-      nodes.push({ kind: 'cluster', x: 0, y: 0, name: 'empty cell', children: [...axes, ...emptyCell(plot, style)] });
-      continue;
-    }
-    const head = heads.panels.get(slot) ?? null;
-    const isOutermost = slot.column === arrangement.columns - 1;
-    const besideRoom = isOutermost ? room.right - geometry.right : (rooms.sides[slot.column]?.right ?? 0);
-    const drawn = drawPanel(
-      {
-        figure,
-        group,
-        panel,
-        across,
-        plot,
-        box: geometry.boxOf(slot),
-        // Words of the only panel can be put anywhere on the sheet.
-        sheet: list.length > 1 ? geometry.boxOf(slot) : { minX: 2, minY: 2, maxX: width - 2, maxY: height - 2 },
-        style,
-        locale,
-      },
-      {
-        axes,
-        axesEnd: rightEnd(group, plot, style),
-        head,
-        isLowest: slot.lowest,
-        rooms,
-        besideRoom,
-        hasEnds: shared.hasEnds,
-        isFirst: slot === first,
-        legend: slot === first ? box : null,
-      },
-    );
-    nodes.push(...drawn.nodes);
-    labels.push(...drawn.labels);
-    unplaced.push(...drawn.unplaced);
-    for (const id of drawn.marks) marks.add(id);
-    const over = heads.rows.length > 0 ? [heads.columns[slot.column], heads.rows[slot.row]] : [head];
-    const shortened = over.some((one) => one?.shortened);
-    set.push({ panel, box: geometry.boxOf(slot), plot, left: group.left, right: group.right, shortened });
-  }
-  if (legend && box) nodes.push(legendNodes(legend, box, style, figure.spec.frame.background));
   return {
     scene: figureScene(figure, nodes, say, locale),
-    plot: firstPlot,
-    left: firstGroup.left,
-    right: firstGroup.right,
-    met: firstGroup.met,
+    plot,
+    left: group.left,
+    right: group.right,
+    met: group.met,
     across,
-    labels,
-    unplaced,
-    marks: [...marks],
+    labels: drawn.flatMap(({ labels }) => labels),
+    unplaced: drawn.flatMap(({ unplaced }) => unplaced),
+    marks: [...new Set(drawn.flatMap(({ marks }) => marks))],
     panels: {
-      list: set,
+      list: drawn.flatMap(({ placed }) => placed ?? []),
       columns: arrangement.columns,
       rows: arrangement.rows,
       left: geometry.left,

@@ -7,8 +7,9 @@ import { localeOf } from '../../core/text/locale.ts';
 import type { SayField } from '../../core/text/rich.ts';
 import { useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
-import type { Fields, RichEditorProps } from './RichEditor.tsx';
+import type { RichEditorProps } from './RichEditor.tsx';
 import { RichField } from './RichField.tsx';
+import type { Fields } from './RichTools.tsx';
 
 const NOTHING: SayField = () => '–';
 

@@ -1,5 +1,4 @@
 /** The open report in the page: what the log says, this window's own changes on top, and what can be undone. */
-import { createStore, useStore } from 'zustand';
 import { type Call, type Change, type FieldsOf, UNDO } from '../../core/change/change.ts';
 import type { CommandArgs, CommandName } from '../../core/change/commands/index.ts';
 import { forget, type History, historyOf, NO_HISTORY, remember, type Step } from '../../core/change/history.ts';
@@ -20,69 +19,18 @@ import { sayPath } from '../../core/change/say-path.ts';
 import type { Path } from '../../core/named/fields.ts';
 import { Refusal } from '../../core/refusal.ts';
 import { type ReportRecord, reportOf } from '../../core/report/record.ts';
-import type { Report } from '../../core/report/report.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, rememberBlocks } from './cells.ts';
 import { isPageLeaving } from './leaving.ts';
 import { keepOutbox, type Outbox } from './outbox.ts';
+import { current, type Notice, plainNotice, type ReportState, set, start } from './report-state.ts';
 import { author } from './session.ts';
 import { readRevisionFrom, typingNow } from './typing.ts';
 
-type SaveState =
-  | { kind: 'saved' }
-  | { kind: 'saving' }
-  | { kind: 'unreachable' }
-  | { kind: 'gone' }
-  | { kind: 'refused'; error: string };
-
-/** A sentence for the user, with what can be done about it. */
-export interface Notice {
-  text: string;
-  offers: readonly { say: string; run(): void }[];
-}
-
-const plainNotice = (text: string): Notice => ({ text, offers: [] });
-
-export interface ReportState {
-  id: string;
-  /** what the log says and the calls that are not in it yet */
-  window: Window;
-  /** the report as it is shown, in its list form */
-  report: Report;
-  history: History;
-  /** this window's changes that are in the log */
-  own: readonly Own[];
-  blocks: Blocks;
-  /** calls that could not be done, until they are tried again or let go */
-  refused: readonly Refused[];
-  /** fields that were set here and elsewhere at once */
-  clashes: readonly Clash[];
-  save: SaveState;
-  /** one sentence for the user, such as why a change was refused */
-  notice: Notice | null;
-}
-
-const store = createStore<ReportState | null>(() => null);
-
-/** Reads from the open report. */
-export function useReport<T>(select: (state: ReportState) => T): T {
-  return useStore(store, (state) => {
-    if (!state) throw new Error('No report is open.');
-    return select(state);
-  });
-}
-
-/** The open report's state now. */
-export function current(): ReportState {
-  const state = store.getState();
-  if (!state) throw new Error('No report is open.');
-  return state;
-}
+export { current, type Notice, type ReportState, useReport } from './report-state.ts';
 
 readRevisionFrom(() => current().window.revision);
-
-const set = (change: Partial<ReportState>) => store.setState({ ...current(), ...change });
 
 /** Fields of changes that are known here, for taking them back. */
 const known = new Map<string, { label: string; fields: Change['fields'] }>();
@@ -134,17 +82,14 @@ export function open(
   const calls = outbox.calls.filter((call) => !known.has(call.id));
   const base = { id, own: [], blocks: outbox.blocks, clashes: [], save: { kind: 'saved' } as const };
   const empty: Window = { revision, stored, pending: [] };
-  store.setState(
-    {
-      ...base,
-      window: empty,
-      report: reportOf(stored),
-      history: NO_HISTORY,
-      refused: outbox.refused,
-      notice: notice === null ? null : plainNotice(notice),
-    },
-    true,
-  );
+  start({
+    ...base,
+    window: empty,
+    report: reportOf(stored),
+    history: NO_HISTORY,
+    refused: outbox.refused,
+    notice: notice === null ? null : plainNotice(notice),
+  });
   const { pending, refused } = putOnTop(stored, calls, fieldsOf, refit);
   const window = { ...empty, pending };
   set({

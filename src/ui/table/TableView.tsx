@@ -95,16 +95,10 @@ function TableHead({ item, table, glance, onFigure }: TableHeadProps) {
   );
 }
 
-function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
-  const report = useReport((state) => state.report);
-  const strip = useView((view) => view.tableStrip);
-  const glanced = useView((view) => view.glance);
-  const folded = useView((view) => view.dockFolded);
-  const [selection, setSelection] = useState<Selection>(at(0, 0));
+/** Which column runs across and which are drawn in the glance and in a new figure; chosen by the table until they are by hand. */
+function useDrawn(table: Table) {
   const [ticks, setTicks] = useState<readonly string[] | null>(null);
   const [wished, setWished] = useState<string | null>(null);
-  const [window, setWindow] = useState<FigureWindow>('all');
-  const editor = useMemo(() => new TableEditor(item, table), [item, table]);
   const candidates = useMemo(() => acrossCandidates(table), [table]);
   const across = useMemo(
     () => candidates.find(({ key }) => key === wished) ?? chooseAcross(table),
@@ -115,24 +109,22 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
     const wanted = ticks ?? drafted;
     return table.columns.filter((column) => column.kind === 'number' && wanted.includes(column.key));
   }, [ticks, drafted, table]);
-  const looked = useSettled(
-    useMemo(
-      (): Looked | null => (across ? { across, columns: chosen, totals: table.totals } : null),
-      [across, chosen, table.totals],
-    ),
-    table.rows * table.columns.length > LARGE,
-  );
   const keys = useMemo(() => chosen.map(({ key }) => key), [chosen]);
-  const walk = useCallback(
-    (step: 1 | -1) => {
-      const found = nextUnread(table, selection, step);
-      if (found) setSelection(at(found.row, found.col));
-      else showNotice('Every cell could be read; there is none to mend.');
-    },
-    [table, selection],
-  );
-  const hasUnread = useMemo(() => hasUnreadCells(table), [table]);
-  const editing: GridEditing = {
+  return {
+    candidates,
+    across,
+    chosen,
+    keys,
+    /** what of it was chosen by hand */
+    byHand: { across: wished === null ? undefined : across?.key, lines: ticks === null ? undefined : keys },
+    runAcross: setWished,
+    tick: (key: string, ticked: boolean) => setTicks(ticked ? [...keys, key] : keys.filter((other) => other !== key)),
+  };
+}
+
+/** What typing, copying and keys do in the grid. */
+function editingOf(editor: TableEditor, walk: (step: 1 | -1) => void): GridEditing {
+  return {
     editable: (column) => editor.editable(column),
     typed: (column, row) => editor.typed(column, row),
     type: (row, key, text) => editor.type(row, key, text),
@@ -149,8 +141,34 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
       return true;
     },
   };
-  const tick = (key: string, ticked: boolean) =>
-    setTicks(ticked ? [...keys, key] : keys.filter((other) => other !== key));
+}
+
+function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
+  const report = useReport((state) => state.report);
+  const strip = useView((view) => view.tableStrip);
+  const glanced = useView((view) => view.glance);
+  const folded = useView((view) => view.dockFolded);
+  const [selection, setSelection] = useState<Selection>(at(0, 0));
+  const [window, setWindow] = useState<FigureWindow>('all');
+  const editor = useMemo(() => new TableEditor(item, table), [item, table]);
+  const drawn = useDrawn(table);
+  const { across, chosen, keys } = drawn;
+  const looked = useSettled(
+    useMemo(
+      (): Looked | null => (across ? { across, columns: chosen, totals: table.totals } : null),
+      [across, chosen, table.totals],
+    ),
+    table.rows * table.columns.length > LARGE,
+  );
+  const walk = useCallback(
+    (step: 1 | -1) => {
+      const found = nextUnread(table, selection, step);
+      if (found) setSelection(at(found.row, found.col));
+      else showNotice('Every cell could be read; there is none to mend.');
+    },
+    [table, selection],
+  );
+  const hasUnread = useMemo(() => hasUnreadCells(table), [table]);
   const head = (column: Column) => (
     <>
       {column.kind === 'number' && column.key !== across?.key && (
@@ -160,7 +178,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
           aria-label={`Choose ${column.title}`}
           title="Draw it in the glance and in a new figure"
           checked={keys.includes(column.key)}
-          onChange={(event) => tick(column.key, event.target.checked)}
+          onChange={(event) => drawn.tick(column.key, event.target.checked)}
         />
       )}
       <HeadCard item={item} table={table} column={column} editor={editor} />
@@ -173,13 +191,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
           item={item}
           table={table}
           glance={across ? glanced : null}
-          onFigure={() =>
-            makeFigure(report, item, table, {
-              across: wished === null ? undefined : across?.key,
-              lines: ticks === null ? undefined : keys,
-              window,
-            })
-          }
+          onFigure={() => makeFigure(report, item, table, { ...drawn.byHand, window })}
         />
         <div className="flex min-h-0 flex-1 gap-3">
           <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
@@ -188,15 +200,15 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               selection={selection}
               table={table}
               across={across}
-              candidates={candidates}
-              onAcross={setWished}
+              candidates={drawn.candidates}
+              onAcross={drawn.runAcross}
               stored={isReceived(item)}
             />
             <Grid
               table={table}
               selection={selection}
               onSelect={setSelection}
-              editing={editing}
+              editing={editingOf(editor, walk)}
               head={head}
               across={across?.key}
             />
@@ -221,7 +233,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
             table={table}
             chosen={keys}
             current={columnAt(table, selection)?.key}
-            onMade={(key) => setTicks([...keys, key])}
+            onMade={(key) => drawn.tick(key, true)}
           />
         )}
         {strip === 'shape' && <ShapeStrip item={item} table={table} chosen={keys} />}

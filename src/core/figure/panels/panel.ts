@@ -107,7 +107,7 @@ interface PanelLook {
   legend: Box | null;
 }
 
-interface DrawnPanel {
+export interface DrawnPanel {
   nodes: SceneNode[];
   labels: PlacedLabel[];
   unplaced: { part: Part; label: string }[];

@@ -30,6 +30,144 @@ interface EmphasisRuleProps {
   children?: ReactNode;
 }
 
+/** What the sentences on a rule share. */
+interface RuleWordsProps {
+  rule: Emphasis;
+  /** the rule as it is called aloud */
+  said: string;
+  change(part: Partial<Emphasis>): string | null;
+}
+
+/** The shape at a point, or the notch in a bar. */
+function ShapeWords({ rule, said, change, colour, onBars }: RuleWordsProps & { colour: string; onBars: boolean }) {
+  if (onBars)
+    return (
+      <p className={sentence}>
+        <YesNo
+          label={`Notch at ${said}`}
+          value={rule.shape !== 'none'}
+          yes="with a notch in its bar"
+          no="without a notch"
+          onCommit={(notched) => change({ shape: notched ? newEmphasis(rule.of).shape : 'none' })}
+        />
+      </p>
+    );
+  return (
+    <p className={sentence}>
+      <ShapeChoice
+        label={`Shape at ${said}`}
+        value={rule.shape}
+        filled={rule.filled}
+        colour={rule.colour ?? colour}
+        onCommit={(shape) => change({ shape })}
+      />
+      <button
+        type="button"
+        className="phrase"
+        aria-pressed={rule.shape === 'none'}
+        onClick={() => change({ shape: 'none' })}
+      >
+        {rule.shape === 'none' ? 'no shape' : 'take the shape off'}
+      </button>
+    </p>
+  );
+}
+
+/** Filling and size of a shape. */
+function SizeWords({ rule, said, change, inMm }: RuleWordsProps & { inMm: boolean }) {
+  return (
+    <>
+      {rule.shape !== 'none' && isClosed(rule.shape) && rule.shape !== 'ring' && (
+        <YesNo
+          label={`Filling at ${said}`}
+          value={rule.filled}
+          yes="filled"
+          no="hollow"
+          onCommit={(filled) => change({ filled })}
+        />
+      )}
+      <PhraseNumber
+        label={`Size at ${said}, ${inMm ? 'millimetres' : 'points'}`}
+        value={inMm ? Math.round((rule.size / POINTS_PER_MM) * 100) / 100 : rule.size}
+        className="w-10"
+        onCommit={(size) => change({ size: size === null ? rule.size : size * (inMm ? POINTS_PER_MM : 1) })}
+      />
+      {inMm ? 'mm' : 'pt'},
+    </>
+  );
+}
+
+/** The colour of the marks, the line's or their own. */
+function ColourWords({ rule, said, change, style, onBars }: RuleWordsProps & { style: HouseStyle; onBars: boolean }) {
+  return (
+    <>
+      <PhraseChoice
+        label={`Colour at ${said}`}
+        value={rule.colour === null ? 'line' : 'own'}
+        options={[
+          { value: 'line', name: onBars ? 'the colour of the bars' : 'the line’s colour' },
+          { value: 'own', name: 'its own colour' },
+        ]}
+        onCommit={(chosen) => change({ colour: chosen === 'line' ? null : style.ink })}
+      />
+      {rule.colour !== null && (
+        <ColourWord
+          label={`Own colour at ${said}`}
+          colour={rule.colour}
+          style={style}
+          onCommit={(colour) => change({ colour })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Which of equal points are meant, and what those above and below a level are compared with. */
+function PointWords({
+  rule,
+  said,
+  change,
+  levels,
+}: RuleWordsProps & { levels: readonly { id: string; name: string }[] }) {
+  const { of } = rule;
+  if (of === 'high' || of === 'low' || of === 'turns')
+    return (
+      <p className={sentence}>
+        Of equal ones,
+        <PhraseChoice
+          label={`Ties at ${said}`}
+          value={rule.ties}
+          options={same(TIES)}
+          onCommit={(ties) => change({ ties })}
+        />
+        {rule.ties === 'all' ? 'are marked' : 'is marked'}
+      </p>
+    );
+  if (of !== 'above' && of !== 'below') return null;
+  return (
+    <p className={sentence}>
+      compared with
+      <PhraseChoice
+        label={`What ${said} compares with`}
+        value={typeof rule.level === 'string' ? rule.level : ''}
+        options={[
+          { value: '', name: 'a value' },
+          ...levels.map(({ id, name: level }) => ({ value: id, name: level || 'a level' })),
+        ]}
+        onCommit={(level) => change({ level: level === '' ? 0 : level })}
+      />
+      {typeof rule.level === 'number' && (
+        <PhraseNumber
+          label={`Level for ${said}`}
+          value={rule.level}
+          className="w-16"
+          onCommit={(level) => change({ level: level ?? 0 })}
+        />
+      )}
+    </p>
+  );
+}
+
 /** One kind of emphasis, off or on, and how it is marked. */
 export function EmphasisRule({
   of,
@@ -47,6 +185,7 @@ export function EmphasisRule({
 }: EmphasisRuleProps) {
   const said = `${EMPHASIS_NAMES[of]} of ${name}`;
   const change = (part: Partial<Emphasis>) => set({ ...(rule ?? newEmphasis(of)), ...part });
+  const words = rule && { rule, said, change };
   return (
     <li className="border-b border-rule py-1 last:border-0">
       <label className="flex items-center gap-2 leading-7">
@@ -59,120 +198,24 @@ export function EmphasisRule({
         {EMPHASIS_NAMES[of]}
         {of === 'above' || of === 'below' ? ' a level' : ''}
       </label>
-      {rule && (
+      {words && (
         <div className="pl-6">
-          {onBars ? (
-            <p className={sentence}>
-              <YesNo
-                label={`Notch at ${said}`}
-                value={rule.shape !== 'none'}
-                yes="with a notch in its bar"
-                no="without a notch"
-                onCommit={(notched) => change({ shape: notched ? newEmphasis(of).shape : 'none' })}
-              />
-            </p>
-          ) : (
-            <p className={sentence}>
-              <ShapeChoice
-                label={`Shape at ${said}`}
-                value={rule.shape}
-                filled={rule.filled}
-                colour={rule.colour ?? colour}
-                onCommit={(shape) => change({ shape })}
-              />
-              <button
-                type="button"
-                className="phrase"
-                aria-pressed={rule.shape === 'none'}
-                onClick={() => change({ shape: 'none' })}
-              >
-                {rule.shape === 'none' ? 'no shape' : 'take the shape off'}
-              </button>
-            </p>
-          )}
+          <ShapeWords {...words} colour={colour} onBars={onBars} />
           <p className={sentence}>
-            {!onBars && (
-              <>
-                {rule.shape !== 'none' && isClosed(rule.shape) && rule.shape !== 'ring' && (
-                  <YesNo
-                    label={`Filling at ${said}`}
-                    value={rule.filled}
-                    yes="filled"
-                    no="hollow"
-                    onCommit={(filled) => change({ filled })}
-                  />
-                )}
-                <PhraseNumber
-                  label={`Size at ${said}, ${inMm ? 'millimetres' : 'points'}`}
-                  value={inMm ? Math.round((rule.size / POINTS_PER_MM) * 100) / 100 : rule.size}
-                  className="w-10"
-                  onCommit={(size) => change({ size: size === null ? rule.size : size * (inMm ? POINTS_PER_MM : 1) })}
-                />
-                {inMm ? 'mm' : 'pt'},
-              </>
-            )}
+            {!onBars && <SizeWords {...words} inMm={inMm} />}
             {valued && (
               <YesNo
                 label={`Value at ${said}`}
-                value={rule.value}
+                value={words.rule.value}
                 yes="with its value"
                 no="without its value"
                 onCommit={(value) => change({ value })}
               />
             )}
             {onBars && !valued ? 'In' : 'in'}
-            <PhraseChoice
-              label={`Colour at ${said}`}
-              value={rule.colour === null ? 'line' : 'own'}
-              options={[
-                { value: 'line', name: onBars ? 'the colour of the bars' : 'the line’s colour' },
-                { value: 'own', name: 'its own colour' },
-              ]}
-              onCommit={(chosen) => change({ colour: chosen === 'line' ? null : style.ink })}
-            />
-            {rule.colour !== null && (
-              <ColourWord
-                label={`Own colour at ${said}`}
-                colour={rule.colour}
-                style={style}
-                onCommit={(colour) => change({ colour })}
-              />
-            )}
+            <ColourWords {...words} style={style} onBars={onBars} />
           </p>
-          {(of === 'high' || of === 'low' || of === 'turns') && (
-            <p className={sentence}>
-              Of equal ones,
-              <PhraseChoice
-                label={`Ties at ${said}`}
-                value={rule.ties}
-                options={same(TIES)}
-                onCommit={(ties) => change({ ties })}
-              />
-              {rule.ties === 'all' ? 'are marked' : 'is marked'}
-            </p>
-          )}
-          {(of === 'above' || of === 'below') && (
-            <p className={sentence}>
-              compared with
-              <PhraseChoice
-                label={`What ${said} compares with`}
-                value={typeof rule.level === 'string' ? rule.level : ''}
-                options={[
-                  { value: '', name: 'a value' },
-                  ...levels.map(({ id, name: level }) => ({ value: id, name: level || 'a level' })),
-                ]}
-                onCommit={(level) => change({ level: level === '' ? 0 : level })}
-              />
-              {typeof rule.level === 'number' && (
-                <PhraseNumber
-                  label={`Level for ${said}`}
-                  value={rule.level}
-                  className="w-16"
-                  onCommit={(level) => change({ level: level ?? 0 })}
-                />
-              )}
-            </p>
-          )}
+          <PointWords {...words} levels={levels} />
           {children}
         </div>
       )}

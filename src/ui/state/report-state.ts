@@ -1,0 +1,63 @@
+/** What the page knows of the open report; changed by ./store.ts alone. */
+import { createStore, useStore } from 'zustand';
+import type { History } from '../../core/change/history.ts';
+import type { Clash, Own, Refused, Window } from '../../core/change/meet.ts';
+import type { Report } from '../../core/report/report.ts';
+import type { Blocks } from './cells.ts';
+
+type SaveState =
+  | { kind: 'saved' }
+  | { kind: 'saving' }
+  | { kind: 'unreachable' }
+  | { kind: 'gone' }
+  | { kind: 'refused'; error: string };
+
+/** A sentence for the user, with what can be done about it. */
+export interface Notice {
+  text: string;
+  offers: readonly { say: string; run(): void }[];
+}
+
+export const plainNotice = (text: string): Notice => ({ text, offers: [] });
+
+export interface ReportState {
+  id: string;
+  /** what the log says and the calls that are not in it yet */
+  window: Window;
+  /** the report as it is shown, in its list form */
+  report: Report;
+  history: History;
+  /** this window's changes that are in the log */
+  own: readonly Own[];
+  blocks: Blocks;
+  /** calls that could not be done, until they are tried again or let go */
+  refused: readonly Refused[];
+  /** fields that were set here and elsewhere at once */
+  clashes: readonly Clash[];
+  save: SaveState;
+  /** one sentence for the user, such as why a change was refused */
+  notice: Notice | null;
+}
+
+const store = createStore<ReportState | null>(() => null);
+
+/** Puts a report in the place of the one that was open. */
+export const start = (state: ReportState) => store.setState(state, true);
+
+/** Reads from the open report. */
+export function useReport<T>(select: (state: ReportState) => T): T {
+  return useStore(store, (state) => {
+    if (!state) throw new Error('No report is open.');
+    return select(state);
+  });
+}
+
+/** The open report's state now. */
+export function current(): ReportState {
+  const state = store.getState();
+  if (!state) throw new Error('No report is open.');
+  return state;
+}
+
+/** Changes parts of the open report's state. */
+export const set = (change: Partial<ReportState>) => store.setState({ ...current(), ...change });
