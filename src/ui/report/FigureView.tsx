@@ -6,7 +6,6 @@ import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { run, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
-import { FigureNotes } from './FigureNotes.tsx';
 import { useFigureActions } from './keys.ts';
 import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';
@@ -14,9 +13,11 @@ import { useView } from './view.ts';
 
 // The sheet is what is wanted first.
 const Dock = lazy(async () => ({ default: (await import('../dock/Dock.tsx')).Dock }));
+const FigureNotes = lazy(async () => ({ default: (await import('./FigureNotes.tsx')).FigureNotes }));
 const HandOff = lazy(async () => ({ default: (await import('./HandOff.tsx')).HandOff }));
 const InspectFace = lazy(async () => ({ default: (await import('./InspectFace.tsx')).InspectFace }));
 
+const MARGIN_ROOM = <div className="w-60 shrink-0 bg-desk" />;
 const DOCK_ROOM = <div className="h-[232px] shrink-0 border-t border-rule bg-base-100" />;
 
 const FACES = [
@@ -93,7 +94,13 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
             />
           )}
         </div>
-        <FigureNotes item={figure} drawn={drawn} style={style} locale={localeOf(locale)} />
+        {isSeen ? (
+          <Suspense fallback={MARGIN_ROOM}>
+            <FigureNotes item={figure} drawn={drawn} style={style} locale={localeOf(locale)} />
+          </Suspense>
+        ) : (
+          MARGIN_ROOM
+        )}
         {handOff && (
           <Suspense>
             <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />
