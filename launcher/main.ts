@@ -129,13 +129,26 @@ Sets a table as a line figure, or as a spark table, without a database.
     },
   },
   table: {
-    help: './rizo table FILE [--json] [--sheet NAME]\n\nPrints what was understood of a table: its columns, kinds, units, intervals, rows and remarks.',
-    options: { json: { type: 'boolean' }, sheet: { type: 'string' } },
+    help: `./rizo table FILE… [--json] [--values] [--sheet NAME]
+
+Prints what was understood of tables: their columns, kinds, units, intervals,
+rows and remarks.
+
+  --json         as JSON: a line for each of several files, in order; a file that
+                 is refused has {"error": …} in its place
+  --values       with the cells of each column: dates as ISO 8601, numbers, null
+                 for what is missing
+  --sheet NAME   the sheet of a workbook, or the table of a page`,
+    options: { json: { type: 'boolean' }, values: { type: 'boolean' }, sheet: { type: 'string' } },
     positionals: true,
-    async run(values, [file]) {
-      if (!file) throw new Trouble('table needs a FILE; see ./rizo table --help.');
+    async run(values, files) {
+      if (files.length === 0) throw new Trouble('table needs a FILE; see ./rizo table --help.');
       const { table } = await import('../src/cli/table.ts');
-      return table(file, values['json'] === true, text(values['sheet']));
+      return table(files, {
+        json: values['json'] === true || values['values'] === true,
+        values: values['values'] === true,
+        sheet: text(values['sheet']),
+      });
     },
   },
   bench: {
