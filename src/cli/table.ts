@@ -1,7 +1,9 @@
 /** What is understood of table files, as text or as JSON. */
+
 import { Refusal } from '../core/refusal.ts';
 import type { Cell, Column } from '../core/table/column.ts';
 import { isoOf } from '../core/time/calendar.ts';
+import { sayInterval } from '../core/time/interval.ts';
 import type { Received } from '../formats/table-file.ts';
 import { readTableAt } from './files.ts';
 
@@ -32,7 +34,7 @@ const describe = (column: Column, values: boolean) => ({
 function asText({ table }: Received): string {
   const lines = table.columns.map((column) => {
     const { key, kind, unit, interval, ordered } = describe(column, false);
-    return `  ${key}  ${[kind, interval && `one a ${interval}`, unit, ordered && 'ordered'].filter(Boolean).join(', ')}`;
+    return `  ${key}  ${[kind, interval && sayInterval(interval), unit, ordered && 'ordered'].filter(Boolean).join(', ')}`;
   });
   const remarks = table.remarks.map((remark) => `  ${remark.asks ? '?' : '-'} ${remark.text}`);
   return [`${table.title}: ${table.rows} rows × ${table.columns.length} columns`, ...lines, ...remarks].join('\n');

@@ -211,6 +211,7 @@ describe('./rizo table', () => {
         { title: 'Foot passengers', key: 'foot_passengers', kind: 'number', unit: null, interval: null, ordered: null },
         { title: 'Vehicles', key: 'vehicles', kind: 'number', unit: null, interval: null, ordered: null },
       ],
+      totals: [],
       remarks: [
         {
           column: 'year',
@@ -219,7 +220,23 @@ describe('./rizo table', () => {
         },
       ],
       sheets: [],
+      sheet: null,
     });
+  });
+
+  it('gives several files a line each, in order, with their values and their refusals', () => {
+    const paths = ['by-year.csv', 'broken-empty.csv', 'piers-long-form.csv'].map(received);
+    const { status, stdout } = run('table', ...paths, '--json', '--values');
+    expect(status).toBe(0);
+    const [years, empty, piers] = stdout
+      .trimEnd()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { error?: string; columns: { kind: string; values: unknown[] }[] });
+    expect(years?.columns[0]?.values.slice(0, 2)).toEqual(['2011-01-01', '2012-01-01']);
+    expect(empty?.error).toMatch(/broken-empty.csv: This file is empty/);
+    expect(piers?.columns.map(({ kind }) => kind)).toEqual(['date', 'text', 'text', 'number']);
+    expect(piers?.columns[3]?.values.every((value) => value === null || typeof value === 'number')).toBe(true);
+    expect(run('table', received('broken-empty.csv'), '--json')).toMatchObject({ status: 1 });
   });
 });
 

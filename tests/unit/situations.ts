@@ -4,8 +4,8 @@ import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Column, Table } from '../../src/core/table/column.ts';
 import { LOCALES, type LocaleId, localeOf } from '../../src/core/text/locale.ts';
-import { addUnits, type CalendarUnit } from '../../src/core/time/calendar.ts';
-import type { Interval } from '../../src/core/time/interval.ts';
+import { addUnits } from '../../src/core/time/calendar.ts';
+import { type Interval, unitOf } from '../../src/core/time/interval.ts';
 import { dates, numbers, tableOf, texts } from './tables.ts';
 
 export interface Situation {
@@ -18,7 +18,7 @@ export interface Situation {
 const wave = (row: number, size: number, base = 0) =>
   base + Math.round(size * (1 + 0.4 * Math.sin(row / 2.1)) * 100) / 100;
 export const run = (from: string, interval: Interval, count: number) => {
-  const unit: CalendarUnit = interval === 'business day' ? 'day' : interval;
+  const unit = unitOf(interval);
   return dates(
     Array.from({ length: count }, (_, index) => addUnits(Date.parse(from), unit, index)),
     interval,

@@ -32,8 +32,8 @@ export function datePosition(ms: number, unit: CalendarUnit): number {
 export function pointPosition(ms: number, unit: CalendarUnit, on: 'band' | 'tick' = 'band'): number {
   const start = floorTo(ms, unit);
   if (on === 'tick') return datePosition(start, unit);
-  // Data finer than an hour keeps its own place.
-  if (unit === 'hour' && start !== ms) return datePosition(ms, unit);
+  // Data finer than the periods of its axis keeps its own place.
+  if ((unit === 'hour' || unit === 'minute' || unit === 'second') && start !== ms) return datePosition(ms, unit);
   return (datePosition(start, unit) + datePosition(addUnits(start, unit, 1), unit)) / 2;
 }
 
@@ -209,7 +209,16 @@ function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: num
 const MOST_BANDS = 3000;
 /** No label takes less room than this, points; plans with too many bands are passed over unmeasured. */
 const LEAST_LABEL = 3;
-const UNIT_DAYS: Record<CalendarUnit, number> = { hour: 1 / 24, day: 1, week: 7, month: 28, quarter: 89, year: 365 };
+const UNIT_DAYS: Record<CalendarUnit, number> = {
+  second: 1 / 86_400,
+  minute: 1 / 1440,
+  hour: 1 / 24,
+  day: 1,
+  week: 7,
+  month: 28,
+  quarter: 89,
+  year: 365,
+};
 
 const bandCount = (plan: DateLabelPlan, span: DateSpan) =>
   (span.to - span.from) / DAY / (UNIT_DAYS[plan.levels[0].unit] * plan.levels[0].every);

@@ -85,6 +85,8 @@ const days = (every: number): PlanLevel => ({ unit: 'day', every, write: (ms) =>
 const weekStarts: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(dayOf(ms)) };
 const weekNumbers: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(isoWeek(ms).week) };
 const hours = (every: number): PlanLevel => ({ unit: 'hour', every, write: (ms) => two(new Date(ms).getUTCHours()) });
+const clock = (ms: number) => `${two(new Date(ms).getUTCHours())}:${two(new Date(ms).getUTCMinutes())}`;
+const minutes = (every: number): PlanLevel => ({ unit: 'minute', every, write: clock });
 const monthsWithYear: PlanLevel = {
   unit: 'month',
   every: 1,
@@ -101,11 +103,17 @@ function writeDate(unit: CalendarUnit): PlanLevel['write'] {
   if (unit === 'year') return (ms, _, yearStart) => yearName(ms, yearStart);
   if (unit === 'quarter') return withYear(quarters).write;
   if (unit === 'month') return monthsWithYear.write;
-  if (unit === 'hour') return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${two(new Date(ms).getUTCHours())}:00`;
+  if (unit === 'hour' || unit === 'minute') return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${clock(ms)}`;
+  if (unit === 'second')
+    return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${clock(ms)}:${two(new Date(ms).getUTCSeconds())}`;
   return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${yearOf(ms)}`;
 }
 
 export const PLAN_IDS = [
+  'minutes-over-days',
+  'five-minutes-over-days',
+  'quarter-hours-over-days',
+  'half-hours-over-days',
   'hours-over-days',
   'three-hours-over-days',
   'six-hours-over-days',
@@ -134,6 +142,10 @@ type PlanId = (typeof PLAN_IDS)[number];
 
 /** All plans of fixed levels, richest first; the first that fits and is not by hand is the automatic one. */
 const DATE_PLANS: readonly DateLabelPlan[] = [
+  { id: 'minutes-over-days', name: 'Minutes over days', levels: [minutes(1), dayDates] },
+  { id: 'five-minutes-over-days', name: 'Every fifth minute over days', levels: [minutes(5), dayDates] },
+  { id: 'quarter-hours-over-days', name: 'Quarters of hours over days', levels: [minutes(15), dayDates] },
+  { id: 'half-hours-over-days', name: 'Half hours over days', levels: [minutes(30), dayDates] },
   { id: 'hours-over-days', name: 'Hours over days', levels: [hours(1), dayDates] },
   { id: 'three-hours-over-days', name: 'Every third hour over days', levels: [hours(3), dayDates] },
   { id: 'six-hours-over-days', name: 'Every sixth hour over days', levels: [hours(6), dayDates] },
@@ -161,7 +173,16 @@ const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'hundred-years', name: 'Every hundredth year', levels: [year(100)] },
 ];
 
-const FINENESS: Record<CalendarUnit, number> = { hour: 0, day: 1, week: 2, month: 3, quarter: 4, year: 5 };
+const FINENESS: Record<CalendarUnit, number> = {
+  second: -2,
+  minute: -1,
+  hour: 0,
+  day: 1,
+  week: 2,
+  month: 3,
+  quarter: 4,
+  year: 5,
+};
 
 /** The plans whose labels are no finer than the periods of the data; `step` is that of dates written out. */
 export function plansFor(unit: CalendarUnit, step: DateStep): DateLabelPlan[] {

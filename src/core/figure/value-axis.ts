@@ -41,9 +41,6 @@ export const alongRoom = ({ axis, numbers }: PlacedAxis, style: HouseStyle) =>
 
 const outside = ({ ticks }: ValueAxis) => (ticks === 'outside' || ticks === 'across' ? TICK : 0);
 
-/** Room that an axis takes beside the plot, points. */
-export const axisRoom = (set: PlacedAxis, style: HouseStyle) => numbersRoom(set, style) + alongRoom(set, style);
-
 /** Whether a caption stands above the plot. */
 export const hasCaptionAbove = ({ axis, numbers }: PlacedAxis) => axis.titlePlace === 'above' && numbers.caption !== '';
 
@@ -160,7 +157,3 @@ export function scaleNodes(set: PlacedAxis, place: AxisPlace, numbered: boolean)
 export function axisGroup(side: Side, children: SceneNode[]): SceneNode[] {
   return children.length === 0 ? [] : [{ kind: 'group', part: `axis:${side}`, label: AXIS_NAMES[side], children }];
 }
-
-/** Marks, numbers and caption of a value axis. */
-export const valueAxisNodes = (set: PlacedAxis, place: CaptionPlace): SceneNode[] =>
-  axisGroup(set.side, [...captionNodes(set, place), ...scaleNodes(set, place, true)]);

@@ -8,7 +8,7 @@ import { type Column, numberAt } from '../table/column.ts';
 import { decimalsShown } from '../table/decimals.ts';
 import { factsOf, sizeOf } from '../table/facts.ts';
 import { readTitle } from '../table/titles.ts';
-import type { Interval } from '../time/interval.ts';
+import { type Interval, type PlainInterval, partsOf } from '../time/interval.ts';
 
 /** A screen shows no more points of a line than this. */
 const MOST_POINTS = 800;
@@ -63,7 +63,9 @@ function pointsOf(across: Column, column: Column, rows: readonly number[]): Glan
 }
 
 /** How a date is written when pointed at, in the chart library's own marks. */
-export const DATE_FORMATS: Record<Interval, string> = {
+const DATE_FORMATS: Record<PlainInterval, string> = {
+  second: 'd MMM yyyy HH:mm:ss',
+  minute: 'd MMM yyyy HH:mm',
   hour: 'd MMM yyyy HH:mm',
   day: 'd MMM yyyy',
   'business day': 'd MMM yyyy',
@@ -72,6 +74,9 @@ export const DATE_FORMATS: Record<Interval, string> = {
   quarter: 'MMM yyyy',
   year: 'yyyy',
 };
+
+/** The same for the periods of an interval. */
+export const dateFormatOf = (interval: Interval) => DATE_FORMATS[partsOf(interval).base];
 
 /** The chosen columns over the across column, each in its colour; rows of totals are left out. */
 export function glance(
@@ -113,7 +118,7 @@ export function glance(
       },
       yaxis: { decimalsInFloat: decimalsOfAxis(columns), labels: { minWidth: 30 } },
       tooltip: {
-        x: { format: across.kind === 'date' ? DATE_FORMATS[across.interval] : undefined },
+        x: { format: across.kind === 'date' ? dateFormatOf(across.interval) : undefined },
         shared: true,
         intersect: false,
       },

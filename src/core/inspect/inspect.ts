@@ -13,7 +13,7 @@ import { thin } from '../scale/thin.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { distinct } from '../text/distinct.ts';
 import { decimalsOf } from '../text/number.ts';
-import { DATE_FORMATS, plainName } from './glance.ts';
+import { dateFormatOf, plainName } from './glance.ts';
 
 /** A screen shows no more points of a line than this. */
 const MOST_POINTS = 1500;
@@ -277,7 +277,7 @@ export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style:
       tooltip: {
         shared: true,
         intersect: false,
-        x: { format: across.kind === 'date' ? DATE_FORMATS[across.interval] : undefined },
+        x: { format: across.kind === 'date' ? dateFormatOf(across.interval) : undefined },
       },
       noData: { text: 'No line is shown' },
     },

@@ -2,6 +2,7 @@
 
 import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
+import { pluralOf } from '../time/interval.ts';
 import { type ColumnData, placesOf, type SparkData, type SparkSeries, sparkData } from './data.ts';
 import { allEnds, type Domain, sayScale } from './ends.ts';
 import type { NumberCells } from './number-cells.ts';
@@ -99,7 +100,7 @@ export function cellOf(
 
 function sparkTitle(spec: Sparkline, { places }: SparkSeries, hasSums: boolean, locale: Locale): string {
   const count = countOf(places);
-  const noun = places.course.interval === null ? 'values' : `${places.course.interval}s`;
+  const noun = places.course.interval === null ? 'values' : pluralOf(places.course.interval);
   if (spec.title !== null) return spec.title;
   const name = spec.draw === 'win / loss' ? 'Up or down' : `${count} ${noun}`;
   const scaled = sayScale(spec, hasSums, locale);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { INTERVALS } from '../time/interval.ts';
+import { IntervalName } from '../time/interval.ts';
 
 /**
  * One cell of a column: a number, or a date as milliseconds since 1970-01-01
@@ -16,7 +16,7 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
   z.strictObject({
     ...titled,
     kind: z.literal('date'),
-    interval: z.enum(INTERVALS),
+    interval: IntervalName,
     /** start of the first period whose data are not complete, ms UTC; absent when all are */
     unfinishedFrom: z.number().optional(),
     /** id of the way of writing it was read by, so that what is typed later is read the same way */

@@ -2,7 +2,7 @@
 import { LOCALES, localeOf } from '../text/locale.ts';
 import { addUnits, DAY, floorTo } from '../time/calendar.ts';
 import { formatPeriod } from '../time/format.ts';
-import { distinctSorted, findInterval, type Interval, unitOf } from '../time/interval.ts';
+import { distinctSorted, findInterval, type Interval, sayInterval, unitOf } from '../time/interval.ts';
 import type { Column } from './column.ts';
 import { DATE_SHAPES, type DateShape, YEAR_SHAPE, yearTitle } from './dates.ts';
 import { countRead, type Inferred, isEnough, readAll, sampleOf, type TextColumn } from './infer-texts.ts';
@@ -77,7 +77,7 @@ function readBy(column: TextColumn, shape: DateShape, others: readonly OtherRead
   const [from = 0, to = 0] = [sorted[0], sorted.at(-1)];
   const span = `${formatPeriod(from, interval, ENGLISH)} to ${formatPeriod(to, interval, ENGLISH)}`;
   const findings: Finding[] = [
-    { column: key, text: `${title}: dates written ${shape.name}, one a ${interval}, ${span}.`, others },
+    { column: key, text: `${title}: dates written ${shape.name}, ${sayInterval(interval)}, ${span}.`, others },
   ];
   if (unfinishedFrom !== null)
     findings.push({

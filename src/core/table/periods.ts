@@ -1,13 +1,17 @@
 /** Periods of an interval: their numbers, and what "previous" and "a year earlier" mean. */
-import { addUnits, DAY, dateOf, floorTo, isoWeekStart, monthIndex } from '../time/calendar.ts';
+import { addUnits, DAY, dateOf, floorTo, HOUR, isoWeekStart, MINUTE, monthIndex, SECOND } from '../time/calendar.ts';
 import { isoWeek } from '../time/format.ts';
-import { type Interval, isWeekend, unitOf } from '../time/interval.ts';
+import { type Interval, isWeekend, type PlainInterval, partsOf, unitOf } from '../time/interval.ts';
 
 const FIRST_MONDAY = 4;
 
-/** A whole number for the period of an instant; the next period has the next number. Weekends count as their Friday among business days. */
-export function periodNumber(ms: number, interval: Interval): number {
-  switch (interval) {
+/** A whole number for the unit that holds an instant. */
+function unitNumber(ms: number, base: PlainInterval): number {
+  switch (base) {
+    case 'second':
+      return Math.floor(ms / SECOND);
+    case 'minute':
+      return Math.floor(ms / MINUTE);
     case 'year':
       return Math.floor(monthIndex(ms) / 12);
     case 'quarter':
@@ -15,35 +19,44 @@ export function periodNumber(ms: number, interval: Interval): number {
     case 'month':
       return monthIndex(ms);
     case 'hour':
-      return Math.floor(ms / 3_600_000);
+      return Math.floor(ms / HOUR);
     default: {
       const days = Math.floor(ms / DAY);
-      if (interval === 'day') return days;
+      if (base === 'day') return days;
       const week = Math.floor((days - FIRST_MONDAY) / 7);
-      return interval === 'week' ? week : week * 5 + Math.min(4, days - FIRST_MONDAY - week * 7);
+      return base === 'week' ? week : week * 5 + Math.min(4, days - FIRST_MONDAY - week * 7);
     }
   }
+}
+
+/** A whole number for the period of an instant; the next period has the next number. Weekends count as their Friday among business days. */
+export function periodNumber(ms: number, interval: Interval): number {
+  const { base, every } = partsOf(interval);
+  const at = unitNumber(ms, base);
+  return every === 1 ? at : Math.floor(at / every);
 }
 
 /** The start of a period a number of periods before or after the one that holds `ms`. */
 export function shiftPeriod(ms: number, interval: Interval, by: number): number {
   const unit = unitOf(interval);
-  let at = addUnits(floorTo(ms, unit), unit, by);
+  let at = addUnits(floorTo(ms, unit), unit, by * partsOf(interval).every);
   while (interval === 'business day' && isWeekend(at)) at += by < 0 ? -DAY : DAY;
   return at;
 }
 
 /**
  * The start of the same period a year earlier, or null where the earlier year
- * has none: 29 February, ISO week 53, and a date that fell on a weekend among
- * business days.
+ * has none: 29 February, ISO week 53, a date that fell on a weekend among
+ * business days, and periods of several years.
  */
 export function yearBefore(ms: number, interval: Interval): number | null {
-  if (interval === 'week') {
+  const { base, every } = partsOf(interval);
+  if (base === 'week') {
     const { year, week } = isoWeek(ms);
     return isoWeekStart(year - 1, week);
   }
-  if (interval === 'month' || interval === 'quarter' || interval === 'year')
+  if (base === 'year' && every > 1) return null;
+  if (base === 'month' || base === 'quarter' || base === 'year')
     return addUnits(floorTo(ms, unitOf(interval)), 'month', -12);
   const date = new Date(ms);
   const [month, day] = [date.getUTCMonth(), date.getUTCDate()];

@@ -1,5 +1,6 @@
 /** Reading the cells of a column anew, when its user says that it holds another kind of value. */
 import { isoOf } from '../time/calendar.ts';
+import { isWithinDays } from '../time/interval.ts';
 import type { Cell, Column } from './column.ts';
 import { DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
 import { inferColumn } from './infer.ts';
@@ -38,7 +39,7 @@ export function textOfCell(column: Column, cell: Cell): string {
   if (cell === null) return '';
   if (typeof cell === 'string') return cell;
   if (column.kind !== 'date') return String(cell);
-  return column.interval === 'hour' ? isoOf(cell).replace('T', ' ') : dateText(cell, column.shape);
+  return isWithinDays(column.interval) ? isoOf(cell).replace('T', ' ') : dateText(cell, column.shape);
 }
 
 const filledTexts = (column: Column) =>

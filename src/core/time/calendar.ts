@@ -2,8 +2,10 @@
  * Calendar arithmetic on instants in milliseconds since 1970-01-01 UTC. All of
  * it is in UTC, so that no local time zone changes a figure.
  */
-export type CalendarUnit = 'hour' | 'day' | 'week' | 'month' | 'quarter' | 'year';
+export type CalendarUnit = 'second' | 'minute' | 'hour' | 'day' | 'week' | 'month' | 'quarter' | 'year';
 
+export const SECOND = 1000;
+export const MINUTE = 60_000;
 export const HOUR = 3_600_000;
 export const DAY = 86_400_000;
 const WEEK = 7 * DAY;
@@ -11,7 +13,13 @@ const WEEK = 7 * DAY;
 const FIRST_MONDAY = 4 * DAY;
 
 const MONTHS: Partial<Record<CalendarUnit, number>> = { month: 1, quarter: 3, year: 12 };
-const MILLISECONDS: Partial<Record<CalendarUnit, number>> = { hour: HOUR, day: DAY, week: WEEK };
+const MILLISECONDS: Partial<Record<CalendarUnit, number>> = {
+  second: SECOND,
+  minute: MINUTE,
+  hour: HOUR,
+  day: DAY,
+  week: WEEK,
+};
 
 /**
  * Days since 1970-01-01 of a day in the proleptic Gregorian calendar; `month`
@@ -103,10 +111,11 @@ export function periodsOf(from: number, to: number, unit: CalendarUnit, every = 
   return starts;
 }
 
-/** The instant as an ISO 8601 date, or date and time when it is not midnight. */
+/** The instant as an ISO 8601 date, or date and time when it is not midnight, with seconds where it has some. */
 export function isoOf(ms: number): string {
   const text = new Date(ms).toISOString();
-  return ms % DAY === 0 ? text.slice(0, 10) : text.slice(0, 16);
+  if (ms % DAY === 0) return text.slice(0, 10);
+  return text.slice(0, ms % MINUTE === 0 ? 16 : ms % SECOND === 0 ? 19 : 23);
 }
 
 /** Reads what `isoOf` writes. */

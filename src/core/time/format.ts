@@ -1,5 +1,5 @@
 import type { Locale } from '../text/locale.ts';
-import type { Interval } from './interval.ts';
+import { type Interval, partsOf } from './interval.ts';
 
 const two = (value: number) => String(value).padStart(2, '0');
 
@@ -20,17 +20,22 @@ export function formatPeriod(ms: number, interval: Interval, locale: Locale): st
   const year = date.getUTCFullYear();
   const month = date.getUTCMonth();
   const day = `${date.getUTCDate()} ${locale.monthsShort[month]} ${year}`;
-  switch (interval) {
+  const { base, every } = partsOf(interval);
+  switch (base) {
     case 'year':
       return String(year);
     case 'quarter':
       return `${locale.quarter}${Math.floor(month / 3) + 1} ${year}`;
     case 'month':
+      if (every === 6 && month % 6 === 0) return `${locale.half}${month / 6 + 1} ${year}`;
       return `${locale.monthsShort[month]} ${year}`;
     case 'week': {
       const { year: weekYear, week } = isoWeek(ms);
       return `${weekYear}-W${two(week)}`;
     }
+    case 'second':
+      return `${day} ${two(date.getUTCHours())}:${two(date.getUTCMinutes())}:${two(date.getUTCSeconds())}`;
+    case 'minute':
     case 'hour':
       return `${day} ${two(date.getUTCHours())}:${two(date.getUTCMinutes())}`;
     default:

@@ -1,10 +1,37 @@
-import { addUnits, type CalendarUnit, DAY, floorTo, HOUR, monthIndex } from './calendar.ts';
-
 /** How far apart the dates of a column stand. */
-export const INTERVALS = ['hour', 'day', 'business day', 'week', 'month', 'quarter', 'year'] as const;
-export type Interval = (typeof INTERVALS)[number];
+import * as z from 'zod';
+import { addUnits, type CalendarUnit, DAY, floorTo, HOUR, MINUTE, monthIndex, SECOND } from './calendar.ts';
 
-const UNITS: Record<Interval, CalendarUnit> = {
+/** Intervals of one unit. */
+export const INTERVALS = [
+  'second',
+  'minute',
+  'hour',
+  'day',
+  'business day',
+  'week',
+  'month',
+  'quarter',
+  'year',
+] as const;
+export type PlainInterval = (typeof INTERVALS)[number];
+
+/** One unit, or several as in "15 minutes" and "5 years"; halves of years are "6 months". */
+export type Interval = PlainInterval | `${number} ${Exclude<PlainInterval, 'business day' | 'quarter'>}s`;
+
+const SEVERAL = /^([2-9]|[1-9]\d{1,3}) (second|minute|hour|day|week|month|year)s$/;
+
+/** An interval as it is stored. */
+export const IntervalName = z
+  .string()
+  .regex(
+    new RegExp(`^(?:${INTERVALS.join('|')})$|${SEVERAL.source}`),
+    'That is no interval.',
+  ) as unknown as z.ZodType<Interval>;
+
+const UNITS: Record<PlainInterval, CalendarUnit> = {
+  second: 'second',
+  minute: 'minute',
   hour: 'hour',
   day: 'day',
   'business day': 'day',
@@ -14,10 +41,41 @@ const UNITS: Record<Interval, CalendarUnit> = {
   year: 'year',
 };
 
-/** The calendar unit of one period of an interval. */
-export function unitOf(interval: Interval): CalendarUnit {
-  return UNITS[interval];
+const known = new Map<Interval, { base: PlainInterval; every: number }>();
+
+/** The unit of an interval, and of how many of them it is. */
+export function partsOf(interval: Interval): { base: PlainInterval; every: number } {
+  const found = known.get(interval);
+  if (found) return found;
+  const [, every, unit] = SEVERAL.exec(interval) ?? [];
+  const parts = { base: (unit ?? interval) as PlainInterval, every: Number(every ?? 1) };
+  known.set(interval, parts);
+  return parts;
 }
+
+/** An interval of so many units. */
+const intervalOf = (every: number, base: Exclude<PlainInterval, 'business day' | 'quarter'>): Interval =>
+  every === 1 ? base : `${every} ${base}s`;
+
+/** The calendar unit that one period of an interval is made of. */
+export function unitOf(interval: Interval): CalendarUnit {
+  return UNITS[partsOf(interval).base];
+}
+
+/** "one a month", "one every 15 minutes" */
+export const sayInterval = (interval: Interval) =>
+  partsOf(interval).every === 1 ? `one a ${interval}` : `one every ${interval}`;
+
+/** "months", and "periods of 15 minutes" */
+export const pluralOf = (interval: Interval) =>
+  partsOf(interval).every === 1 ? `${interval}s` : `periods of ${interval}`;
+
+/** True for intervals of less than a day. */
+export const isWithinDays = (interval: Interval) => ['second', 'minute', 'hour'].includes(partsOf(interval).base);
+
+/** True for days and less, whose weekends and holidays may be left out. */
+export const isDaily = (interval: Interval) =>
+  isWithinDays(interval) || ['day', 'business day'].includes(partsOf(interval).base);
 
 /** True on Saturday and Sunday. */
 export const isWeekend = (ms: number) => {
@@ -36,34 +94,74 @@ export function distinctSorted(values: readonly number[]): readonly number[] {
   return Array.from(sorted.filter((value, index) => index === 0 || value !== sorted[index - 1]));
 }
 
+/** True where at least half of the steps between instants are the shortest one, so that they follow an interval with holes. */
+function areSteps(steps: readonly number[], shortest: number): boolean {
+  let count = 0;
+  for (const step of steps) if (step === shortest) count++;
+  return count * 2 >= steps.length;
+}
+
+const stepsOf = (places: readonly number[]) => places.slice(1).map((place, index) => place - (places[index] ?? 0));
+const divisorOf = (steps: readonly number[]) => steps.reduce((all, step) => gcd(all, step), 0);
+
+/** The interval of instants that are not all at midnight. */
+function withinDays(dates: readonly number[]): Interval {
+  const steps = stepsOf(dates);
+  const step = divisorOf(steps);
+  // Instants that follow no step are told apart to the second, or as finely as they are written.
+  const isRegular = dates.length >= 3 && areSteps(steps, step);
+  for (const [base, size] of [
+    ['hour', HOUR],
+    ['minute', MINUTE],
+    ['second', SECOND],
+  ] as const)
+    if (step % size === 0) return intervalOf(isRegular && step < DAY ? step / size : 1, base);
+  return 'second';
+}
+
+/** The interval of dates that stand on one day of their months, or at their ends. */
+function ofMonths(dates: readonly number[], least: Interval): Interval {
+  const months = dates.map(monthIndex);
+  const steps = stepsOf(months);
+  const step = divisorOf(steps);
+  const month = (months[0] ?? 0) % 12;
+  // Two or three dates a year apart are too few to call a column of months yearly.
+  const isSure = dates.length >= 4 || least === 'day';
+  const isRegular = areSteps(steps, step);
+  if (step % 12 === 0 && isSure) return isRegular ? intervalOf(step / 12, 'year') : 'year';
+  if (step % 6 === 0 && isSure && isRegular) return '6 months';
+  // Quarters may be dated by their first or their last month.
+  if (step % 3 === 0 && isSure && (month % 3 === 0 || month % 3 === 2)) return 'quarter';
+  if (least === 'quarter') return 'quarter';
+  return (step === 2 || step === 4) && dates.length >= 4 && isRegular ? intervalOf(step, 'month') : 'month';
+}
+
 /**
  * Finds the interval of dates: month-like when every date is the first, the
- * last or the same day of its month and no month repeats, then week, business
- * day, day or hour. One date alone counts as a day, or as a month, quarter or
- * year when it was written as one (`least`).
+ * last or the same day of its month and no month repeats, then weeks, business
+ * days, days, hours or less; several units where most dates are so many apart.
+ * One date alone counts as a day, or as what it was written as (`least`).
  */
 export function findInterval(values: readonly number[], least: Interval = 'day'): Interval {
   const dates = distinctSorted(values);
   const [first] = dates;
-  if (least === 'year' || first === undefined || dates.length < 2) return least;
-  if (dates.some((at) => at % DAY !== 0)) return dates.every((at) => at % HOUR === 0) ? 'hour' : 'day';
+  if (first === undefined || dates.length < 2) return least;
+  if (partsOf(least).base === 'year') {
+    const steps = stepsOf(dates.map((at) => Math.floor(monthIndex(at) / 12)));
+    const step = divisorOf(steps);
+    return dates.length >= 3 && areSteps(steps, step) ? intervalOf(step, 'year') : least;
+  }
+  if (least === '6 months') return least;
+  if (dates.some((at) => at % DAY !== 0)) return withinDays(dates);
   const day = new Date(first).getUTCDate();
   const oneDay = dates.every((at) => new Date(at).getUTCDate() === day);
-  if (oneDay || dates.every(isMonthEnd)) {
-    const months = dates.map(monthIndex);
-    let step = 0;
-    for (let i = 1; i < months.length; i++) step = gcd(step, (months[i] ?? 0) - (months[i - 1] ?? 0));
-    // Quarters may be dated by their first or their last month.
-    const month = (months[0] ?? 0) % 12;
-    // Two or three dates a year apart are too few to call a column of months yearly.
-    const sure = dates.length >= 4 || least === 'day';
-    if (step % 12 === 0 && sure) return 'year';
-    if (step % 3 === 0 && sure && (month % 3 === 0 || month % 3 === 2)) return 'quarter';
-    return least === 'quarter' ? 'quarter' : 'month';
-  }
-  let step = 0;
-  for (let i = 1; i < dates.length; i++) step = gcd(step, ((dates[i] ?? 0) - (dates[i - 1] ?? 0)) / DAY);
-  if (step % 7 === 0) return 'week';
+  if (oneDay || dates.every(isMonthEnd)) return ofMonths(dates, least);
+  const steps = stepsOf(dates).map((step) => step / DAY);
+  const step = divisorOf(steps);
+  const isSure = dates.length >= 4 && areSteps(steps, step);
+  if (step % 7 === 0) return isSure ? intervalOf(step / 7, 'week') : 'week';
+  if (least === 'week') return 'week';
+  if (step > 1 && isSure) return intervalOf(step, 'day');
   return dates.length >= 6 && !dates.some(isWeekend) ? 'business day' : 'day';
 }
 
@@ -73,13 +171,14 @@ export function findInterval(values: readonly number[], least: Interval = 'day')
  */
 export function findHoles(values: readonly number[], interval: Interval): number[] {
   const unit = unitOf(interval);
+  const { every } = partsOf(interval);
   const holes: number[] = [];
   let next: number | null = null;
   for (const value of distinctSorted(values)) {
     const start = floorTo(value, unit);
-    for (; next !== null && next < start && holes.length < 10_000; next = addUnits(next, unit, 1))
+    for (; next !== null && next < start && holes.length < 10_000; next = addUnits(next, unit, every))
       if (!(interval === 'business day' && isWeekend(next))) holes.push(next);
-    next = addUnits(start, unit, 1);
+    next = addUnits(start, unit, every);
   }
   return holes;
 }

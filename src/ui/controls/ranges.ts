@@ -1,9 +1,11 @@
 /** Ranges that are brushed on a picture: what they hold, and their words. */
+
 import { windowOf } from '../../core/figure/window.ts';
 import type { Range } from '../../core/inspect/glance.ts';
 import type { Column } from '../../core/table/column.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
+import { pluralOf } from '../../core/time/interval.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
 
@@ -16,7 +18,7 @@ export function rangeWords(across: Column, { from, to }: Range): string {
 const PERIODS: Record<string, string> = { 'business day': 'days' };
 /** What the values of an across column are called, such as months. */
 export const periodWords = (across: Column) =>
-  across.kind === 'date' ? (PERIODS[across.interval] ?? `${across.interval}s`) : 'values';
+  across.kind === 'date' ? (PERIODS[across.interval] ?? pluralOf(across.interval)) : 'values';
 
 /** The range of across values that the rows of a range really hold. */
 export function heldBy(across: Column, range: Range): Range | null {

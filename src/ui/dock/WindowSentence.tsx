@@ -7,6 +7,7 @@ import type { Column, Table } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
+import { pluralOf, sayInterval } from '../../core/time/interval.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { heldBy, periodWords, rangeWords } from '../controls/ranges.ts';
 import { run } from '../state/store.ts';
@@ -40,12 +41,12 @@ export function WindowSentence({ figure, column, table }: WindowSentenceProps) {
       return `“${text}” is no ${column.kind === 'date' ? 'date; write it like 2026-03 or 12 Mar 2026' : 'number'}.`;
     return set({ ...range, [which]: value });
   };
-  const noun = column.kind === 'date' ? `${column.interval}s` : 'values';
+  const noun = column.kind === 'date' ? pluralOf(column.interval) : 'values';
   return (
     <>
       <p className="flex flex-wrap items-baseline gap-x-1.5 leading-7">
         <b className="font-semibold">{column.title}</b> runs across
-        {column.kind === 'date' && `, one point a ${column.interval}`}. Drawn
+        {column.kind === 'date' && `, ${sayInterval(column.interval).replace('one', 'one point')}`}. Drawn
         <PhraseChoice
           label="Which part is drawn"
           value={kindOf(window)}

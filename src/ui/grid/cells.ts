@@ -1,10 +1,12 @@
 /** How the cells of a grid are written, and how wide its columns stand. */
+
 import type { Column } from '../../core/table/column.ts';
 import { decimalsShown } from '../../core/table/decimals.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { textWidth } from '../../core/text/measure.ts';
 import { formatNumber } from '../../core/text/number.ts';
 import { formatPeriod } from '../../core/time/format.ts';
+import { sayInterval } from '../../core/time/interval.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
 const SAMPLE = 400;
@@ -14,7 +16,7 @@ const WIDEST = 280;
 
 /** How a column is called under its title: "date, one a month", "number, %". */
 export function kindWords(column: Column): string {
-  if (column.kind === 'date') return `date, one a ${column.interval}`;
+  if (column.kind === 'date') return `date, ${sayInterval(column.interval)}`;
   if (column.kind === 'number') return [column.total ? 'total' : 'number', column.unit].filter(Boolean).join(', ');
   return column.ordered ? 'text, in order' : 'text';
 }

@@ -6,6 +6,7 @@ import { readTyped } from '../../core/table/edit.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
+import { pluralOf } from '../../core/time/interval.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { sentence } from '../controls/words.tsx';
 import { ColumnChecks } from './ColumnChecks.tsx';
@@ -78,7 +79,7 @@ export function DataWords({ spark, column, table, isRow, set }: DataWordsProps) 
     return set({ window: { ...range, [which]: value } });
   };
   const kind = window === 'all' ? 'all' : 'last' in window ? 'last' : 'range';
-  const noun = across?.kind === 'date' ? `${across.interval}s` : 'values';
+  const noun = across?.kind === 'date' ? pluralOf(across.interval) : 'values';
   const choose = (chosen: typeof kind) => {
     const next: FigureWindow =
       chosen === 'all' ? 'all' : chosen === 'last' ? { last: USUAL_LAST } : { from: null, to: null };

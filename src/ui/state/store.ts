@@ -28,7 +28,7 @@ import { current, type Notice, plainNotice, type ReportState, set, start } from 
 import { author } from './session.ts';
 import { readRevisionFrom, typingNow } from './typing.ts';
 
-export { current, type Notice, type ReportState, useReport } from './report-state.ts';
+export { current, type Notice, useReport } from './report-state.ts';
 
 readRevisionFrom(() => current().window.revision);
 

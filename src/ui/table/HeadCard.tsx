@@ -24,6 +24,9 @@ interface HeadCardProps {
   editor: TableEditor;
 }
 
+/** Intervals of several units that are met most often. */
+const SEVERAL = ['15 minutes', '30 minutes', '2 weeks', '6 months', '5 years', '10 years'] as const;
+
 /** What a column is, as sentences to change, opened at its head. */
 export function HeadCard(props: HeadCardProps) {
   const { column } = props;
@@ -207,7 +210,7 @@ function DateSentences({ column, meta, set, setCells }: DateSentencesProps) {
         <PhraseChoice
           label="Interval of the dates"
           value={meta.interval}
-          options={INTERVALS.map((value) => ({ value, name: value }))}
+          options={[...new Set([...INTERVALS, ...SEVERAL, meta.interval])].map((value) => ({ value, name: value }))}
           onCommit={(interval) => set({ ...finished, interval })}
         />
       </p>

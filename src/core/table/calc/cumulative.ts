@@ -1,5 +1,6 @@
 import { Refusal } from '../../refusal.ts';
 import { DAY, monthStart } from '../../time/calendar.ts';
+import { isDaily } from '../../time/interval.ts';
 import { type Cell, numberAt, type Table } from '../column.ts';
 import { fiscalYear, periodNumber, shiftPeriod } from '../periods.ts';
 import type { Periods } from '../series.ts';
@@ -22,7 +23,7 @@ export function cumulative(
   if (periods.kind === 'order')
     throw new Refusal(`“${table.title}” has no column of dates, so there is no year to sum over.`);
   const { column, interval } = periods;
-  const daily = interval === 'day' || interval === 'business day' || interval === 'hour';
+  const daily = isDaily(interval);
   const at = (row: number) => Number(column.cells[row]);
   const beginsYear = (row: number, year: number) =>
     daily

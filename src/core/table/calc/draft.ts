@@ -1,5 +1,6 @@
 /** First settings of calculated columns, for their user to change. */
 
+import { partsOf } from '../../time/interval.ts';
 import type { Column, Table } from '../column.ts';
 import { periodsOfTable } from '../series.ts';
 import { keysOf, readTitle } from '../titles.ts';
@@ -29,8 +30,20 @@ export const measuresOf = (table: Table) => table.columns.filter((column) => col
 function periodsOfMean(table: Table): number {
   const periods = periodsOfTable(table);
   const interval = periods.kind === 'dates' ? periods.interval : null;
-  const usual = { month: 12, quarter: 4, year: 3, week: 13, day: 7, 'business day': 5, hour: 24 };
-  return interval ? usual[interval] : 3;
+  const usual = {
+    month: 12,
+    quarter: 4,
+    year: 3,
+    week: 13,
+    day: 7,
+    'business day': 5,
+    hour: 24,
+    minute: 60,
+    second: 60,
+  };
+  if (!interval) return 3;
+  const { base, every } = partsOf(interval);
+  return Math.max(2, Math.round(usual[base] / every));
 }
 
 /** The largest round number up to the middle of a column's values: a level that is seen at once. */

@@ -1,6 +1,6 @@
 import { Refusal } from '../../refusal.ts';
 import { addUnits, DAY, floorTo, monthStart } from '../../time/calendar.ts';
-import type { Interval } from '../../time/interval.ts';
+import { INTERVALS, type Interval, isDaily, partsOf, sayInterval } from '../../time/interval.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../column.ts';
 import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
 import { type Periods, periodsOfTable, type Series } from '../series.ts';
@@ -11,7 +11,6 @@ import { summarise } from './summary.ts';
 type Aggregate = StepOf<'aggregate'>;
 type Dated = Periods & { kind: 'dates' };
 
-const ORDER: readonly Interval[] = ['hour', 'day', 'business day', 'week', 'month', 'quarter', 'year'];
 /** Days at the edges of the data that may be days off and not days without data. */
 const EDGE = 4 * DAY;
 
@@ -47,8 +46,7 @@ function covers(
   ends: { first: number; last: number },
 ) {
   if (column.unfinishedFrom !== undefined && column.unfinishedFrom < period.to) return false;
-  const daily = interval === 'hour' || interval === 'day' || interval === 'business day';
-  if (daily) return ends.first < period.from + EDGE && ends.last >= period.to - EDGE;
+  if (isDaily(interval)) return ends.first < period.from + EDGE && ends.last >= period.to - EDGE;
   return (
     new Set(rows.map((row) => periodNumber(Number(column.cells[row]), interval))).size >= countPeriods(period, interval)
   );
@@ -91,8 +89,12 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
   const periods = periodsOfTable(table);
   if (periods.kind !== 'dates')
     throw new Refusal(`“${table.title}” has no column of dates, so it cannot be taken together by ${step.to}.`);
-  if (ORDER.indexOf(periods.interval) > ORDER.indexOf(step.to))
-    throw new Refusal(`“${table.title}” has one row a ${periods.interval}, which is longer than a ${step.to}.`);
+  const { base, every } = partsOf(periods.interval);
+  const isLonger = INTERVALS.indexOf(base) > INTERVALS.indexOf(step.to);
+  if (isLonger || (base === step.to && every > 1) || (periods.interval === '6 months' && step.to === 'quarter'))
+    throw new Refusal(
+      `“${table.title}” has ${sayInterval(periods.interval).replace('one', 'one row')}, which is longer than a ${step.to}.`,
+    );
   if (step.to === 'quarter' && (step.yearStart - 1) % 3 !== 0)
     throw new Refusal(
       'Quarters of a year that begins in that month do not fall on calendar quarters; take months or years together instead.',

@@ -1,4 +1,5 @@
 /** First settings of the steps that shape a table, for their user to change. */
+import { partsOf } from '../../time/interval.ts';
 import { chooseAcross } from '../choose.ts';
 import type { Column, Table } from '../column.ts';
 import { periodsOfTable } from '../series.ts';
@@ -65,8 +66,8 @@ export function draftStep(kind: StepKind, table: Table): Step | null {
         : null;
     case 'aggregate': {
       if (across?.kind !== 'date' || measures.length === 0) return null;
-      const finer = { hour: 'week', day: 'month', 'business day': 'month', week: 'month', month: 'quarter' } as const;
-      const to = across.interval === 'quarter' || across.interval === 'year' ? 'year' : finer[across.interval];
+      const { base, every } = partsOf(across.interval);
+      const to = base === 'month' && every > 1 ? 'year' : NEXT[base];
       const kept = measures.map((column) => ({ column: column.key, by: summaryFor(column) }));
       return { kind, to, yearStart: 1, measures: kept, lacking: 'missing' };
     }
@@ -74,6 +75,19 @@ export function draftStep(kind: StepKind, table: Table): Step | null {
       return across?.kind === 'date' && measure ? { kind, column: measure.key, yearStart: 1 } : null;
   }
 }
+
+/** What is mostly made of the periods of a unit. */
+const NEXT = {
+  second: 'week',
+  minute: 'week',
+  hour: 'week',
+  day: 'month',
+  'business day': 'month',
+  week: 'month',
+  month: 'quarter',
+  quarter: 'year',
+  year: 'year',
+} as const;
 
 /** A name for the table that a step makes. */
 export function nameOfStep(step: Step, table: Table): string {

@@ -2,6 +2,7 @@ import { Refusal } from '../../refusal.ts';
 import { LOCALES, localeOf } from '../../text/locale.ts';
 import { dateOf, monthStart } from '../../time/calendar.ts';
 import type { Interval } from '../../time/interval.ts';
+import { isWithinDays, partsOf } from '../../time/interval.ts';
 import { type Column, columnOf, numberAt, type Table } from '../column.ts';
 import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
 import { periodsOfTable } from '../series.ts';
@@ -22,9 +23,11 @@ function placeInYear(ms: number, interval: Interval, yearStart: number): Place {
   const date = new Date(ms);
   const month = date.getUTCMonth();
   const into = (month - (yearStart - 1) + 12) % 12;
-  if (interval === 'month') return { at: into, label: ENGLISH.monthsShort[month] ?? '' };
-  if (interval === 'quarter') return { at: into, label: `${ENGLISH.quarter}${Math.floor(into / 3) + 1}` };
-  if (interval === 'week') {
+  const { base, every } = partsOf(interval);
+  if (base === 'month' && every === 6) return { at: into, label: `${ENGLISH.half}${Math.floor(into / 6) + 1}` };
+  if (base === 'month') return { at: into, label: ENGLISH.monthsShort[month] ?? '' };
+  if (base === 'quarter') return { at: into, label: `${ENGLISH.quarter}${Math.floor(into / 3) + 1}` };
+  if (base === 'week') {
     const year = fiscalYear(ms, interval, yearStart);
     const begins = monthStart(year * 12 + yearStart - 1);
     // The first week is the one that holds the year's first Thursday.
@@ -48,9 +51,9 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
     throw new Refusal(`There is no column of numbers “${step.column}” in “${table.title}”.`);
   const periods = periodsOfTable(table);
   if (periods.kind !== 'dates') throw new Refusal(`“${table.title}” has no column of dates to part into years.`);
-  if (periods.interval === 'year') throw new Refusal(`“${table.title}” has one row a year already.`);
-  if (periods.interval === 'hour')
-    throw new Refusal('Hours are too fine to lay years over each other; take days together first.');
+  if (partsOf(periods.interval).base === 'year') throw new Refusal(`“${table.title}” has no more than one row a year.`);
+  if (isWithinDays(periods.interval))
+    throw new Refusal('Hours and less are too fine to lay years over each other; take days together first.');
   if (periods.interval === 'quarter' && (step.yearStart - 1) % 3 !== 0)
     throw new Refusal('Calendar quarters do not fit a year that begins in that month.');
   const [series, another] = periods.series;
