@@ -43,6 +43,9 @@ describe('two value axes', () => {
     for (let turn = 0; turn < 3; turn++) await page.keyboard.press('Control+z');
     expect(await leftTicks(page)).toEqual(before);
     await page.getByRole('tab', { name: 'Right axis' }).click();
+    // Coming from the left axis, the words are those of the right one.
+    const caption = page.getByLabel('Caption of the right axis').locator('[data-placeholder]');
+    await expect.poll(() => caption.getAttribute('data-placeholder')).toBe('%');
     await page.getByLabel('Where the right axis begins').selectOption('zero');
     expect((await rightTicks())[0]).toBe('0');
     await page.getByLabel('Where the unit of the right axis stands').selectOption('each');

@@ -55,7 +55,7 @@ export function Dock({ figure, resolved, table, layout }: DockProps) {
       {strip === 'lines' && <LinesStrip figure={figure} table={table} layoutNow={layoutNow} />}
       {strip === 'across' && <AcrossStrip figure={figure} table={table} layout={layout} />}
       {(strip === 'left' || strip === 'right') && (
-        <ValueAxisStrip figure={figure} table={table} layout={layout} side={strip} />
+        <ValueAxisStrip key={strip} figure={figure} table={table} layout={layout} side={strip} />
       )}
       {strip === 'panels' && <PanelsStrip figure={figure} table={table} resolved={resolved} layout={layout} />}
       {strip === 'words' && <WordsStrip figure={figure} table={table} />}
