@@ -68,11 +68,11 @@ describe('the change on the year', () => {
 
 describe('numbers with marks', () => {
   it('are grouped by threes from the right, or are not read', () => {
-    expect(readNumber('1234,567', { decimal: '.' })).toBeNull();
-    expect(readNumber('1,234,567', { decimal: '.' })).toBe(1_234_567);
-    expect(readNumber('12,34', { decimal: '.' })).toBeNull();
-    expect(readNumber(',234', { decimal: '.' })).toBeNull();
-    expect(readNumber('1234,567', { decimal: ',' })).toBe(1234.567);
+    expect(readNumber('1234,567', { decimal: '.', unit: null })).toBeNull();
+    expect(readNumber('1,234,567', { decimal: '.', unit: null })).toBe(1_234_567);
+    expect(readNumber('12,34', { decimal: '.', unit: null })).toBeNull();
+    expect(readNumber(',234', { decimal: '.', unit: null })).toBeNull();
+    expect(readNumber('1234,567', { decimal: ',', unit: null })).toBe(1234.567);
   });
 });
 

@@ -1,15 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { areOrdered, DATE_SHAPES } from '../../src/core/table/dates.ts';
-import { findStyle, isMissing, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
+import { isMissing } from '../../src/core/table/number-text.ts';
+import { findStyle, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
 import { keysOf, readTitle } from '../../src/core/table/titles.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { decimalsOf, formatNumber } from '../../src/core/text/number.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
 
-const DOT: NumberStyle = { decimal: '.' };
-const COMMA: NumberStyle = { decimal: ',' };
+const DOT: NumberStyle = { decimal: '.', unit: null };
+const COMMA: NumberStyle = { decimal: ',', unit: null };
+const LETTERS: NumberStyle = { ...DOT, magnitudes: true };
+const METRES: NumberStyle = { ...DOT, unit: 'm' };
 
 describe('characters that cannot be stored', () => {
   it('are replaced in the cells of a table, and that is a remark', () => {
@@ -37,11 +40,30 @@ describe('numbers', () => {
     ['$0.966', DOT, 0.966],
     ['-$5', DOT, -5],
     ['EUR 12', DOT, 12],
-    ['1.2 k', DOT, 1200],
-    ['3 bn', DOT, 3e9],
+    ['1.2 k', LETTERS, 1200],
+    ['3 bn', LETTERS, 3e9],
+    ['1.1 m', LETTERS, 1_100_000],
+    ['12 m', METRES, 12],
+    ['12 kg', METRES, null],
+    ['3 bn', DOT, null],
+    ['1.5E+06', DOT, 1_500_000],
+    ['9.15e-7', DOT, 9.15e-7],
+    ['12,34,567', DOT, 1_234_567],
+    ['12.5 p', DOT, 12.5],
+    ['1190*', DOT, 1190],
+    ['1190¹', DOT, 1190],
+    ['1190 (e)', DOT, 1190],
+    ['120.50 CR', DOT, -120.5],
+    ['120.50 DR', DOT, 120.5],
+    ['1 234 kr', COMMA, 1234],
+    ['₽ 12', DOT, 12],
+    ['T2 3000', DOT, null],
+    ['A12', DOT, null],
+    ['12 Main Street', DOT, null],
     ['.5', DOT, 0.5],
     ['(0)', DOT, 0],
-    ['1,23,456', DOT, null],
+    ['1,23,456', DOT, 123_456],
+    ['1,23,45', DOT, null],
     ['12,3456', DOT, null],
     ['1.2.3', DOT, null],
     ['(5', DOT, null],
@@ -56,7 +78,7 @@ describe('numbers', () => {
   it('decides the decimal mark from the whole column', () => {
     expect(findStyle(['1,204', '95', '1,204.5'])).toMatchObject({ style: DOT, unsure: null });
     expect(findStyle(['580.417,50', '12'])).toMatchObject({ style: COMMA, unsure: null });
-    expect(findStyle(['87,5 %', '86,1 %'])).toMatchObject({ style: COMMA, unit: '%' });
+    expect(findStyle(['87,5 %', '86,1 %'])).toMatchObject({ style: { decimal: ',' }, unit: '%' });
     expect(findStyle(['1,204', '12,094'])).toMatchObject({ style: DOT, unsure: '1,204' });
     expect(findStyle(['0.966', '0.940'])).toMatchObject({ style: DOT, unsure: null });
     expect(findStyle(['1.234.567'])).toMatchObject({ style: COMMA });
@@ -70,7 +92,7 @@ describe('numbers', () => {
         fc.property(value, ([digits, decimals]) => {
           const number = digits / 10 ** decimals;
           const text = formatNumber(number, decimals, locale);
-          expect(readNumber(text, { decimal: locale.decimal as '.' | ',' })).toBeCloseTo(number, 6);
+          expect(readNumber(text, { decimal: locale.decimal as '.' | ',', unit: null })).toBeCloseTo(number, 6);
         }),
         { numRuns: 300 },
       );

@@ -1,7 +1,7 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
-import { LOCALES, localeOf } from '../text/locale.ts';
 import { dateOf, daysInMonth, isoWeekStart } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
+import { dateWords, monthNamed, plainLetters } from './date-words.ts';
 
 export interface DateShape {
   id: string;
@@ -9,31 +9,24 @@ export interface DateShape {
   name: string;
   /** the finest interval that this way of writing can mean */
   least: Interval;
+  /** its texts are as often numbers or codes, so that the whole column must bear it out */
+  weak?: boolean;
   /** the date in ms UTC (the start of a period), or null when the text is not of this shape */
   read(text: string): number | null;
 }
 
-const monthNumbers = new Map<string, number>();
-for (const id of LOCALES) {
-  const locale = localeOf(id);
-  for (const names of [locale.months, locale.monthsShort])
-    names.forEach((name, month) => {
-      monthNumbers.set(name.toLowerCase().replace(/\.$/, ''), month);
-    });
+/** Years in two figures are those from 1950 to 2049. */
+function fullYear(text: string): number {
+  const year = Number(text);
+  if (text.length !== 2) return year;
+  return year < 50 ? 2000 + year : 1900 + year;
 }
-monthNumbers.set('sept', 8);
-
-const monthNamed = (name: string) => monthNumbers.get(name.toLowerCase().replace(/\.$/, ''));
-const fullYear = (text: string) => (text.length === 2 ? 2000 + Number(text) : Number(text));
 
 /** A calendar day, or null for one that does not exist (31 February). `month` counts from 1. */
 function day(year: number, month: number, date: number): number | null {
-  if (!(year >= 1000 && month >= 1 && month <= 12 && date >= 1)) return null;
+  if (!(year >= 1000 && year < 10_000 && month >= 1 && month <= 12 && date >= 1)) return null;
   return date <= daysInMonth(year, month - 1) ? dateOf(year, month - 1, date) : null;
 }
-
-const clock = (hours = '0', minutes = '0', seconds = '0') =>
-  Number(hours) * 3_600_000 + Number(minutes) * 60_000 + Number(seconds) * 1000;
 
 /** Reads texts through a memory of the last one: rows of a long table often repeat their date. */
 function remembering(read: (text: string) => number | null): (text: string) => number | null {
@@ -61,97 +54,286 @@ function plainIso(text: string): number | null {
   return day(pairAt(text, 0) * 100 + pairAt(text, 2), pairAt(text, 5), pairAt(text, 8));
 }
 
-function shape(
-  id: string,
-  name: string,
-  least: Interval,
-  pattern: RegExp,
-  read: (found: string[]) => number | null,
-  quick: (text: string) => number | null = () => null,
-): DateShape {
+const CLOCK_AFTER =
+  /[T ,]\s*(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,](\d{1,6}))?)?\s*([ap])?\.?(?:m\.?)?\s*(?:Z|UTC|GMT|[+-]\d{2}(?::?\d{2})?)?$/i;
+
+/** A text parted into its date and its time of day in ms; null where the time is impossible. Offsets are left out: times are taken as written. */
+function withoutClock(text: string): { date: string; clock: number } | null {
+  if (!text.includes(':')) return { date: text, clock: 0 };
+  const found = CLOCK_AFTER.exec(text);
+  if (!found) return null;
+  const [all, h = '', m = '', s = '0', fraction = '', half] = found;
+  let hours = Number(h);
+  if (half) {
+    if (hours < 1 || hours > 12) return null;
+    hours = (hours % 12) + (half.toLowerCase() === 'p' ? 12 : 0);
+  }
+  // 24:00 is the end of a day.
+  const isEnd = hours === 24 && Number(m) === 0 && Number(s) === 0;
+  if ((hours > 23 && !isEnd) || Number(m) > 59 || Number(s) > 59) return null;
+  const ms = Number(fraction.padEnd(3, '0').slice(0, 3));
+  return { date: text.slice(0, -all.length), clock: hours * 3_600_000 + Number(m) * 60_000 + Number(s) * 1000 + ms };
+}
+
+type Read = (text: string) => number | null;
+
+const byPattern =
+  (pattern: RegExp, read: (found: string[]) => number | null): Read =>
+  (text) => {
+    const found = pattern.exec(text);
+    return found ? read(found.map((part) => part ?? '')) : null;
+  };
+
+const shape = (id: string, name: string, least: Interval, read: Read, weak = false): DateShape => ({
+  id,
+  name,
+  least,
+  read: remembering((text) => read(text.trim())),
+  ...(weak && { weak }),
+});
+
+/** A shape of days, which may have a time of day after them. */
+function dayShape(id: string, name: string, read: Read, quick: Read = () => null): DateShape {
   return {
     id,
     name,
-    least,
+    least: 'day',
     read: remembering((text) => {
       const known = quick(text);
       if (known !== null) return known;
-      const found = pattern.exec(text.trim());
-      return found ? read(found.map((part) => part ?? '')) : null;
+      const parts = withoutClock(text.trim());
+      const at = parts && read(parts.date);
+      return parts && at !== null ? at + parts.clock : null;
     }),
   };
 }
 
-const WORD = '(\\p{L}{3,}\\.?)';
+/** A shape with the name of a month, by how many numbers stand before and after it. */
+const wordShape = (
+  id: string,
+  name: string,
+  before: number,
+  after: number,
+  read: (month: number, before: readonly string[], after: readonly string[]) => number | null,
+): DateShape => {
+  const ofText: Read = (text) => {
+    const words = dateWords(text);
+    return words && words.before.length === before && words.after.length === after
+      ? read(words.month + 1, words.before, words.after)
+      : null;
+  };
+  return before + after > 1 ? dayShape(id, name, ofText) : shape(id, name, 'month', ofText);
+};
+
+/** The same patterns over lower case letters without accents. */
+const byLetters =
+  (pattern: RegExp, read: (found: string[]) => number | null): Read =>
+  (text) =>
+    text.length > LONGEST_WORDS ? null : byPattern(pattern, read)(plainLetters(text));
+const LONGEST_WORDS = 40;
+
+const ROMAN = ['i', 'ii', 'iii', 'iv'];
+const partNumber = (text: string) => (/\d/.test(text) ? Number(text) : ROMAN.indexOf(text) + 1);
+const quarterOf = (year: string, quarter: string) => day(fullYear(year), partNumber(quarter) * 3 - 2, 1);
+const halfOf = (year: string, half: string) => day(fullYear(year), partNumber(half) * 6 - 5, 1);
+
+const ORDINAL = '(?:\\.|st|nd|rd|th|er|e|o|º|ª)?';
+const YEAR = "(?:of |de |du )?['’]?(\\d{4}|\\d{2})";
+const QUARTER_WORD =
+  '(?:quarters?|quartal|trimestre|trim\\.?|kwartal|kw\\.?|neljannes|nelj\\.?|vuosineljannes|qtr\\.?)';
+const HALF_WORD = '(?:half(?:[- ]year)?|halbjahr|semestre|polrocze|puolivuosi)';
+const WEEK_WORD = '(?:w|kw|wk|week|woche|vko|viikko|semaine|sem|semana|tydzien|tydz\\.?|s|v)';
+
+const YEAR_FIRST = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/;
 
 /** Shapes tried in order; the first of those that read most cells of a column wins. */
 export const DATE_SHAPES: readonly DateShape[] = [
-  shape(
+  dayShape(
     'iso',
     'year-month-day',
-    'day',
-    /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?(?:Z|\+00:?00)?)?$/,
-    ([, y, m, d, hours, minutes, seconds]) => {
-      const at = day(Number(y), Number(m), Number(d));
-      if (at === null || Number(hours) > 23 || Number(minutes) > 59 || Number(seconds) > 59) return null;
-      return at + clock(hours || '0', minutes || '0', seconds || '0');
-    },
+    byPattern(YEAR_FIRST, ([, y, m, d]) => day(Number(y), Number(m), Number(d))),
     plainIso,
   ),
-  shape('iso-month', 'year-month', 'month', /^(\d{4})[-/.](\d{1,2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
-  shape('day-dot', 'day.month.year', 'day', /^(\d{1,2})\.\s?(\d{1,2})\.\s?(\d{4}|\d{2})$/, ([, d, m, y = '']) =>
-    day(fullYear(y), Number(m), Number(d)),
-  ),
-  shape('month-day', 'month/day/year', 'day', /^(\d{1,2})([/-])(\d{1,2})\2(\d{4}|\d{2})$/, ([, m, , d, y = '']) =>
-    day(fullYear(y), Number(m), Number(d)),
-  ),
-  shape('day-month', 'day/month/year', 'day', /^(\d{1,2})([/-])(\d{1,2})\2(\d{4}|\d{2})$/, ([, d, , m, y = '']) =>
-    day(fullYear(y), Number(m), Number(d)),
-  ),
   shape(
-    'day-name',
-    'day, month name and year',
-    'day',
-    new RegExp(`^(\\d{1,2})\\.?[ -]${WORD}[ -,]\\s?(\\d{4}|\\d{2})$`, 'u'),
-    ([, d, name = '', y = '']) => {
-      const month = monthNamed(name);
-      return month === undefined ? null : day(fullYear(y), month + 1, Number(d));
-    },
-  ),
-  shape(
-    'name-day',
-    'month name, day and year',
-    'day',
-    new RegExp(`^${WORD} (\\d{1,2}),? (\\d{4})$`, 'u'),
-    ([, name = '', d, y]) => {
-      const month = monthNamed(name);
-      return month === undefined ? null : day(Number(y), month + 1, Number(d));
-    },
-  ),
-  shape(
-    'name-year',
-    'month name and year',
+    'iso-month',
+    'year-month',
     'month',
-    new RegExp(`^${WORD}[ \\-/'’]{1,2}(\\d{4}|\\d{2})$`, 'u'),
-    ([, name = '', y = '']) => {
-      const month = monthNamed(name);
-      return month === undefined ? null : day(fullYear(y), month + 1, 1);
-    },
+    byPattern(/^(\d{4})[-/](\d{1,2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
   ),
-  shape('week', 'ISO week', 'week', /^(\d{4})[- ]?W(\d{1,2})$/i, ([, y, w]) => isoWeekStart(Number(y), Number(w))),
-  shape('quarter', 'year and quarter', 'quarter', /^(\d{4})[- ]?[QKT]([1-4])$/i, ([, y, q]) =>
-    day(Number(y), Number(q) * 3 - 2, 1),
+  dayShape(
+    'day-dot',
+    'day.month.year',
+    byPattern(/^(\d{1,2})\.\s?(\d{1,2})\.\s?(\d{4}|\d{2})$/, ([, d, m, y = '']) =>
+      day(fullYear(y), Number(m), Number(d)),
+    ),
   ),
-  shape('quarter-first', 'quarter and year', 'quarter', /^[QKT]([1-4])[- /]?(\d{4}|\d{2})$/i, ([, q, y = '']) =>
-    day(fullYear(y), Number(q) * 3 - 2, 1),
+  dayShape(
+    'month-day',
+    'month/day/year',
+    byPattern(/^(\d{1,2})([/-])(\d{1,2})\2(\d{4}|\d{2})$/, ([, m, , d, y = '']) =>
+      day(fullYear(y), Number(m), Number(d)),
+    ),
   ),
-  shape('fiscal', 'fiscal year', 'year', /^FY ?(\d{4}|\d{2})(?:[/-]\d{2})?$/i, ([, y = '']) => day(fullYear(y), 1, 1)),
+  dayShape(
+    'day-month',
+    'day/month/year',
+    byPattern(/^(\d{1,2})([/-])(\d{1,2})\2(\d{4}|\d{2})$/, ([, d, , m, y = '']) =>
+      day(fullYear(y), Number(m), Number(d)),
+    ),
+  ),
+  wordShape('day-name', 'day, month name and year', 1, 1, (month, [d], [y = '']) =>
+    d !== undefined && d.length <= 2 ? day(fullYear(y), month, Number(d)) : null,
+  ),
+  wordShape('name-day', 'month name, day and year', 0, 2, (month, _, [d = '', y = '']) =>
+    d.length <= 2 && y.length === 4 ? day(Number(y), month, Number(d)) : null,
+  ),
+  wordShape('name-year', 'month name and year', 0, 1, (month, _, [y = '']) =>
+    y.length === 4 || y.length === 2 ? day(fullYear(y), month, 1) : null,
+  ),
+  wordShape('year-name', 'year and month name', 1, 0, (month, [y = '']) =>
+    y.length === 4 ? day(Number(y), month, 1) : null,
+  ),
+  shape(
+    'month-year',
+    'month/year',
+    'month',
+    byPattern(/^(\d{1,2})[-/](\d{4})$/, ([, m, y]) => day(Number(y), Number(m), 1)),
+  ),
+  shape(
+    'month-code',
+    'year and month after an M',
+    'month',
+    byPattern(/^(\d{4})[- ]?M(\d{1,2})$/i, ([, y, m]) => day(Number(y), Number(m), 1)),
+  ),
+  shape(
+    'week',
+    'ISO week',
+    'week',
+    byLetters(/^(\d{4})[- /]?(?:w|kw|wk|s|v)[- ]?(\d{1,2})$/, ([, y, w]) => isoWeekStart(Number(y), Number(w))),
+  ),
+  shape(
+    'week-first',
+    'ISO week and year',
+    'week',
+    byLetters(new RegExp(`^${WEEK_WORD}\\.?[- ]?(\\d{1,2})[,. /-]+(\\d{4})$`), ([, w, y]) =>
+      isoWeekStart(Number(y), Number(w)),
+    ),
+  ),
+  shape(
+    'quarter',
+    'year and quarter',
+    'quarter',
+    byLetters(new RegExp(`^(\\d{4})[-/. :]*(?:[qkt]|${QUARTER_WORD}) ?([1-4])$`), ([, y = '', q = '']) =>
+      quarterOf(y, q),
+    ),
+  ),
+  shape(
+    'quarter-first',
+    'quarter and year',
+    'quarter',
+    byLetters(
+      new RegExp(
+        `^(?:(?:[qkt]|${QUARTER_WORD}) ?([1-4]|i{1,3}|iv)|([1-4]|i{1,3}|iv)${ORDINAL} ?(?:[qkt]|${QUARTER_WORD}))[-/., ]*${YEAR}$`,
+      ),
+      ([, q, other, y = '']) => quarterOf(y, q || other || ''),
+    ),
+  ),
+  shape(
+    'half',
+    'half-year',
+    '6 months',
+    byLetters(new RegExp(`^(\\d{4})[-/ ]?(?:h|hy|s|${HALF_WORD}) ?([12])$`), ([, y = '', h = '']) => halfOf(y, h)),
+  ),
+  shape(
+    'half-first',
+    'half-year and year',
+    '6 months',
+    byLetters(
+      new RegExp(
+        `^(?:(?:h|hy|s|${HALF_WORD}) ?([12]|i{1,2})|([12]|i{1,2})${ORDINAL} ?(?:h|${HALF_WORD}))[-/., ]*${YEAR}$`,
+      ),
+      ([, h, other, y = '']) => halfOf(y, h || other || ''),
+    ),
+  ),
+  shape(
+    'season',
+    'years such as 2019/20',
+    'year',
+    byPattern(/^(?:FY ?)?(\d{4}) ?[/–-] ?(\d{4}|\d{2})$/i, ([, y = '', next = '']) =>
+      Number(next) === (Number(y) + 1) % (next.length === 2 ? 100 : 10_000) ? day(Number(y), 1, 1) : null,
+    ),
+  ),
+  shape(
+    'fiscal',
+    'fiscal year',
+    'year',
+    byPattern(/^(?:FY|GJ|EX) ?(\d{4}|\d{2})$/i, ([, y = '']) => day(fullYear(y), 1, 1)),
+  ),
+  shape(
+    'compact',
+    'year, month and day without marks',
+    'day',
+    byPattern(/^(\d{4})(\d{2})(\d{2})$/, ([, y, m, d]) => day(Number(y), Number(m), Number(d))),
+    true,
+  ),
+  shape(
+    'compact-month',
+    'year and month without a mark',
+    'month',
+    byPattern(/^(\d{4})(\d{2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
+    true,
+  ),
+  shape(
+    'dot-month',
+    'year.month',
+    'month',
+    byPattern(/^(\d{4})\.(\d{2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
+    true,
+  ),
+  shape(
+    'month-dot',
+    'month.year',
+    'month',
+    byPattern(/^(\d{1,2})\.(\d{4})$/, ([, m, y]) => day(Number(y), Number(m), 1)),
+    true,
+  ),
+  shape(
+    'epoch',
+    'seconds since 1970',
+    'day',
+    byPattern(/^(\d{9,10})(?:\.0+)?$/, ([, s]) => Number(s) * 1000),
+    true,
+  ),
+  shape(
+    'epoch-ms',
+    'milliseconds since 1970',
+    'day',
+    byPattern(/^(\d{12,13})$/, ([, ms]) => Number(ms)),
+    true,
+  ),
+  shape(
+    'serial',
+    'days since 30 December 1899',
+    'day',
+    byPattern(/^(\d{5})(?:\.(\d+))?$/, ([, days, part = '']) => {
+      const at = (Number(days) - 25_569) * 86_400_000;
+      return at + Math.round((Number(`0.${part || '0'}`) * 86_400_000) / 1000) * 1000;
+    }),
+    true,
+  ),
 ];
 
 /** A bare year; only taken as a date where the column's title or place says so. */
-export const YEAR_SHAPE: DateShape = shape('year', 'year', 'year', /^(1[5-9]\d\d|2[01]\d\d)$/, ([, y]) =>
-  day(Number(y), 1, 1),
+export const YEAR_SHAPE: DateShape = shape(
+  'year',
+  'year',
+  'year',
+  byPattern(/^(1[5-9]\d\d|2[01]\d\d)(?:\.0)?$/, ([, y]) => day(Number(y), 1, 1)),
+  true,
 );
+
+/** All shapes, with that of bare years. */
+export const ALL_SHAPES: readonly DateShape[] = [YEAR_SHAPE, ...DATE_SHAPES];
 
 const YEAR_WORDS = 'fiscal year|year|fy|jahr|année|annee|an|año|ano|rok|vuosi';
 
@@ -160,6 +342,12 @@ export function yearTitle(title: string): 'is' | 'has' | 'no' {
   if (new RegExp(`^\\s*(?:${YEAR_WORDS})\\s*$`, 'iu').test(title)) return 'is';
   return new RegExp(`(^|[^\\p{L}])(?:${YEAR_WORDS})($|[^\\p{L}])`, 'iu').test(title) ? 'has' : 'no';
 }
+
+const TIME_WORDS =
+  /(^|[^\p{L}])(?:dates?|time|timestamp|datetime|periods?|months?|weeks?|quarters?|days?|years?|fy|season|datum|zeit|zeitpunkt|zeitraum|monat|woche|tag|jahr|quartal|periode|mois|jour|annee|trimestre|fecha|mes|dia|periodo|ano|semana|data|miesiac|okres|rok|kwartal|tydzien|dzien|paiva|paivamaara|kuukausi|kausi|vuosi|viikko|ym|ymd|yyyymm|epoch|unix|ts|when)($|[^\p{L}])/u;
+
+/** True for a title that speaks of time in one of the languages. */
+export const isTimeTitle = (title: string) => TIME_WORDS.test(plainLetters(title).replace(/[_\d]+/g, ' '));
 
 const BUCKET = /^\d{1,2}(?::\d{2})?\s?[–—-]\s?\d{1,2}(?::\d{2})?(?:\s?h)?$/;
 const CLOCK = /^\d{1,2}:\d{2}$/;

@@ -2,8 +2,9 @@
 import * as z from 'zod';
 import { Refusal } from '../refusal.ts';
 import { Cell, type Column, type Table } from './column.ts';
-import { DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
-import { isMissing, readNumber } from './numbers.ts';
+import { ALL_SHAPES, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
+import { isMissing } from './number-text.ts';
+import { readNumber } from './numbers.ts';
 
 /** Takes cells out at a row and puts others in. */
 export const Splice = z.strictObject({
@@ -37,11 +38,14 @@ export function readTyped(column: Column, text: string): Cell {
     const decimal = column.decimal ?? '.';
     const mark = decimal === '.' ? ',' : '.';
     // The column's own mark first; the other only where the text cannot mean anything else.
-    const value = readNumber(text, { decimal }) ?? readNumber(text, { decimal: mark });
+    const style = { magnitudes: true, unit: column.unit };
+    const value = readNumber(text, { ...style, decimal }) ?? readNumber(text, { ...style, decimal: mark });
     return value ?? text;
   }
-  const own = [YEAR_SHAPE, ...DATE_SHAPES].find((shape) => shape.id === column.shape);
-  const shapes = [...(own ? [own] : []), ...(column.interval === 'year' ? [YEAR_SHAPE] : []), ...DATE_SHAPES];
+  const own = ALL_SHAPES.find((shape) => shape.id === column.shape);
+  // A bare number is a date only in a column that is written so.
+  const strong = DATE_SHAPES.filter(({ weak }) => !weak);
+  const shapes = [...(own ? [own] : []), ...(column.interval === 'year' ? [YEAR_SHAPE] : []), ...strong];
   for (const shape of shapes) {
     const at = shape.read(text);
     if (at !== null) return at;

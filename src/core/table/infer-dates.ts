@@ -4,8 +4,9 @@ import { addUnits, DAY, floorTo } from '../time/calendar.ts';
 import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findInterval, type Interval, sayInterval, unitOf } from '../time/interval.ts';
 import type { Column } from './column.ts';
-import { DATE_SHAPES, type DateShape, YEAR_SHAPE, yearTitle } from './dates.ts';
+import { ALL_SHAPES, DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
 import { countRead, type Inferred, isEnough, readAll, sampleOf, type TextColumn } from './infer-texts.ts';
+import { areEven, areInOrder, weighDates } from './plausible.ts';
 import type { Finding, OtherReading } from './reading.ts';
 import { listed } from './words.ts';
 
@@ -14,29 +15,55 @@ const ENGLISH = localeOf(LOCALES[0]);
 /** Two ways of writing that use the same marks: only days above 12 tell them apart. */
 const SLASHED = ['month-day', 'day-month'];
 
-/** The shapes under which most of a sample reads, best first. */
-function shapesThatFit(texts: readonly string[], title: string, first: boolean): DateShape[] {
-  const year = YEAR_SHAPE.read(texts[0] ?? '') !== null && areAxisYears(texts, title, first);
-  const candidates = year ? [YEAR_SHAPE] : DATE_SHAPES;
-  return candidates
-    .map((shape) => ({ shape, count: countRead(texts, shape.read) }))
-    .filter(({ count }) => isEnough(texts.length - count, texts.length))
-    .sort((a, b) => b.count - a.count)
-    .map(({ shape }) => shape);
+/** What is known of a column besides its texts. */
+export interface ColumnContext {
+  /** it is the first column, where rising years are an axis and not a measure */
+  first: boolean;
+  /** the order of day and month that another column of the table has shown */
+  slashed?: string | undefined;
+  /** the format says that all of it is numbers */
+  typed: boolean;
 }
 
-/**
- * True when numbers like years are the axis and not a measure (the year a ship
- * was built): the title is just "Year", or it speaks of a year and the years
- * never fall, or they rise from row to row in the first column.
- */
-function areAxisYears(texts: readonly string[], title: string, first: boolean): boolean {
-  const says = yearTitle(title);
-  if (says === 'is') return true;
-  if (texts.length < 3 || (says === 'no' && !first)) return false;
-  const years = texts.map((text) => (YEAR_SHAPE.read(text) === null ? Number.NaN : Number(text)));
-  const least = says === 'has' ? 0 : 1;
-  return years.every((year, index) => index === 0 || year - (years[index - 1] ?? Number.NaN) >= least);
+/** As many texts from the first on tell whether dates follow each other. */
+const IN_ORDER = 2000;
+
+interface Fitting {
+  shape: DateShape;
+  count: number;
+  /** it may as well be numbers */
+  close: boolean;
+}
+
+/** The shapes that read most of the texts and that the column bears out, the best first. */
+function shapesThatFit(filled: readonly string[], title: string, context: ColumnContext): Fitting[] {
+  const sample = sampleOf(filled);
+  const most = ALL_SHAPES.filter((shape) => {
+    const count = countRead(sample, shape.read);
+    return isEnough(sample.length - count, sample.length);
+  });
+  const head = filled.slice(0, IN_ORDER);
+  return most
+    .flatMap((shape): Fitting[] => {
+      const { holds, close } = weighDates(head, shape, { title, ...context });
+      if (!holds) return [];
+      const count = countRead(filled, shape.read);
+      return isEnough(filled.length - count, filled.length) ? [{ shape, count, close }] : [];
+    })
+    .sort((a, b) => b.count - a.count);
+}
+
+/** Of shapes that read as much, the one whose dates follow each other evenly where the others' do not. */
+function bestOf(fitting: readonly Fitting[], filled: readonly string[]): Fitting | undefined {
+  const [first] = fitting;
+  const equal = fitting.filter(({ count }) => count === first?.count);
+  if (equal.length < 2) return first;
+  const head = filled.slice(0, IN_ORDER);
+  const isEven = ({ shape }: Fitting) => {
+    const values = head.flatMap((text) => shape.read(text) ?? []);
+    return areEven(values, shape) && areInOrder(values);
+  };
+  return equal.find(isEven) ?? first;
 }
 
 /** The last day of the period that begins at `start`. */
@@ -91,38 +118,37 @@ function readBy(column: TextColumn, shape: DateShape, others: readonly OtherRead
 
 /** The column read by the shape its user chose; what does not fit stays as typed. */
 export function readDatesBy(column: TextColumn, shapeId: string): Inferred {
-  const shape = [...DATE_SHAPES, YEAR_SHAPE].find(({ id }) => id === shapeId) ?? YEAR_SHAPE;
-  return readBy(column, shape, [{ say: 'Keep it as text', reading: { columns: { [column.key]: { as: 'text' } } } }]);
+  const shape = ALL_SHAPES.find(({ id }) => id === shapeId) ?? YEAR_SHAPE;
+  return readBy(column, shape, [asText(column.key)]);
 }
 
-/**
- * Dates when one shape reads nearly all of the texts, else null. `known` is the
- * order of day and month that another column of the table has shown.
- */
-export function asDates(
-  column: TextColumn,
-  filled: readonly string[],
-  first: boolean,
-  known: string | undefined,
-): Inferred | null {
-  const shapes = shapesThatFit(sampleOf(filled), column.title, first);
-  const counted = shapes.map((shape) => ({ shape, count: countRead(filled, shape.read) }));
-  const [richest] = counted;
-  if (!richest) return null;
-  const { shape: best, count: most } = counted.reduce((a, b) => (b.count > a.count ? b : a), richest);
-  if (!isEnough(filled.length - most, filled.length)) return null;
+const asText = (key: string): OtherReading => ({
+  say: 'Keep it as text',
+  reading: { columns: { [key]: { as: 'text' } } },
+});
+const asNumbers = (key: string): OtherReading => ({
+  say: 'Read them as numbers',
+  reading: { columns: { [key]: { as: 'number', decimal: '.' } } },
+});
+
+/** Dates when one shape reads nearly all of the texts and the column bears it out, else null. */
+export function asDates(column: TextColumn, filled: readonly string[], context: ColumnContext): Inferred | null {
   const { key, title } = column;
-  const plain: OtherReading =
-    best === YEAR_SHAPE
-      ? { say: 'Read them as numbers', reading: { columns: { [key]: { as: 'number', decimal: '.' } } } }
-      : { say: 'Keep it as text', reading: { columns: { [key]: { as: 'text' } } } };
+  const fitting = shapesThatFit(filled, title, context);
+  const found = bestOf(fitting, filled);
+  if (!found) return null;
+  const { shape: best, count: most } = found;
+  const plain = best.weak ? asNumbers(key) : asText(key);
   const rivals = SLASHED.includes(best.id)
-    ? counted.flatMap(({ shape, count }) => (SLASHED.includes(shape.id) && count === most ? [shape] : []))
+    ? fitting.flatMap(({ shape, count }) => (SLASHED.includes(shape.id) && count === most ? [shape] : []))
     : [];
   // Every date the same in both readings (01/01, 02/02) leaves nothing to ask.
   const sample = filled.find((text) => new Set(rivals.map((rival) => rival.read(text))).size > 1);
-  if (rivals.length < 2 || sample === undefined) return { ...readBy(column, best, [plain]), decided: best.id };
-  const agreed = rivals.find(({ id }) => id === known);
+  if (rivals.length < 2 || sample === undefined) {
+    const read = readBy(column, best, [plain]);
+    return best.weak ? read : { ...read, decided: best.id };
+  }
+  const agreed = rivals.find(({ id }) => id === context.slashed);
   if (agreed) {
     const others = rivals.filter((rival) => rival !== agreed);
     return readBy(column, agreed, [
@@ -144,11 +170,12 @@ export function asDates(
 /** The lines whose dates are of different shapes, when a column looks like dates but has no one shape. */
 export function mixedDates(column: TextColumn, filled: readonly string[]): Finding[] {
   // A column without a date among its first filled cells is plain text.
-  if (!filled.slice(0, 50).some((text) => DATE_SHAPES.some((shape) => shape.read(text) !== null))) return [];
+  const strong = DATE_SHAPES.filter(({ weak }) => !weak);
+  if (!filled.slice(0, 50).some((text) => strong.some((shape) => shape.read(text) !== null))) return [];
   const seen = new Map<DateShape, string | number>();
   let read = 0;
   column.texts.slice(0, 5000).forEach((text, row) => {
-    const shape = DATE_SHAPES.find((candidate) => candidate.read(text) !== null);
+    const shape = strong.find((candidate) => candidate.read(text) !== null);
     if (!shape) return;
     read++;
     if (!seen.has(shape)) seen.set(shape, column.placeOf(row));

@@ -1,103 +1,102 @@
 /**
  * Reading numbers as people write them: separators of several countries,
- * brackets or a trailing sign for negatives, percent, currency signs and
- * thousands letters. Which mark is the decimal one is decided from a whole
- * column, never from one cell.
+ * brackets or a trailing sign for negatives, currencies, units, flags and
+ * powers. Which mark is the decimal one, and what the words after numbers mean,
+ * is decided from a whole column, never from one cell.
  */
+import { type NumberParts, partsOfNumber } from './number-text.ts';
+
 export interface NumberStyle {
   decimal: '.' | ',';
-}
-
-const MISSING = new Set([
-  '',
-  '-',
-  '–',
-  '—',
-  '.',
-  '..',
-  '…',
-  'n/a',
-  'na',
-  'n.a.',
-  '#n/a',
-  'null',
-  'nil',
-  'none',
-  'nan',
-  'missing',
-]);
-
-const LONGEST_MISSING = Math.max(...[...MISSING].map((word) => word.length));
-
-/** True for an empty cell and for the words that stand for "no value". */
-export function isMissing(text: string): boolean {
-  const first = text.charCodeAt(0);
-  // No such word begins with a digit, and most cells do.
-  if (first >= 48 && first <= 57) return false;
-  if (text.length > LONGEST_MISSING && text.trim().length > LONGEST_MISSING) return false;
-  return MISSING.has(text) || MISSING.has(text.trim().toLowerCase());
-}
-
-const PLAIN = /^-?\d+(?:\.\d+)?$/;
-const CURRENCY = '[$€£¥]|(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|JPY)\\b';
-const NUMBER_WITH_SIGNS = new RegExp(
-  `^(\\()?\\s*([-+−–])?\\s*(${CURRENCY})?\\s*([-+−])?\\s*(\\d[\\d.,'’\\s]*|[.,]\\d+)\\s*(k|K|m|M|bn)?\\s*(%|‰|${CURRENCY})?\\s*([-+−])?\\s*(\\))?$`,
-);
-const GROUPS = /['’\s]/g;
-const LETTERS: Record<string, number> = { k: 1e3, K: 1e3, m: 1e6, M: 1e6, bn: 1e9 };
-
-interface NumberParts {
-  /** digits with their marks, such as "1,234.5" */
-  digits: string;
-  negative: boolean;
-  factor: number;
-  /** percent or currency sign, if any */
+  /** k, m and bn after a number multiply it; else they are its unit */
+  magnitudes?: boolean | undefined;
+  /** the word after a number that is its unit, null for none; any other word makes it no number, but for flags */
   unit: string | null;
 }
 
-/** Takes signs, brackets, units and letters off a number; null when the text is not one. */
-export function partsOfNumber(text: string): NumberParts | null {
-  const found = NUMBER_WITH_SIGNS.exec(text.trim());
-  if (!found) return null;
-  const [, open, before, currency, inner, digits = '', letter, after, behind, close] = found;
-  if (Boolean(open) !== Boolean(close)) return null;
-  const signs = [before, inner, behind].filter((sign) => sign !== undefined);
-  if (signs.length > 1 || (open && signs.length > 0)) return null;
-  if (currency && after && after !== '%') return null;
-  return {
-    digits: digits.trim(),
-    negative: Boolean(open) || (signs.length === 1 && signs[0] !== '+'),
-    factor: letter ? (LETTERS[letter] ?? 1) : 1,
-    unit: after ?? currency ?? null,
-  };
-}
+const PLAIN = /^-?\d+(?:\.\d+)?$/;
+const GROUPS = /['’\s]/g;
 
-/** Reads digits with marks under a style; null when the groups are not of three digits. */
-function readDigits(digits: string, style: NumberStyle): number | null {
-  const other = style.decimal === '.' ? ',' : '.';
-  const parts = digits.split(style.decimal);
+const MAGNITUDES: Readonly<Record<string, number>> = {
+  k: 1e3,
+  K: 1e3,
+  T: 1e3,
+  tsd: 1e3,
+  'tsd.': 1e3,
+  'tys.': 1e3,
+  m: 1e6,
+  M: 1e6,
+  mn: 1e6,
+  mln: 1e6,
+  mio: 1e6,
+  'mio.': 1e6,
+  Mio: 1e6,
+  'Mio.': 1e6,
+  bn: 1e9,
+  B: 1e9,
+  mrd: 1e9,
+  'mrd.': 1e9,
+  Mrd: 1e9,
+  'Mrd.': 1e9,
+};
+/** Multiplier of a word such as "k", or undefined. */
+export const magnitudeOf = (word: string): number | undefined =>
+  Object.hasOwn(MAGNITUDES, word) ? MAGNITUDES[word] : undefined;
+
+/** Letters that say something of a value (provisional, estimated, revised, broken series), as offices put them. */
+const FLAG = /^\(?(?:p|e|r|b|u|f|s|n|d|c|z|est|prov|rev|pe|bp|be|ep)\.?\)?$/i;
+export const isFlag = (word: string) => FLAG.test(word);
+
+/** Reads digits with marks under a style; null when the groups are of other lengths. */
+function readDigits(digits: string, decimal: '.' | ','): number | null {
+  const other = decimal === '.' ? ',' : '.';
+  const parts = digits.split(decimal);
   if (parts.length > 2) return null;
   const [whole = '', fraction = ''] = parts;
   if (fraction && !/^\d+$/.test(fraction)) return null;
   const groups = whole.replace(GROUPS, other).split(other);
   if (groups.length > 1) {
     const [first = '', ...rest] = groups;
-    if (first.length < 1 || first.length > 3 || rest.some((group) => group.length !== 3)) return null;
+    const last = rest.at(-1) ?? '';
+    // Thousands, or lakhs and crores: two figures a group but for the last.
+    const areThousands = first.length >= 1 && first.length <= 3 && rest.every((group) => group.length === 3);
+    const areLakhs =
+      rest.length > 1 &&
+      first.length >= 1 &&
+      first.length <= 2 &&
+      last.length === 3 &&
+      rest.slice(0, -1).every((group) => group.length === 2);
+    if (!areThousands && !areLakhs) return null;
   }
   const plain = groups.join('');
   if (!/^\d*$/.test(plain) || (plain === '' && fraction === '')) return null;
   return Number(`${plain || '0'}.${fraction || '0'}`);
 }
 
+const CREDIT = /^cr\.?$/i;
+const DEBIT = /^dr\.?$/i;
+
 /** Reads one number under a style; null when the text is not a number. The value of "12.5 %" is 12.5. */
 export function readNumber(text: string, style: NumberStyle): number | null {
   if (style.decimal === '.' && PLAIN.test(text)) return Number(text);
   const parts = partsOfNumber(text);
   if (!parts) return null;
-  const size = readDigits(parts.digits, style);
+  const size = readDigits(parts.digits, style.decimal);
   if (size === null) return null;
-  const value = size * parts.factor;
-  return parts.negative && value !== 0 ? -value : value;
+  const { word } = parts;
+  let factor = 1;
+  let isCredit = false;
+  if (word !== null && word !== style.unit) {
+    const magnitude = style.magnitudes ? magnitudeOf(word) : undefined;
+    isCredit = CREDIT.test(word);
+    if (magnitude !== undefined) factor = magnitude;
+    else if (!isCredit && word !== '%' && word !== '‰' && !DEBIT.test(word) && !isFlag(word)) return null;
+  }
+  // Powers and magnitudes are exact where the result is: 1.1 million is 1100000.
+  const scaled =
+    factor === 1 && parts.exponent === 0 ? size : Number((size * factor * 10 ** parts.exponent).toPrecision(15));
+  const isNegative = parts.negative !== isCredit;
+  return isNegative && scaled !== 0 ? -scaled : scaled;
 }
 
 /** What one cell says of the decimal mark: it must be this one, it may be either, or it says nothing. */
@@ -111,7 +110,10 @@ function evidence(digits: string): '.' | ',' | 'either.' | 'either,' | null {
   const parts = digits.split(mark);
   if (parts.length > 2) return other;
   const [whole = '', fraction = ''] = parts;
-  const couldGroup = fraction.length === 3 && whole.length >= 1 && whole.length <= 3 && !whole.startsWith('0');
+  // Where blanks part the thousands, the other mark is the decimal one.
+  const isGrouped = /[\s'’]/.test(whole);
+  const couldGroup =
+    !isGrouped && fraction.length === 3 && whole.length >= 1 && whole.length <= 3 && !whole.startsWith('0');
   return couldGroup ? `either${mark}` : mark;
 }
 
@@ -119,29 +121,59 @@ export interface StyleFinding {
   style: NumberStyle;
   /** an example that reads differently under the other mark, when nothing in the column decides */
   unsure: string | null;
-  /** the percent or currency sign that every number with a sign carries */
+  /** the unit or currency that every number with one carries */
   unit: string | null;
+  /** units or currencies where there are several */
+  units: string[];
+  /** a letter that may multiply or may be the unit, with an example; `open` where the column does not say which */
+  letter: { word: string; text: string; open: boolean } | null;
+  /** flags that stand at some of the numbers, and at how many */
+  flags: ReadonlyMap<string, number>;
   /** true when some text can be read in one way only */
   certain: boolean;
+  /** credits and debits are told by letters */
+  ledger: boolean;
 }
 
 interface Tally {
+  numbers: number;
   dots: number;
   commas: number;
   /** whole numbers without a mark: of up to three digits, and longer */
   short: number;
   long: number;
   unsure: string | null;
-  units: Map<string, number>;
+  currencies: Map<string, number>;
+  /** words after numbers: at how many, at how many of them without a blank, and an example */
+  words: Map<string, { count: number; attached: number; text: string }>;
+  marks: Map<string, number>;
 }
 
 const SIMPLE = /^-?(\d+)(?:\.(\d+))?$/;
+const bump = (into: Map<string, number>, key: string) => into.set(key, (into.get(key) ?? 0) + 1);
+
+function tallyParts(parts: NumberParts, text: string, into: Tally) {
+  into.numbers++;
+  if (parts.currency) bump(into.currencies, parts.currency);
+  if (parts.marks) bump(into.marks, parts.marks);
+  if (parts.word) {
+    const known = into.words.get(parts.word) ?? { count: 0, attached: 0, text };
+    known.count++;
+    if (parts.attached) known.attached++;
+    into.words.set(parts.word, known);
+  }
+  const says = evidence(parts.digits);
+  if (says === '.') into.dots++;
+  else if (says === ',') into.commas++;
+  else if (says) into.unsure ??= text;
+}
 
 /** Adds what one text says to a tally. */
 function tally(text: string, into: Tally) {
   // Plain digits with at most one dot, the usual case, are told apart without looking for signs, units and separators.
   const simple = SIMPLE.exec(text);
   if (simple) {
+    into.numbers++;
     const [, whole = '', fraction] = simple;
     if (fraction === undefined) {
       if (whole.length > 3) into.long++;
@@ -153,37 +185,82 @@ function tally(text: string, into: Tally) {
     return;
   }
   const parts = partsOfNumber(text);
-  if (!parts) return;
-  if (parts.unit) into.units.set(parts.unit, (into.units.get(parts.unit) ?? 0) + 1);
-  const says = evidence(parts.digits);
-  if (says === '.') into.dots++;
-  else if (says === ',') into.commas++;
-  else if (says) into.unsure ??= text;
+  if (parts) tallyParts(parts, text, into);
 }
 
 /** A column this long is first judged by a spread sample. */
 const LONG = 4000;
+/** A word at this share of the numbers of a column is their unit, and not a flag. */
+const MOSTLY = 0.5;
+
+type Words = Pick<StyleFinding, 'unit' | 'units' | 'letter' | 'flags' | 'ledger'> & { magnitudes: boolean };
+
+/** What the words after numbers mean: a unit, flags, letters that multiply, credits and debits. */
+function wordsOf({ numbers, currencies, words, marks }: Tally, title: string): Words {
+  const flags = new Map(marks);
+  const units: string[] = [...currencies.keys()];
+  const letters: [string, { count: number; attached: number; text: string }][] = [];
+  let ledger = false;
+  for (const [word, seen] of words) {
+    if (CREDIT.test(word) || DEBIT.test(word)) ledger = true;
+    else if (magnitudeOf(word) !== undefined) letters.push([word, seen]);
+    else if (isFlag(word) && seen.count < MOSTLY * numbers) flags.set(word, seen.count);
+    // A word at a few of the numbers is none that is known; those are not read.
+    else if (seen.count >= 0.1 * numbers) units.push(word);
+  }
+  const [only] = letters;
+  // Several letters, or a currency before them, say that they multiply; so do long words, and a title that speaks of the size.
+  const isSized = /thousand|million|billion|\bmio\b|\bmrd\b|tausend|millier|miles|tys/i.test(title);
+  const multiply = letters.length > 1 || currencies.size > 0 || isSized || (only !== undefined && only[0].length > 1);
+  if (only && !multiply) {
+    const [word, { count, attached, text }] = only;
+    // One letter at all of the numbers is their unit; one at a few of them, right at the figures, multiplies those.
+    const isAll = count >= numbers;
+    // “12k” at all of them, or “12 k” at some, may mean either.
+    const letter = { word, text, open: isAll ? attached === count : attached < count };
+    return isAll
+      ? { magnitudes: false, unit: word, units: [word], letter, flags, ledger }
+      : { magnitudes: true, unit: null, units, letter, flags, ledger };
+  }
+  const [unit = null] = units.length === 1 ? units : [];
+  return { magnitudes: letters.length > 0, unit, units, letter: null, flags, ledger };
+}
 
 /**
- * Decides the decimal mark of a column from its texts; a long column is read
- * whole only when a sample of it decides nothing. Where every mark could group
- * thousands (1,234), whole numbers without one tell: a long one shows that
+ * Decides from the texts of a column how its numbers are written; a long column
+ * is read whole only when a sample of it decides nothing. Where every mark could
+ * group thousands (1,234), whole numbers without one tell: a long one shows that
  * thousands are not grouped, a short one beside commas that decimals are not
- * written. When they do not tell either, a comma is taken to group and a point to mark
- * decimals, and the finding says that it is unsure.
+ * written. When they do not tell either, a comma is taken to group and a point
+ * to mark decimals, and the finding says that it is unsure.
  */
-export function findStyle(texts: readonly string[]): StyleFinding {
-  const into: Tally = { dots: 0, commas: 0, short: 0, long: 0, unsure: null, units: new Map() };
+export function findStyle(texts: readonly string[], title = ''): StyleFinding {
+  const into: Tally = {
+    numbers: 0,
+    dots: 0,
+    commas: 0,
+    short: 0,
+    long: 0,
+    unsure: null,
+    currencies: new Map(),
+    words: new Map(),
+    marks: new Map(),
+  };
   const step = Math.max(1, Math.floor(texts.length / LONG));
   for (let row = 0; row < texts.length; row += step) tally(texts[row] ?? '', into);
   if (step > 1 && into.dots + into.commas === 0) for (const text of texts) tally(text, into);
-  const { dots, commas, short, long, unsure, units } = into;
-  const [unit = null] = units.size === 1 ? units.keys() : [];
+  const { dots, commas, short, long, unsure } = into;
+  const { magnitudes, ...words } = wordsOf(into, title);
+  const styled = (decimal: '.' | ','): NumberStyle => ({
+    decimal,
+    ...(magnitudes && { magnitudes }),
+    unit: words.units.find((word) => !into.currencies.has(word)) ?? null,
+  });
   if (dots + commas > 0 || unsure === null)
-    return { style: { decimal: commas > dots ? ',' : '.' }, unsure: null, unit, certain: dots + commas > 0 };
+    return { ...words, style: styled(commas > dots ? ',' : '.'), unsure: null, certain: dots + commas > 0 };
   const mark = unsure.includes(',') ? ',' : '.';
-  if (long > 0) return { style: { decimal: mark }, unsure: null, unit, certain: true };
+  if (long > 0) return { ...words, style: styled(mark), unsure: null, certain: true };
   // Programs drop the zeros of 5.000, so a short number beside points shows nothing.
-  if (short > 0 && mark === ',') return { style: { decimal: '.' }, unsure: null, unit, certain: true };
-  return { style: { decimal: '.' }, unsure, unit, certain: false };
+  if (short > 0 && mark === ',') return { ...words, style: styled('.'), unsure: null, certain: true };
+  return { ...words, style: styled('.'), unsure, certain: false };
 }

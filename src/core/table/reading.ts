@@ -3,7 +3,8 @@ import type { Remark } from './column.ts';
 
 export type ColumnReading =
   | { as: 'date'; shape: string }
-  | { as: 'number'; decimal: '.' | ',' }
+  /** `magnitudes` says whether k, m and bn multiply; absent lets the column tell */
+  | { as: 'number'; decimal: '.' | ','; magnitudes?: boolean }
   /** without `ordered`, an order of their own is found from the texts */
   | { as: 'text'; ordered?: boolean };
 

@@ -5,7 +5,8 @@ import type { Cell, Column } from './column.ts';
 import { DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
 import { inferColumn } from './infer.ts';
 import { countRead } from './infer-texts.ts';
-import { findStyle, isMissing } from './numbers.ts';
+import { isMissing } from './number-text.ts';
+import { findStyle } from './numbers.ts';
 import type { ColumnReading } from './reading.ts';
 
 /** Writes a date the way a shape reads it, so that its parts can be read in another order; else as ISO 8601. */

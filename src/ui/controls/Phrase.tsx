@@ -186,7 +186,11 @@ export function PhraseNumber({ label, value, automatic, onCommit, className = ''
       className={className}
       onCommit={(text) => {
         if (text.trim() === '') return automatic === undefined ? 'Give a number.' : onCommit(null);
-        const number = readNumber(text, { decimal: /,\d{1,2}$/.test(text.trim()) ? ',' : '.' });
+        const number = readNumber(text, {
+          decimal: /,\d{1,2}$/.test(text.trim()) ? ',' : '.',
+          magnitudes: true,
+          unit: null,
+        });
         return number === null ? `“${text}” is not a number.` : onCommit(number);
       }}
     />

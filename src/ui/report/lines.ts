@@ -103,7 +103,7 @@ export const nextEmphasis = forAll(({ emphasis }, target) => {
   return run('figure.styleLines', { ...target, emphasis: next.map(newEmphasis) });
 });
 
-/** Lays a look on lines; each keeps its own colour unless it is one line only that is dressed. */
+/** Lays a look on lines; each keeps its own colour unless it is one line only that takes it. */
 export const layLook = (look: Look, withColour: boolean): Act =>
   forAll((_, target) => {
     const { colour, ...rest } = look;
