@@ -15,7 +15,7 @@ interface Wishes {
 }
 
 /** A cell as JSON: dates as ISO 8601, numbers as numbers; a value that could not be read counts as missing. */
-const valueOf = (column: Column, cell: Cell): Cell => {
+const writtenOf = (column: Column, cell: Cell): Cell => {
   if (column.kind === 'text' || cell === null) return cell;
   if (typeof cell === 'string') return null;
   return column.kind === 'date' ? isoOf(cell) : cell;
@@ -28,7 +28,7 @@ const describe = (column: Column, values: boolean) => ({
   unit: column.kind === 'number' ? column.unit : null,
   interval: column.kind === 'date' ? column.interval : null,
   ordered: column.kind === 'text' ? column.ordered : null,
-  ...(values && { values: column.cells.map((cell) => valueOf(column, cell)) }),
+  ...(values && { values: column.cells.map((cell) => writtenOf(column, cell)) }),
 });
 
 function asText({ table }: Received): string {

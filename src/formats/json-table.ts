@@ -7,6 +7,8 @@ const Value = z.union([z.string(), z.number(), z.boolean(), z.null()]);
 const Records = z.array(z.record(z.string(), Value)).min(1);
 const Columns = z.record(z.string(), z.array(Value));
 
+const TYPES: Readonly<Record<string, string>> = { number: 'n', string: 's' };
+
 const textOf = (value: z.infer<typeof Value> | undefined) =>
   value === null || value === undefined ? '' : String(value);
 
@@ -25,17 +27,27 @@ export function readJsonTable(text: string): RawRows {
   const value = parse(text);
   const records = Records.safeParse(value);
   const columns = Columns.safeParse(value);
-  let rows: string[][];
+  let keys: string[];
+  let values: (z.infer<typeof Value> | undefined)[][];
   if (records.success) {
-    const keys = [...new Set(records.data.flatMap((record) => Object.keys(record)))];
-    rows = [keys, ...records.data.map((record) => keys.map((key) => textOf(record[key])))];
+    const found = [...new Set(records.data.flatMap((record) => Object.keys(record)))];
+    keys = found;
+    values = records.data.map((record) => found.map((key) => (Object.hasOwn(record, key) ? record[key] : undefined)));
   } else if (columns.success) {
-    const keys = Object.keys(columns.data);
-    const length = Math.max(0, ...keys.map((key) => columns.data[key]?.length ?? 0));
-    rows = [keys, ...Array.from({ length }, (_, row) => keys.map((key) => textOf(columns.data[key]?.[row])))];
+    const found = Object.keys(columns.data);
+    const length = Math.max(0, ...found.map((key) => columns.data[key]?.length ?? 0));
+    keys = found;
+    values = Array.from({ length }, (_, row) => found.map((key) => columns.data[key]?.[row]));
   } else
     throw new Refusal(
       'This JSON is no table: it must be a list of objects with plain values, or an object of columns, each a list of values.',
     );
-  return { rows, lines: rows.map((_, index) => index + 1), remarks: [], decimal: '.' };
+  const rows = [keys, ...values.map((row) => row.map(textOf))];
+  return {
+    rows,
+    lines: rows.map((_, index) => index + 1),
+    types: ['', ...values.map((row) => row.map((value) => TYPES[typeof value] ?? ' ').join(''))],
+    remarks: [],
+    decimal: '.',
+  };
 }

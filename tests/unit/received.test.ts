@@ -157,7 +157,7 @@ async function understood(name: string): Promise<string> {
 describe('everything received', () => {
   it('comes in with the kinds, intervals and remarks that were looked at one by one', async () => {
     const folder = new URL('../received/', import.meta.url);
-    const names = readdirSync(folder).filter((name) => name !== 'understood.txt');
+    const names = readdirSync(folder).filter((name) => name !== 'understood.txt' && !name.endsWith('.ts'));
     const said = await Promise.all(names.sort().map(understood));
     await expect(`${said.join('\n\n')}\n`).toMatchFileSnapshot('../received/understood.txt');
     expect(names).toHaveLength(18);

@@ -1,5 +1,5 @@
 /** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
-import { areOrdered, DATE_SHAPES } from './dates.ts';
+import { areOrdered, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
 import { isMissing, partsOfNumber } from './number-text.ts';
 import type { Reading } from './reading.ts';
 
@@ -35,13 +35,22 @@ const filledCount = (row: readonly string[]) => {
 const looksLikeData = (text: string) =>
   partsOfNumber(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
 
-/** Labels of periods across the top of a table: dates of one shape, or categories with an order of their own. */
+/** Ways of writing periods that can head columns; numbers that are none of these are values. */
+const PERIOD_SHAPES = [YEAR_SHAPE, ...DATE_SHAPES].filter(
+  ({ id }) => id !== 'serial' && id !== 'epoch' && id !== 'epoch-ms',
+);
+
+/** Labels of periods across the top of a table: dates of one shape that follow each other, or categories with an order of their own. */
 function arePeriods(labels: readonly string[]): boolean {
   if (labels.length < 3) return false;
-  return (
-    areOrdered(labels) ||
-    DATE_SHAPES.some((shape) => labels.filter((label) => shape.read(label) !== null).length === labels.length)
-  );
+  if (areOrdered(labels)) return true;
+  return PERIOD_SHAPES.some((shape) => {
+    const values = labels.map((label) => shape.read(label));
+    if (values.includes(null)) return false;
+    // Bare numbers are periods where each is later, or earlier, than the one before it.
+    const steps = values.slice(1).map((value, index) => Number(value) - Number(values[index]));
+    return !shape.weak || steps.every((step) => step > 0) || steps.every((step) => step < 0);
+  });
 }
 
 /** A first row is a header unless its cells are numbers and dates like those below it. */

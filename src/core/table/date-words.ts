@@ -2,7 +2,8 @@
 import { LOCALES, localeOf } from '../text/locale.ts';
 
 /** Lower case letters without their accents. */
-export const plainLetters = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+export const plainLetters = (text: string) =>
+  text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replaceAll('ł', 'l');
 
 const MONTHS = new Map<string, number>();
 

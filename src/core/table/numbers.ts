@@ -166,6 +166,8 @@ function tallyParts(parts: NumberParts, text: string, into: Tally) {
   if (says === '.') into.dots++;
   else if (says === ',') into.commas++;
   else if (says) into.unsure ??= text;
+  else if (/^\d{4,}$/.test(parts.digits)) into.long++;
+  else if (/^[1-9]\d{0,2}$/.test(parts.digits)) into.short++;
 }
 
 /** Adds what one text says to a tally. */

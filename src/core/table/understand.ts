@@ -15,6 +15,8 @@ export interface RawRows extends Lined {
   remarks: readonly Finding[];
   /** the decimal mark where the format settles it, as JSON and workbooks do */
   decimal?: '.';
+  /** what the format says of each cell, a letter a cell in a text for each row: n for numbers, d for dates, s for texts, blank for none */
+  types?: readonly string[];
   /** its texts are known to be storable */
   storable?: boolean;
 }
@@ -117,10 +119,20 @@ function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly 
 }
 
 /** Reads all columns; those that leave a doubt are read again by what the others show. */
-function inferAll(columns: readonly TextColumn[], raw: RawRows, reading: Reading, onColumn: () => void): Inferred[] {
+function inferAll(
+  columns: readonly TextColumn[],
+  raw: RawRows,
+  reading: Reading,
+  typed: (column: number) => boolean,
+  onColumn: () => void,
+): Inferred[] {
   const chosen = (column: TextColumn) => reading.columns?.[column.key];
   const firstPass = columns.map((column, index) => {
-    const inferred = inferColumn(column, index === 0, { chosen: chosen(column), decimal: raw.decimal });
+    const inferred = inferColumn(column, index === 0, {
+      chosen: chosen(column),
+      decimal: raw.decimal,
+      typed: typed(index),
+    });
     onColumn();
     return inferred;
   });
@@ -137,7 +149,9 @@ function inferAll(columns: readonly TextColumn[], raw: RawRows, reading: Reading
   return firstPass.map((inferred, index) => {
     const column = columns[index];
     const asks = inferred.findings.some((finding) => finding.asks);
-    return column && asks && !chosen(column) ? inferColumn(column, index === 0, known) : inferred;
+    return column && asks && !chosen(column)
+      ? inferColumn(column, index === 0, { ...known, typed: typed(index) })
+      : inferred;
   });
 }
 
@@ -194,7 +208,16 @@ export function understandRows(
     return { key: keys[index] ?? `column_${index + 1}`, title: columnTitle, texts: cells, placeOf };
   });
   let done = 0;
-  const inferred = inferAll(texts, raw, reading, () => onProgress(++done / width));
+  const { types } = raw;
+  const rowOfLine = new Map(raw.lines.map((line, row) => [line, row]));
+  /** All that a column holds is numbers, as the format says. */
+  const isTyped = (column: number) => {
+    if (!types || turned) return false;
+    const seen = new Set(body.lines.map((line) => types[rowOfLine.get(line) ?? 0]?.[column] ?? ' '));
+    seen.delete(' ');
+    return seen.size === 1 && seen.has('n');
+  };
+  const inferred = inferAll(texts, raw, reading, isTyped, () => onProgress(++done / width));
   const around = [title, ...found.above.map(({ text }) => text), ...found.below.map(({ text }) => text)];
   const columns = inferred.map(({ column, findings }, index): Column => {
     remarks.push(...findings);
