@@ -7,6 +7,7 @@
 /** What a column must be: its kind, with an interval, a unit, or an order; and some of its values from the first on. */
 export interface Wanted {
   kind: 'date' | 'number' | 'text';
+  title?: string;
   interval?: string;
   unit?: string;
   ordered?: boolean;
@@ -20,6 +21,10 @@ export interface Case {
   columns: Readonly<Record<number, Wanted>>;
   /** words of a remark that must be there */
   remark?: RegExp;
+  /** count of rows */
+  rows?: number;
+  /** it must be refused with these words */
+  refused?: RegExp;
   /** something must be asked */
   asks?: boolean;
 }
@@ -376,5 +381,154 @@ export const CASES: readonly Case[] = [
     name: 'years-across',
     text: 'Route,2019,2020,2021,2022,2023\nOuter isles,12,14,15,13,16\nKelda,4,5,4,6,7\n',
     columns: { 0: date('year', '2019-01-01', '2020-01-01'), 1: number(12, 14, 15), 2: number(4, 5, 4) },
+  },
+  {
+    name: 'two-header-levels',
+    text: ',Passengers,,Vehicles,\nMonth,Adults,Children,Cars,Vans\n2023-01,12,3,4,1\n2023-02,14,2,5,2\n2023-03,15,4,6,1\n',
+    columns: {
+      0: { kind: 'date', title: 'Month' },
+      1: { kind: 'number', title: 'Passengers Adults', values: [12, 14, 15] },
+      2: { kind: 'number', title: 'Passengers Children' },
+      4: { kind: 'number', title: 'Vehicles Vans' },
+    },
+    rows: 3,
+    remark: /joined from 2 rows/,
+  },
+  {
+    name: 'three-header-levels',
+    text: ',Traffic,,,\n,Passengers,,Vehicles,\nMonth,Adults,Children,Cars,Vans\n2023-01,12,3,4,1\n2023-02,14,2,5,2\n',
+    columns: { 1: { kind: 'number', title: 'Traffic Passengers Adults', values: [12, 14] } },
+    rows: 2,
+  },
+  {
+    name: 'years-over-names',
+    text: ',2021,,2022,\nRoute,Passengers,Cars,Passengers,Cars\nKelda,12,3,14,4\nNess,9,2,8,3\n',
+    columns: { 0: text('Kelda', 'Ness'), 1: { kind: 'number', title: '2021 Passengers', values: [12, 9] } },
+    rows: 2,
+  },
+  {
+    name: 'row-of-units',
+    text: 'Month;Fuel;Passengers;On time\n;t;thousands;%\n2023-01;12,5;3,1;91\n2023-02;13,5;3,4;93\n',
+    columns: {
+      1: { kind: 'number', unit: 't', values: [12.5, 13.5] },
+      2: { kind: 'number', unit: 'thousands', values: [3.1, 3.4] },
+      3: { kind: 'number', unit: '%', values: [91, 93] },
+    },
+    rows: 2,
+  },
+  {
+    name: 'row-of-units-in-brackets',
+    text: 'Month,Fuel,Fares\n,(t),(EUR)\n2023-01,12.5,310\n2023-02,13.5,340\n',
+    columns: { 1: { kind: 'number', unit: 't', values: [12.5, 13.5] }, 2: { kind: 'number', unit: 'EUR' } },
+    rows: 2,
+  },
+  {
+    name: 'blank-columns',
+    text: 'Month,,Load,,Crew\n2023-01,,12,,3\n2023-02,,14,,4\n2023-03,,15,,3\n',
+    columns: { 0: date('month', '2023-01-01'), 1: number(12, 14, 15), 2: number(3, 4, 3) },
+    remark: /2 columns without anything/,
+  },
+  {
+    name: 'header-on-each-page',
+    text: 'Month,Load\n2023-01,12\n2023-02,14\nMonth,Load\n2023-03,15\n2023-04,11\nMonth,Load\n2023-05,9\n',
+    columns: { 0: date('month', '2023-01-01', '2023-02-01', '2023-03-01'), 1: number(12, 14, 15, 11, 9) },
+    rows: 5,
+    remark: /2 more times/,
+  },
+  {
+    name: 'notes-right-under',
+    text: 'Month,Load\n2023-01,12\n2023-02,14\n2023-03,15\nSource: harbour office, own counts\n* provisional\n',
+    columns: { 0: date('month', '2023-01-01'), 1: number(12, 14, 15) },
+    rows: 3,
+  },
+  {
+    name: 'two-tables',
+    text: 'Month,Load\n2023-01,12\n2023-02,14\n2023-03,15\n\nPier,Passengers,Cars\nKelda,120,12\nNess,90,8\n',
+    columns: { 0: date('month', '2023-01-01'), 1: number(12, 14, 15) },
+    rows: 3,
+    remark: /Another table begins at line 6/,
+  },
+  {
+    name: 'signs-in-rows',
+    text: `Target,${times(12, (at) => `2023-W${two(at + 1)}`).join(',')}\nOn time,${times(12, (at) => [1, 0, -1][at % 3]).join(',')}\nFull,${times(12, (at) => [1, -1][at % 2]).join(',')}\n`,
+    columns: { 0: date('week', '2023-01-02', '2023-01-09'), 1: number(1, 0, -1), 2: number(1, -1, 1) },
+    rows: 12,
+  },
+  {
+    name: 'extract-as-of',
+    text: 'Extract as of 12 April 2022\n\nMonth,Load\n2022-01,12\n2022-02,14\n2022-03,15\n2022-04,5\n',
+    columns: { 0: date('month', '2022-01-01') },
+    remark: /Apr 2022 is unfinished/,
+  },
+  {
+    name: 'prose',
+    text: 'The outer isles were quiet in March, as the ferry lay in dock.\nIn April, when it came back, everyone wanted to see the seals.\nNo one, it seems, counted them, or wrote it down anywhere at all.\nWe shall, next year, ask the harbour master, who knows.\n',
+    columns: {},
+    refused: /no table/,
+  },
+  {
+    name: 'letter-in-one-line',
+    text: 'Dear colleague, please find below what the harbour office wrote to us last week about the berths.',
+    columns: {},
+    refused: /no table/,
+  },
+  {
+    name: 'colons-for-missing',
+    text: one('Load', ['12.5', ':', '13.1', '..', '12.9', '11']),
+    columns: { 1: number(12.5, null, 13.1, null, 12.9) },
+  },
+  {
+    name: 'polish-missing',
+    text: one('Load', ['12,5', 'b.d.', '13,1', '12,9', '11,5']),
+    columns: { 1: number(12.5, null, 13.1) },
+  },
+  {
+    name: 'blank-grouped',
+    text: one('Load', ['1 234,5', '987,1', '2 001,0', '12 450,7']),
+    columns: { 1: number(1234.5, 987.1, 2001, 12_450.7) },
+  },
+  {
+    name: 'apostrophe-grouped',
+    text: one('Load', ["1'234.50", '987.10', "12'450.70", '2.00']),
+    columns: { 1: number(1234.5, 987.1, 12_450.7) },
+  },
+  {
+    name: 'percent-points',
+    text: one('Late', ['12.5%', '13%', '9.75%', '11%']),
+    columns: { 1: inUnit('%', 12.5, 13) },
+  },
+  {
+    name: 'months-down',
+    text: by('Month', monthly((y, m) => `${y}M${two(m)}`).reverse()),
+    columns: { 0: date('month', '2023-02-01', '2023-01-01') },
+  },
+  {
+    name: 'year-with-holes',
+    text: by('Year', ['2010', '2011', '2013', '2014', '2015']),
+    columns: { 0: date('year', '2010-01-01', '2011-01-01', '2013-01-01') },
+  },
+  {
+    name: 'day-month-decided',
+    text: by('Date', ['28/02/2023', '01/03/2023', '02/03/2023', '03/03/2023']),
+    columns: { 0: date('day', '2023-02-28', '2023-03-01') },
+  },
+  {
+    name: 'day-month-open',
+    text: by('Date', ['01/02/2023', '02/02/2023', '03/02/2023', '04/02/2023']),
+    columns: { 0: { kind: 'date' } },
+    asks: true,
+  },
+  { name: 'ages', text: 'Name;Age\nAda;34\nBo;41\nCai;29\n', columns: { 0: text('Ada', 'Bo'), 1: number(34, 41, 29) } },
+  {
+    name: 'built-in',
+    text: 'Ship;Built\nKelda;1998\nNess;2004\nSound;1987\n',
+    columns: { 1: number(1998, 2004, 1987) },
+  },
+  { name: 'shares', text: one('Share', ['0.125', '0.333', '0.5', '0.75']), columns: { 1: number(0.125, 0.333) } },
+  {
+    name: 'thousands-open',
+    text: one('Load', ['1.204', '2.118', '3.775']),
+    columns: { 1: { kind: 'number' } },
+    asks: true,
   },
 ];

@@ -1,6 +1,7 @@
 /** Tables in the shapes in which they are sent, and properties of reading over all of them. */
 import { describe, expect, it } from 'vitest';
 import type { Cell, Column } from '../../src/core/table/column.ts';
+import { readTitle } from '../../src/core/table/titles.ts';
 import { isoOf } from '../../src/core/time/calendar.ts';
 import { readTableText } from '../../src/formats/table-file.ts';
 import { CASES, type Wanted } from '../received/shapes.ts';
@@ -16,6 +17,7 @@ const seen = (column: Column | undefined, wanted: Wanted): Wanted | null =>
   column
     ? {
         kind: column.kind,
+        ...(wanted.title !== undefined && { title: readTitle(column.title).name }),
         ...(wanted.interval !== undefined && { interval: column.kind === 'date' ? column.interval : '' }),
         ...(wanted.unit !== undefined && { unit: (column.kind === 'number' && column.unit) || '' }),
         ...(wanted.ordered !== undefined && { ordered: column.kind === 'text' && column.ordered }),
@@ -26,13 +28,21 @@ const seen = (column: Column | undefined, wanted: Wanted): Wanted | null =>
     : null;
 
 describe('tables as they are sent', () => {
-  it.each(CASES.map((one) => [one.name, one] as const))('%s', async (_, { text, columns, remark, asks = false }) => {
-    const { table } = await readTableText(text, 'Sent');
-    for (const [place, wanted] of Object.entries(columns))
-      expect(seen(table.columns[Number(place)], wanted), table.remarks.map((one) => one.text).join('\n')).toEqual(
-        wanted,
-      );
-    if (remark) expect(table.remarks.some((one) => remark.test(one.text))).toBe(true);
-    expect(table.remarks.some((one) => one.asks === true)).toBe(asks);
-  });
+  it.each(CASES.map((one) => [one.name, one] as const))(
+    '%s',
+    async (_, { text, columns, remark, rows, refused, asks = false }) => {
+      if (refused) {
+        await expect(readTableText(text, 'Sent')).rejects.toThrow(refused);
+        return;
+      }
+      const { table } = await readTableText(text, 'Sent');
+      if (rows !== undefined) expect(table.rows).toBe(rows);
+      for (const [place, wanted] of Object.entries(columns))
+        expect(seen(table.columns[Number(place)], wanted), table.remarks.map((one) => one.text).join('\n')).toEqual(
+          wanted,
+        );
+      if (remark) expect(table.remarks.some((one) => remark.test(one.text))).toBe(true);
+      expect(table.remarks.some((one) => one.asks === true)).toBe(asks);
+    },
+  );
 });

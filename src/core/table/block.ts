@@ -15,6 +15,11 @@ export interface Block {
   body: Lined;
   /** first and last line of the table, its header included */
   lines: { from: number; to: number };
+  /** rows that the titles were made of, and rows in the table that repeat them */
+  heads: number;
+  repeated: number;
+  /** first and last line of another table below it */
+  next: { from: number; to: number } | null;
   /** text lines above the block and below it */
   above: { line: number; text: string }[];
   below: { line: number; text: string }[];
@@ -63,6 +68,68 @@ function isHeader(row: readonly string[]): boolean {
   );
 }
 
+/** Units that stand alone in a cell beneath a title. */
+const UNIT_ALONE =
+  /^(?:[([].{1,30}[)\]]|%|‰|[€$£]|(?:in )?(?:eur|usd|gbp|nok|sek|dkk|pln|chf)|(?:in )?(?:thousands?|millions?|mio\.?|mn|tsd\.?|tys\.?)|kg|t|km|m|m²|m³|l|h|min|kwh|mwh|°c|number|persons|no\.|anzahl|index)$/i;
+
+/** A row of units beneath the titles: nothing else stands in it. */
+const areUnits = (row: readonly string[]) => {
+  const filled = row.slice(1).filter((cell) => cell.trim() !== '');
+  return filled.length > 0 && filled.every((cell) => UNIT_ALONE.test(cell.trim()));
+};
+
+const HIGHEST = 3;
+
+/** How many rows head a block: more than one where what follows the first still holds titles or units, and values come below. */
+function headRows(rows: readonly (readonly string[])[]): number {
+  const hasValues = (row: readonly string[] | undefined) =>
+    row?.slice(1).some((cell) => partsOfNumber(cell) !== null) === true;
+  let count = 1;
+  while (count < HIGHEST) {
+    const row = rows[count];
+    const below = rows[count + 1];
+    if (!row || !below || !hasValues(below)) {
+      // A level more may follow, under which values come at last.
+      if (!row || !below || count + 1 >= HIGHEST || !hasValues(rows[count + 2])) break;
+    }
+    const rest = row.slice(1).filter((cell) => cell.trim() !== '');
+    const arePeriodHeads = arePeriods(rest) && !looksLikeData(row[0] ?? '');
+    const areTitles = rest.length > 0 && rest.every((cell) => !looksLikeData(cell)) && !looksLikeData(row[0] ?? '');
+    const isBlankFirst = (row[0] ?? '').trim() === '';
+    // A row of names is data, unless the table's first column has nothing there or it holds units.
+    const isUpperSparse = rows.slice(0, count).some((head) => filledCount(head) < filledCount(row));
+    if (!areUnits(row) && !(areTitles && (isBlankFirst || isUpperSparse)) && !(arePeriodHeads && isUpperSparse)) break;
+    count++;
+  }
+  return count;
+}
+
+/** One row of titles from several: what an upper level says holds for the cells right of it until the next. */
+function joinHeads(rows: readonly (readonly string[])[]): string[] {
+  const width = Math.max(...rows.map((row) => row.length));
+  const levels = rows.map((row, level) => {
+    const isUpper = level < rows.length - 1 && !areUnits(row);
+    const isSparse = isUpper && filledCount(row) < width - 1;
+    let last = '';
+    return Array.from({ length: width }, (_, column) => {
+      const cell = (row[column] ?? '').trim();
+      if (cell !== '') last = cell;
+      return cell !== '' || !isSparse || column === 0 ? cell : last;
+    });
+  });
+  return Array.from({ length: width }, (_, column) => {
+    let title = '';
+    levels.forEach((level, at) => {
+      const cell = level[column] ?? '';
+      if (cell === '' || cell === title) return;
+      const isUnit = at > 0 && areUnits(rows[at] ?? []);
+      if (title === '') title = cell;
+      else title = isUnit ? `${title} (${cell.replace(/^[([]|[)\]]$/g, '')})` : `${title} ${cell}`;
+    });
+    return title;
+  });
+}
+
 /** The header cells after the first that are no totals. */
 function seriesPeriods(header: readonly string[]): string[] {
   return header.slice(1).filter((cell) => cell.trim() !== '' && !isTotalTitle(cell));
@@ -78,6 +145,15 @@ export function isTotalTitle(title: string): boolean {
   );
 }
 
+const NOTE =
+  /^(?:sources?|notes?|remarks?|quelle|anmerkung|fu(?:ß|ss)note|hinweis|fuente|notas?|źródło|uwagi?|lähde|huom)\b|^(?:\*|†|‡|[¹²³]|\(\w{1,2}\)\s|\[\w{1,2}\]\s|\w\s?[=:]\s)/iu;
+
+/** A note or a source under a table, also where it was parted at its commas. */
+const isNote = (row: readonly string[]) => {
+  const words = (row[0] ?? '').trim();
+  return NOTE.test(words) && partsOfNumber(words) === null && filledCount(row.slice(1)) <= 3;
+};
+
 /** True for a line of words: one cell, in the first column, that is not a value. */
 const isWords = (row: readonly string[]) =>
   (row[0] ?? '').trim() !== '' && filledCount(row) === 1 && !looksLikeData(row[0] ?? '');
@@ -92,8 +168,31 @@ function wordsApart(raw: Lined, kept: readonly number[]): number {
   return isHeader(rowAt(gap)) ? gap : 0;
 }
 
+/** Where another table begins below an empty line: a header of its own, with rows of values; -1 for none. */
+function nextTable(raw: Lined, kept: readonly number[], first: number, end: number): number {
+  const rowAt = (at: number) => raw.rows[kept[at] ?? 0] ?? [];
+  const hasValues = (row: readonly string[]) => row.some((cell) => partsOfNumber(cell) !== null);
+  for (let at = first + 2; at < end - 1; at++) {
+    const isApart = (kept[at] ?? 0) - (kept[at - 1] ?? 0) > 1;
+    // A title may stand over the second table.
+    const head = isApart && isWords(rowAt(at)) ? at + 1 : at;
+    if (!isApart || head >= end - 1 || filledCount(rowAt(head)) < 2) continue;
+    const heads = !rowAt(head).some(looksLikeData) && hasValues(rowAt(head + 1));
+    if (heads && !isSameRow(rowAt(head), rowAt(first))) return at;
+  }
+  return -1;
+}
+
+const isSameRow = (a: readonly string[], b: readonly string[]) =>
+  filledCount(a) > 1 &&
+  Array.from({ length: Math.max(a.length, b.length) }).every((_, at) => (a[at] ?? '').trim() === (b[at] ?? '').trim());
+
 /** Where a block begins and ends among the rows that hold something, and whether its user said so. */
-function boundsOf(raw: Lined, kept: readonly number[], reading: Reading): { first: number; end: number } {
+function boundsOf(
+  raw: Lined,
+  kept: readonly number[],
+  reading: Reading,
+): { first: number; end: number; next: number | null } {
   const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
   if (reading.lines) {
     const { from, to } = reading.lines;
@@ -102,21 +201,26 @@ function boundsOf(raw: Lined, kept: readonly number[], reading: Reading): { firs
     while (first < kept.length - 1 && lineAt(first) < from) first++;
     let end = kept.length;
     while (end > first + 1 && lineAt(end - 1) > to) end--;
-    return { first, end };
+    return { first, end, next: null };
   }
   let first = wordsApart(raw, kept);
   while (first < kept.length - 1 && isWords(rowAt(kept[first]))) first++;
   // One column of words is a table of its own, not a heap of titles.
   if (filledCount(rowAt(kept[first])) < 2) first = 0;
   const wide = filledCount(rowAt(kept[first])) > 1;
-  let end = kept.length;
-  while (wide && end > first + 1 && isWords(rowAt(kept[end - 1]))) {
+  const other = nextTable(raw, kept, first, kept.length);
+  let end = other < 0 ? kept.length : other;
+  while (wide && end > first + 1 && (isWords(rowAt(kept[end - 1])) || isNote(rowAt(kept[end - 1])))) {
     const index = kept[end - 1] ?? 0;
+    if (isNote(rowAt(index))) {
+      end--;
+      continue;
+    }
     const apart = index > 0 && filledCount(rowAt(index - 1)) === 0;
     if (!apart && (rowAt(index)[0] ?? '').trim().split(/\s+/).length < 4) break;
     end--;
   }
-  return { first, end };
+  return { first, end, next: other < 0 ? null : other };
 }
 
 /**
@@ -133,17 +237,24 @@ export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
   const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
   const words = (index: number) => ({ line: raw.lines[index] ?? 0, text: joined(rowAt(index)) });
   if (kept.length === 0) return null;
-  const { first, end } = boundsOf(raw, kept, reading);
+  const { first, end, next } = boundsOf(raw, kept, reading);
   const top = kept[first] ?? 0;
-  const header = (reading.header ?? isHeader(rowAt(top))) ? rowAt(top) : null;
-  const body = kept.slice(header ? first + 1 : first, end);
+  const isHeaded = reading.header ?? isHeader(rowAt(top));
+  const heads = isHeaded ? headRows(kept.slice(first, first + HIGHEST + 2).map(rowAt)) : 0;
+  const header = heads === 0 ? null : heads === 1 ? rowAt(top) : joinHeads(kept.slice(first, first + heads).map(rowAt));
+  const below = kept.slice(first + heads, end);
+  // A header that comes again on each page is no row.
+  const body = header ? below.filter((index) => !isSameRow(rowAt(index), rowAt(top))) : below;
   return {
     header,
     headerLine: raw.lines[top] ?? 1,
     body: { rows: body.map(rowAt), lines: body.map((index) => raw.lines[index] ?? 0) },
     lines: { from: raw.lines[top] ?? 1, to: raw.lines[kept[end - 1] ?? 0] ?? 1 },
     above: kept.slice(0, first).map(words),
-    below: kept.slice(end).map(words),
+    below: kept.slice(end, next ?? undefined).map(words),
+    heads,
+    repeated: below.length - body.length,
+    next: next === null ? null : { from: raw.lines[kept[next] ?? 0] ?? 1, to: raw.lines[kept.at(-1) ?? 0] ?? 1 },
   };
 }
 

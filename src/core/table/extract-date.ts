@@ -13,7 +13,9 @@ const SAYS =
 
 /** A day that a text names after words such as "as of", "extracted" or "Stand"; null when it names none. */
 export function extractDate(text: string): number | null {
-  for (const [, after = ''] of text.matchAll(SAYS)) {
+  for (const [, found = ''] of text.matchAll(SAYS)) {
+    // “Extract as of 12 April” says it twice.
+    const after = found.replace(/^(?:as (?:of|at)|on|of|the|vom|am|du|le|del?)[:\s]+/i, '');
     // The longest beginning of the words that is a date with a day.
     for (let end = after.length; end >= 6; end--) {
       const words = after.slice(0, end).replace(/[.,;)\]]+$/, '');

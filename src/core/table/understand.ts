@@ -43,6 +43,30 @@ function storableRows(raw: RawRows): RawRows {
   return { ...raw, rows, remarks: [...raw.remarks, { text }] };
 }
 
+/** Rows without the columns that hold nothing at all between or beside others. */
+function withoutBlankColumns(raw: RawRows): RawRows {
+  const used: boolean[] = [];
+  for (const row of raw.rows)
+    for (let column = 0; column < row.length; column++)
+      if (!used[column] && (row[column] ?? '').trim() !== '') used[column] = true;
+  const last = used.lastIndexOf(true);
+  const blank = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => !used[column]);
+  if (blank.length === 0) return raw;
+  const keep = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => used[column]);
+  const many = blank.length > 1;
+  return {
+    ...raw,
+    rows: raw.rows.map((row) => keep.filter((column) => column < row.length).map((column) => row[column] ?? '')),
+    ...(raw.types && { types: raw.types.map((row) => keep.map((column) => row[column] ?? ' ').join('')) }),
+    remarks: [
+      ...raw.remarks,
+      {
+        text: `${blank.length} ${many ? 'columns without anything in them were' : 'column without anything in it was'} left out.`,
+      },
+    ],
+  };
+}
+
 /** Names the lines whose count of cells is not the header's. */
 function raggedRemarks(body: Lined, width: number): Finding[] {
   const few: number[] = [];
@@ -64,6 +88,23 @@ function raggedRemarks(body: Lined, width: number): Finding[] {
   return remarks;
 }
 
+const MOST_READ = 200;
+
+/** Sentences that were parted at their commas: hardly a value, many words in a cell, and lines of different lengths. */
+function isProse({ rows }: RawRows): boolean {
+  const read = rows.slice(0, MOST_READ).filter((row) => row.some((cell) => cell.trim() !== ''));
+  const cells = read.flat().filter((cell) => cell.trim() !== '');
+  if (cells.length < 2) return false;
+  const words = cells.reduce((sum, cell) => sum + cell.trim().split(/\s+/).length, 0);
+  const values = cells.filter((cell) => /^[^\p{L}]*\d[^\p{L}]*$/u.test(cell)).length;
+  const lengths = new Set(read.map((row) => row.length));
+  const isRagged = lengths.size > 1 || read.length === 1 || read[0]?.length === 1;
+  const ended = read.filter((row) => /[.!?:]\s*$/.test(row.findLast((cell) => cell.trim() !== '') ?? '')).length;
+  const perCell = words / cells.length;
+  const areSentences = perCell >= 5 || (perCell >= 2.5 && ended > read.length / 2);
+  return isRagged && values < 0.05 * cells.length && areSentences;
+}
+
 /** Says which lines around the block are words and not rows. */
 function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
   const quoted = (lines: Block['above']) => listed(lines.map(({ text }) => `“${text}”`));
@@ -79,6 +120,28 @@ function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
     remarks.push({
       text: `Below the table stands ${quoted(below)}, taken as a remark.`,
       others: [{ say: `End the table at line ${bottom.line}`, reading: { lines: { from, to: bottom.line } } }],
+    });
+  return remarks;
+}
+
+/** Says what of the layout was taken together, left out, or not read. */
+function layoutRemarks({ heads, repeated, next, lines }: Block): Finding[] {
+  const remarks: Finding[] = [];
+  if (heads > 1)
+    remarks.push({
+      text: `The titles were joined from ${heads} rows.`,
+      others: [
+        { say: 'Only the last row heads it', reading: { lines: { from: lines.from + heads - 1, to: lines.to } } },
+      ],
+    });
+  if (repeated > 0)
+    remarks.push({
+      text: `The header stands ${repeated} more ${repeated === 1 ? 'time' : 'times'} in the table; ${repeated === 1 ? 'that line was' : 'those lines were'} left out.`,
+    });
+  if (next)
+    remarks.push({
+      text: `Another table begins at line ${next.from}; it was left out.`,
+      others: [{ say: 'Read that one', reading: { lines: next } }],
     });
   return remarks;
 }
@@ -169,13 +232,15 @@ export function understandRows(
   reading: Reading = {},
   onProgress: (share: number) => void = () => {},
 ): Understood {
-  const raw = storableRows(received);
+  const raw = withoutBlankColumns(storableRows(received));
   const title = storable(givenTitle);
   const found = findBlock(raw, reading);
   if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
+  if (isProse(raw))
+    throw new Refusal('This is text and no table: its lines are sentences, and no two of them are parted alike.');
   const turned = reading.turned ?? isSeriesInRows(found);
   const { header, headerLine, body } = turned ? turnBlock(found) : found;
-  const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found)];
+  const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found), ...layoutRemarks(found)];
   let headerWidth = header?.length ?? 0;
   while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
   const width = widthOf(headerWidth, body.rows);
