@@ -139,10 +139,13 @@ interface Tally {
   numbers: number;
   dots: number;
   commas: number;
-  /** whole numbers without a mark: of up to three digits, and longer */
+  /** whole numbers without a mark: of up to three digits, of four, and longer */
   short: number;
+  four: number;
   long: number;
   unsure: string | null;
+  /** such a text with one digit before its mark, as in 1,234 */
+  unsureOfFour: boolean;
   currencies: Map<string, number>;
   /** words after numbers: at how many, at how many of them without a blank, and an example */
   words: Map<string, { count: number; attached: number; text: string }>;
@@ -151,6 +154,14 @@ interface Tally {
 
 const SIMPLE = /^-?(\d+)(?:\.(\d+))?$/;
 const bump = (into: Map<string, number>, key: string) => into.set(key, (into.get(key) ?? 0) + 1);
+
+/** Counts a whole number without a mark by its length. */
+function countWhole(digits: string, into: Tally) {
+  if (!/^\d+$/.test(digits) || digits === '0') return;
+  if (digits.length > 4) into.long++;
+  else if (digits.length === 4) into.four++;
+  else into.short++;
+}
 
 function tallyParts(parts: NumberParts, text: string, into: Tally) {
   into.numbers++;
@@ -165,9 +176,10 @@ function tallyParts(parts: NumberParts, text: string, into: Tally) {
   const says = evidence(parts.digits);
   if (says === '.') into.dots++;
   else if (says === ',') into.commas++;
-  else if (says) into.unsure ??= text;
-  else if (/^\d{4,}$/.test(parts.digits)) into.long++;
-  else if (/^[1-9]\d{0,2}$/.test(parts.digits)) into.short++;
+  else if (says) {
+    into.unsure ??= text;
+    into.unsureOfFour ||= /^\d[.,]/.test(parts.digits);
+  } else countWhole(parts.digits, into);
 }
 
 /** Adds what one text says to a tally. */
@@ -178,12 +190,13 @@ function tally(text: string, into: Tally) {
     into.numbers++;
     const [, whole = '', fraction] = simple;
     if (fraction === undefined) {
-      if (whole.length > 3) into.long++;
-      else if (whole !== '0') into.short++;
+      countWhole(whole, into);
       return;
     }
-    if (fraction.length === 3 && whole.length <= 3 && whole !== '0') into.unsure ??= text;
-    else into.dots++;
+    if (fraction.length === 3 && whole.length <= 3 && whole !== '0') {
+      into.unsure ??= text;
+      into.unsureOfFour ||= whole.length === 1;
+    } else into.dots++;
     return;
   }
   const parts = partsOfNumber(text);
@@ -231,7 +244,7 @@ function wordsOf({ numbers, currencies, words, marks }: Tally, title: string): W
 /**
  * Decides from the texts of a column how its numbers are written; a long column
  * is read whole only when a sample of it decides nothing. Where every mark could
- * group thousands (1,234), whole numbers without one tell: a long one shows that
+ * group thousands (1,234), whole numbers without one tell: a longer one shows that
  * thousands are not grouped, a short one beside commas that decimals are not
  * written. When they do not tell either, a comma is taken to group and a point
  * to mark decimals, and the finding says that it is unsure.
@@ -242,8 +255,10 @@ export function findStyle(texts: readonly string[], title = ''): StyleFinding {
     dots: 0,
     commas: 0,
     short: 0,
+    four: 0,
     long: 0,
     unsure: null,
+    unsureOfFour: false,
     currencies: new Map(),
     words: new Map(),
     marks: new Map(),
@@ -251,7 +266,7 @@ export function findStyle(texts: readonly string[], title = ''): StyleFinding {
   const step = Math.max(1, Math.floor(texts.length / LONG));
   for (let row = 0; row < texts.length; row += step) tally(texts[row] ?? '', into);
   if (step > 1 && into.dots + into.commas === 0) for (const text of texts) tally(text, into);
-  const { dots, commas, short, long, unsure } = into;
+  const { dots, commas, short, four, long, unsure, unsureOfFour } = into;
   const { magnitudes, ...words } = wordsOf(into, title);
   const styled = (decimal: '.' | ','): NumberStyle => ({
     decimal,
@@ -261,7 +276,8 @@ export function findStyle(texts: readonly string[], title = ''): StyleFinding {
   if (dots + commas > 0 || unsure === null)
     return { ...words, style: styled(commas > dots ? ',' : '.'), unsure: null, certain: dots + commas > 0 };
   const mark = unsure.includes(',') ? ',' : '.';
-  if (long > 0) return { ...words, style: styled(mark), unsure: null, certain: true };
+  // Some write 1234 beside 12.345: only longer ones, or 1234 beside 1.234, show that thousands are not grouped.
+  if (long > 0 || (four > 0 && unsureOfFour)) return { ...words, style: styled(mark), unsure: null, certain: true };
   // Programs drop the zeros of 5.000, so a short number beside points shows nothing.
   if (short > 0 && mark === ',') return { ...words, style: styled('.'), unsure: null, certain: true };
   return { ...words, style: styled('.'), unsure, certain: false };
