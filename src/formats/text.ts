@@ -13,9 +13,21 @@ export function tooLarge(name: string, bytes: number): string | null {
 
 const startsWith = (bytes: Uint8Array, ...mark: number[]) => mark.every((byte, index) => bytes[index] === byte);
 
+/** Letters of Windows-1250 that are signs in Windows-1252: ą, ł, ż, Ł, Ż, ź, ť and ž of Central Europe. */
+const CENTRAL = new Set([0xb9, 0xb3, 0xbf, 0xa3, 0xaf, 0x9f, 0x9d, 0xbe]);
+const isLetter = (byte: number | undefined) =>
+  byte !== undefined && ((byte >= 0x41 && byte <= 0x5a) || (byte >= 0x61 && byte <= 0x7a) || byte >= 0xc0);
+
+/** The code page of text that is not UTF-8: one of Central Europe where what would be signs stands inside of words. */
+function codePageOf(bytes: Uint8Array): 'windows-1250' | 'windows-1252' {
+  for (let at = 1; at < bytes.length; at++)
+    if (CENTRAL.has(bytes[at] ?? 0) && isLetter(bytes[at - 1]) && isLetter(bytes[at + 1])) return 'windows-1250';
+  return 'windows-1252';
+}
+
 /**
  * Decodes UTF-8 or UTF-16 with a byte order mark, UTF-8 without one, and else
- * Windows-1252. Throws a Refusal, naming the line, for bytes that are no text.
+ * Windows-1250 or -1252. Throws a Refusal, naming the line, for bytes that are no text.
  */
 export function decodeText(bytes: Uint8Array): string {
   if (startsWith(bytes, 0xff, 0xfe)) return new TextDecoder('utf-16le').decode(bytes);
@@ -32,6 +44,6 @@ export function decodeText(bytes: Uint8Array): string {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch (error) {
     if (!(error instanceof TypeError)) throw error;
-    return new TextDecoder('windows-1252').decode(bytes);
+    return new TextDecoder(codePageOf(bytes)).decode(bytes);
   }
 }

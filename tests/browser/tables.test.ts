@@ -96,6 +96,32 @@ describe('the grid', () => {
     expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
   });
 
+  it('keeps every cell of rows that are typed below the last one, as fast as one types', async () => {
+    page = await openPage();
+    await keep(SMALL);
+    await grid().focus();
+    await press('Control+Home', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown');
+    expect(await cursor()).toBe('cell-5-0');
+    for (const row of [
+      ['2026-06', 'S', '60'],
+      ['2026-07', 'N', '70'],
+    ]) {
+      for (const [at, text] of row.entries()) {
+        for (const key of text) await page.keyboard.press(key);
+        await press(at < 2 ? 'Tab' : 'Enter');
+      }
+      await press('Home');
+    }
+    await expect
+      .poll(() => column(0))
+      .toEqual(['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul'].map((month) => `${month} 2026`));
+    expect(await column(1)).toEqual(['N', 'S', 'N', 'S', 'N', 'S', 'N']);
+    expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50', '60', '70']);
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => column(2)).toEqual(['10', '20', 'closed', '40', '50', '60', '70']);
+  });
+
   it('keeps a cell typed offline beside what a colleague typed in the column, also over a reload', async () => {
     page = await openPage();
     await keep(SMALL);

@@ -184,6 +184,8 @@ function nextTable(raw: Lined, kept: readonly number[], first: number, end: numb
 }
 
 const isSameRow = (a: readonly string[], b: readonly string[]) =>
+  // The first cell answers for nearly every row.
+  (a[0] ?? '').trim() === (b[0] ?? '').trim() &&
   filledCount(a) > 1 &&
   Array.from({ length: Math.max(a.length, b.length) }).every((_, at) => (a[at] ?? '').trim() === (b[at] ?? '').trim());
 

@@ -1,33 +1,62 @@
 /** Reading the cells of a column anew, when its user says that it holds another kind of value. */
 import { isoOf } from '../time/calendar.ts';
-import { isWithinDays } from '../time/interval.ts';
 import type { Cell, Column } from './column.ts';
-import { DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
+import { ALL_SHAPES, type DateShape } from './dates.ts';
 import { inferColumn } from './infer.ts';
 import { countRead } from './infer-texts.ts';
 import { isMissing } from './number-text.ts';
 import { findStyle } from './numbers.ts';
 import type { ColumnReading } from './reading.ts';
 
-/** Writes a date the way a shape reads it, so that its parts can be read in another order; else as ISO 8601. */
+const SERIAL_DAY = 25_569;
+
+/**
+ * Writes a date the way a shape reads it, so that its parts can be read in
+ * another order, and bare numbers are the same numbers again; else as ISO 8601.
+ */
 function dateText(ms: number, shape: string | undefined): string {
   const iso = isoOf(ms);
   const [year = '', month = '', day = ''] = iso.slice(0, 10).split('-');
+  const clock = iso.slice(11);
+  const timed = (date: string) => (clock === '' ? date : `${date} ${clock}`);
   switch (shape) {
     case 'year':
       return year;
     case 'month-day':
-      return `${month}/${day}/${year}`;
+      return timed(`${month}/${day}/${year}`);
     case 'day-month':
-      return `${day}/${month}/${year}`;
+      return timed(`${day}/${month}/${year}`);
     case 'day-dot':
-      return `${day}.${month}.${year}`;
+      return timed(`${day}.${month}.${year}`);
+    case 'compact':
+      return `${year}${month}${day}`;
+    case 'compact-month':
+      return `${year}${month}`;
+    case 'dot-month':
+      return `${year}.${month}`;
+    case 'month-dot':
+      return `${month}.${year}`;
+    case 'month-year':
+      return `${month}/${year}`;
+    case 'epoch':
+      return String(ms / 1000);
+    case 'epoch-ms':
+      return String(ms);
+    case 'serial':
+      return String(Number((ms / 86_400_000 + SERIAL_DAY).toFixed(8)));
     case 'iso-month':
+    case 'month-code':
     case 'name-year':
+    case 'year-name':
       return `${year}-${month}`;
     case 'quarter':
     case 'quarter-first':
       return `${year}-Q${Math.ceil(Number(month) / 3)}`;
+    case 'half':
+    case 'half-first':
+      return `${year}H${Math.ceil(Number(month) / 6)}`;
+    case 'season':
+      return `${year}/${String((Number(year) + 1) % 100).padStart(2, '0')}`;
     case 'fiscal':
       return `FY${year}`;
     default:
@@ -40,7 +69,7 @@ export function textOfCell(column: Column, cell: Cell): string {
   if (cell === null) return '';
   if (typeof cell === 'string') return cell;
   if (column.kind !== 'date') return String(cell);
-  return isWithinDays(column.interval) ? isoOf(cell).replace('T', ' ') : dateText(cell, column.shape);
+  return dateText(cell, column.shape);
 }
 
 const filledTexts = (column: Column) =>
@@ -49,8 +78,7 @@ const filledTexts = (column: Column) =>
 /** The ways of writing dates under which any of a column's cells can be read, the best first. */
 export function shapesOf(column: Column): DateShape[] {
   const texts = filledTexts(column);
-  return [YEAR_SHAPE, ...DATE_SHAPES]
-    .map((shape) => ({ shape, count: countRead(texts, shape.read) }))
+  return ALL_SHAPES.map((shape) => ({ shape, count: countRead(texts, shape.read) }))
     .filter(({ count }) => count > 0)
     .sort((a, b) => b.count - a.count)
     .map(({ shape }) => shape);
