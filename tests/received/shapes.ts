@@ -231,6 +231,22 @@ export const CASES: readonly Case[] = [
     }),
   ),
   {
+    name: 'monthly-stamps-at-an-hour',
+    text: by(
+      'date',
+      monthly((y, m) => `${y}-${two(m)}-01T0${m > 3 && m < 11 ? 7 : 8}:00:00.000Z`),
+    ),
+    columns: { 0: { kind: 'date', interval: 'month' } },
+  },
+  {
+    name: 'daily-stamps-at-an-hour',
+    text: by(
+      'date',
+      times(12, (at) => `2023-03-${two(at + 1)} 06:00`),
+    ),
+    columns: { 0: { kind: 'date', interval: 'day' } },
+  },
+  {
     name: 'old-short-years',
     text: by('Month', ['Jan-97', 'Feb-97', 'Mar-97', 'Apr-97', 'May-97']),
     columns: { 0: date('month', '1997-01-01') },

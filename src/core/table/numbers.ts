@@ -45,7 +45,7 @@ export const magnitudeOf = (word: string): number | undefined =>
 
 /** Letters that say something of a value (provisional, estimated, revised, broken series), as offices put them. */
 const FLAG = /^\(?(?:p|e|r|b|u|f|s|n|d|c|z|est|prov|rev|pe|bp|be|ep)\.?\)?$/i;
-export const isFlag = (word: string) => FLAG.test(word);
+const isFlag = (word: string) => FLAG.test(word);
 
 /** Reads digits with marks under a style; null when the groups are of other lengths. */
 function readDigits(digits: string, decimal: '.' | ','): number | null {

@@ -152,7 +152,11 @@ export function findInterval(values: readonly number[], least: Interval = 'day')
     return dates.length >= 3 && areSteps(steps, step) ? intervalOf(step, 'year') : least;
   }
   if (least === '6 months') return least;
-  if (dates.some((at) => at % DAY !== 0)) return withinDays(dates);
+  if (dates.some((at) => at % DAY !== 0)) {
+    // Stamps of one a day or less often are days, months or years, at whatever hour they were taken.
+    const days = distinctSorted(dates.map((at) => Math.floor(at / DAY) * DAY));
+    return days.length === dates.length && dates.length >= 3 ? findInterval(days, least) : withinDays(dates);
+  }
   const day = new Date(first).getUTCDate();
   const oneDay = dates.every((at) => new Date(at).getUTCDate() === day);
   if (oneDay || dates.every(isMonthEnd)) return ofMonths(dates, least);
