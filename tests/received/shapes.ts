@@ -156,6 +156,10 @@ const NUMBERS: [string, string, string[], Wanted][] = [
   ['dollar-magnitudes', 'Fares', ['$12k', '$15k', '$9k', '$101k'], inUnit('$', 12_000, 15_000)],
   ['errors', 'Load', ['12.5', '#DIV/0!', '13.1', '12.9', '11.8', '12.1'], number(12.5, null, 13.1)],
   ['shops', 'Shop', ['1501', '1507', '1520', '1533', '1548', '1560'], number(1501, 1507)],
+  ['long-ids', 'Id', ['1500000001', '1500000002', '1500000003', '1500000004'], number(1_500_000_001, 1_500_000_002)],
+  ['running-days', 'Days run', ['36500', '36890', '41234', '41300'], number(36_500, 36_890)],
+  ['rate-of-the-month', 'Rate of the month', ['1.2023', '1.1987', '1.2034', '1.2001'], number(1.2023, 1.1987)],
+  ['exchange-rates', 'Rate', ['1.2023', '1.1987', '1.2034', '1.2001'], number(1.2023, 1.1987)],
   ['ragged-minus', 'Change', ['12', '-3', '4-', '(5)', '−7'], number(12, -3, -4, -5, -7)],
 ];
 
@@ -167,6 +171,10 @@ const TEXTS: [string, string, string[], Wanted][] = [
   ['ordinals', 'Place', ['A1', 'B2', 'C3', 'D4'], text('A1', 'B2')],
   ['days-of-month', 'Day', ['May 10', 'May 11', 'May 12', 'May 13', 'May 14'], text('May 10', 'May 11')],
   ['streets', 'Office', ['12 Quay Lane', '3 Pier Road', '7 Ness Street', '1 Sound Way'], text('12 Quay Lane')],
+  ['product-codes', 'Product', ['12E4', '13E5', '9E2', '11E7', '2E2'], text('12E4', '13E5')],
+  ['places', 'Place', ['4th', '5th', '6th', '7th', '8th'], text('4th', '5th')],
+  ['age-bands', 'Age', ['10-14', '15-19', '20-24', '25-29', '30-34'], text('10-14', '15-19')],
+  ['cabins', 'Cabin', ['3F', '4A', '5B', '6C', '7D'], text('3F', '4A')],
   ['mixed-units', 'Cargo', ['12 kg', '300 g', '2 kg', '450 g', '1 kg', '90 g'], text('12 kg', '300 g')],
 ];
 
@@ -209,7 +217,7 @@ export const CASES: readonly Case[] = [
       columns: { 1: wanted },
     }),
   ),
-  ...NUMBERS.filter(([name]) => /decimal|pressure|shops/.test(name)).map(
+  ...NUMBERS.filter(([name]) => /decimal|pressure|shops|ids|days|rate/.test(name)).map(
     ([name, title, values, wanted]): Case => ({
       name: `first-column-${name}`,
       text: [`${title},Crew`, ...values.map((value, row) => `${value},${row + 3}`)].join('\n'),

@@ -349,6 +349,12 @@ const TIME_WORDS =
 /** True for a title that speaks of time in one of the languages. */
 export const isTimeTitle = (title: string) => TIME_WORDS.test(plainLetters(title).replace(/[_\d]+/g, ' '));
 
+/** True for a title that speaks of dates, and not of lengths of time. */
+export const isDateTitle = (title: string) =>
+  /(^|[^\p{L}])(?:dates?|datetime|timestamp|datum|fecha|data|paiva|paivamaara|pvm)($|[^\p{L}])/u.test(
+    plainLetters(title).replace(/[_\d]+/g, ' '),
+  );
+
 const BUCKET = /^\d{1,2}(?::\d{2})?\s?[–—-]\s?\d{1,2}(?::\d{2})?(?:\s?h)?$/;
 const CLOCK = /^\d{1,2}:\d{2}$/;
 const WEEK_NUMBER = /^W\d{1,2}$/i;

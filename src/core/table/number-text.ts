@@ -101,7 +101,11 @@ export function partsOfNumber(text: string): NumberParts | null {
   if (Boolean(open) !== Boolean(close)) return null;
   const signs = [before, inner, behind].filter((sign) => sign !== undefined);
   if (signs.length > 1 || (open && signs.length > 0) || (word && after)) return null;
+  // “12E4” is a code as often as a power; people write powers with a sign, a point or a small e.
+  if (/^\d+E\d+$/.test(all)) return null;
   const [, written = '', power] = /^(.*?)(?:[eE]([+-]?\d+))?$/.exec(all) ?? [];
+  // “4th” counts places and is no amount.
+  if (word !== undefined && /^(?:st|nd|rd|th)$/.test(word)) return null;
   let tail = word ?? after ?? null;
   let mark = marks ?? null;
   // A raised figure at the end of a word is a footnote, but for square and cubic units.

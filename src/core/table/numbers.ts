@@ -44,7 +44,7 @@ export const magnitudeOf = (word: string): number | undefined =>
   Object.hasOwn(MAGNITUDES, word) ? MAGNITUDES[word] : undefined;
 
 /** Letters that say something of a value (provisional, estimated, revised, broken series), as offices put them. */
-const FLAG = /^\(?(?:p|e|r|b|u|f|s|n|d|c|z|est|prov|rev|pe|bp|be|ep)\.?\)?$/i;
+const FLAG = /^\(?(?:p|e|r|b|u|f|s|n|d|c|z|est|prov|rev|pe|bp|be|ep)\.?\)?$/;
 const isFlag = (word: string) => FLAG.test(word);
 
 /** Reads digits with marks under a style; null when the groups are of other lengths. */
@@ -216,10 +216,12 @@ function wordsOf({ numbers, currencies, words, marks }: Tally, title: string): W
   const units: string[] = [...currencies.keys()];
   const letters: [string, { count: number; attached: number; text: string }][] = [];
   let ledger = false;
+  let flagged = 0;
+  for (const [word, { count }] of words) if (isFlag(word) && magnitudeOf(word) === undefined) flagged += count;
   for (const [word, seen] of words) {
     if (CREDIT.test(word) || DEBIT.test(word)) ledger = true;
     else if (magnitudeOf(word) !== undefined) letters.push([word, seen]);
-    else if (isFlag(word) && seen.count < MOSTLY * numbers) flags.set(word, seen.count);
+    else if (isFlag(word) && flagged < MOSTLY * numbers) flags.set(word, seen.count);
     // A word at a few of the numbers is none that is known; those are not read.
     else if (seen.count >= 0.1 * numbers) units.push(word);
   }

@@ -9,9 +9,9 @@
  *   where its title speaks of time, or where it is the first column and its
  *   values follow each other in even steps, as periods do.
  */
-import { dateOf } from '../time/calendar.ts';
+import { dateOf, MINUTE } from '../time/calendar.ts';
 import { distinctSorted } from '../time/interval.ts';
-import { type DateShape, isTimeTitle, YEAR_SHAPE, yearTitle } from './dates.ts';
+import { type DateShape, isDateTitle, isTimeTitle, YEAR_SHAPE, yearTitle } from './dates.ts';
 
 const FIRST_YEAR = dateOf(1800, 0, 1);
 const AFTER_LAST = dateOf(2101, 0, 1);
@@ -112,10 +112,15 @@ export function weighDates(
   const isRecent = values.every((at) => at >= RECENT[0] && at < RECENT[1]);
   const isEven = areEven(values, shape) && areInOrder(values);
   if (!isRecent) return NO;
-  if (shape.id === 'serial') return { holds: says && areInOrder(values), close: true };
+  if (shape.id === 'serial') return { holds: isDateTitle(title) && areInOrder(values), close: true };
   if (shape.id.startsWith('epoch')) {
-    const holds = values.every((at) => at >= EPOCH_FROM) && areInOrder(values) && (says || (first && isEven));
+    // Numbers that count up by one are no times.
+    const areMinutes = values.every((at) => at % MINUTE === 0);
+    const holds =
+      values.every((at) => at >= EPOCH_FROM) && areInOrder(values) && (says || (first && isEven && areMinutes));
     return { holds, close: !says };
   }
-  return { holds: says || (first && isEven), close: !says };
+  // A rate such as 1.2023 is no month, whatever its title speaks of.
+  const isDotted = shape.id === 'dot-month' || shape.id === 'month-dot';
+  return { holds: (says && (!isDotted || areEven(values, shape))) || (first && isEven), close: !says };
 }
