@@ -30,6 +30,39 @@ const press = async (...keys: string[]) => {
 const SMALL =
   'month\tpier\tpassengers\n2026-01\tN\t10\n2026-02\tS\t20\n2026-03\tN\tclosed\n2026-04\tS\t40\n2026-05\tN\t50\n';
 
+describe('an empty grid', () => {
+  it('has its periods filled in, is typed into, drawn, and there again after a reload', async () => {
+    page = await openPage();
+    await newReport(page);
+    const fill = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text);
+    await fill('Name of the table', 'Seal trips');
+    await fill('Columns of numbers, parted by commas', 'Trips, Seals');
+    await fill('First period', '2026-03');
+    await fill('Last period', 'soon');
+    await page.getByRole('button', { name: 'Start typing' }).click();
+    expect(await page.getByRole('alert').textContent()).toMatch(/“soon” is no period that Rizo knows/);
+    await fill('Last period', '2026-05');
+    await page.getByLabel('Last period').press('Enter');
+    await grid().waitFor();
+    expect(await column(0)).toEqual(['Mar 2026', 'Apr 2026', 'May 2026']);
+    await grid().focus();
+    await press('Control+Home', 'ArrowRight');
+    for (const text of ['12', '14', '9']) {
+      await page.keyboard.type(text);
+      await press('Tab');
+      await page.keyboard.type(`${text}5`);
+      await press('Enter', 'ArrowLeft');
+    }
+    await expect.poll(() => column(1)).toEqual(['12', '14', '9']);
+    await expect.poll(() => column(2)).toEqual(['125', '145', '95']);
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => column(2)).toEqual(['125', '145', '95']);
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.locator('.sheet [data-part="line:line-1"]').waitFor();
+  });
+});
+
 describe('the grid', () => {
   it('is moved in, typed into, filled, pasted into and changed by rows with keys alone, and undone', async () => {
     page = await openPage();

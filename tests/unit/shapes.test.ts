@@ -194,6 +194,28 @@ describe('taking periods together', () => {
     expect(cellsOf(applyStep(table, total('last', 'year', { lacking: 'taken as it is' })), 'a')).toEqual([1, 8]);
   });
 
+  it('days to months, of which one with a few days is missing and said to be so', () => {
+    const january = Array.from({ length: 31 }, (_, at) => Date.UTC(2023, 0, at + 1));
+    const february = [3, 9, 17, 28].map((at) => Date.UTC(2023, 1, at));
+    const march = Array.from({ length: 31 }, (_, at) => Date.UTC(2023, 2, at + 1)).filter((_, at) => at % 7 !== 0);
+    const all = [...january, ...february, ...march];
+    const table = tableOf([
+      dates(all, 'day'),
+      numbers(
+        'a',
+        all.map(() => 1),
+      ),
+    ]);
+    const made = applyStep(table, total('sum', 'month'));
+    expect(cellsOf(made, 'a')).toEqual([31, null, 26]);
+    expect(made.remarks.map(({ text }) => text)).toEqual([
+      'date: 2 of 3 months lack days; Feb 2023 has 4 of 28. 1 such month counts as missing.',
+    ]);
+    const taken = applyStep(table, total('sum', 'month', { lacking: 'taken as it is' }));
+    expect(cellsOf(taken, 'a')).toEqual([31, 4, 26]);
+    expect(taken.remarks[0]?.text).toMatch(/They are taken as they are/);
+  });
+
   it.each(Array.from({ length: 12 }, (_, index) => index + 1))('years that start in month %i', (start) => {
     const table = tableOf([
       dates(months(2023, start, 24), 'month'),

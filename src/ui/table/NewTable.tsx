@@ -3,6 +3,7 @@ import { keepTable, makeFigure } from '../report/make.ts';
 import { show, useSeen } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
 import { DropZone } from './DropZone.tsx';
+import { EmptyGrid } from './EmptyGrid.tsx';
 import { useIncoming } from './incoming.ts';
 import { Newer } from './Newer.tsx';
 import { openQuestion, Understood } from './Understood.tsx';
@@ -73,6 +74,7 @@ export function NewTable({ replaces }: { replaces?: string | undefined }) {
         </p>
       )}
       <DropZone arriving={arriving} />
+      {!target && incoming.kind !== 'reading' && <EmptyGrid />}
     </section>
   );
 }

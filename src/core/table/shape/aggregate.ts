@@ -1,7 +1,9 @@
 import { Refusal } from '../../refusal.ts';
+import { LOCALES, localeOf } from '../../text/locale.ts';
 import { addUnits, DAY, floorTo, monthStart } from '../../time/calendar.ts';
+import { formatPeriod } from '../../time/format.ts';
 import { INTERVALS, type Interval, isDaily, partsOf, sayInterval } from '../../time/interval.ts';
-import { type Cell, type Column, columnOf, numberAt, type Table } from '../column.ts';
+import { type Cell, type Column, columnOf, numberAt, type Remark, type Table } from '../column.ts';
 import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
 import { type Periods, periodsOfTable, type Series } from '../series.ts';
 import { withCells } from './rows.ts';
@@ -10,6 +12,8 @@ import { summarise } from './summary.ts';
 
 type Aggregate = StepOf<'aggregate'>;
 type Dated = Periods & { kind: 'dates' };
+
+const ENGLISH = localeOf(LOCALES[0]);
 
 /** Days at the edges of the data that may be days off and not days without data. */
 const EDGE = 4 * DAY;
@@ -38,6 +42,54 @@ function countPeriods(period: { from: number; to: number }, source: Interval): n
   return weekOfThursday(period.to) - weekOfThursday(period.from);
 }
 
+/** A period with fewer of its days than this share is not covered: a month with 4 of 31 says little of the month. */
+const ENOUGH = 0.75;
+
+/** On how many days a target period has rows, and on how many it could. */
+function daysIn(
+  rows: readonly number[],
+  period: { from: number; to: number },
+  { column, interval }: Pick<Dated, 'column' | 'interval'>,
+): { days: number; of: number } {
+  const { base, every } = partsOf(interval);
+  const days = new Set(rows.map((row) => Math.floor(Number(column.cells[row]) / DAY))).size;
+  const all = (period.to - period.from) / DAY;
+  if (interval === 'business day')
+    return { days, of: periodNumber(period.to, interval) - periodNumber(period.from, interval) };
+  return { days, of: base === 'day' ? Math.floor(all / every) : all };
+}
+
+/** Says of how many periods days are missing, and what became of those. */
+function lackingRemarks(
+  buckets: readonly Bucket[],
+  covered: readonly boolean[],
+  periods: Dated,
+  step: Aggregate,
+): Remark[] {
+  if (!isDaily(periods.interval)) return [];
+  const lacking = buckets.flatMap(({ rows, period }, index) => {
+    const { days, of } = daysIn(rows, period, periods);
+    return days < of ? [{ period, days, of, covered: covered[index] === true }] : [];
+  });
+  const [worst] = [...lacking].sort((a, b) => a.days / a.of - b.days / b.of);
+  // Holidays are missing among business days as well, and nothing needs to be said of one or two.
+  if (!worst || worst.days >= ENOUGH * worst.of) return [];
+  const unit = periods.interval === 'business day' ? 'business days' : 'days';
+  const taken = lacking.filter((one) => !one.covered).length;
+  const so =
+    step.lacking === 'missing'
+      ? `${taken} ${taken === 1 ? `such ${step.to} counts` : `such ${step.to}s count`} as missing`
+      : 'they are taken as they are';
+  const count = lacking.length;
+  return [
+    {
+      column: periods.column.key,
+      passing: true,
+      text: `${periods.column.title}: ${count} of ${buckets.length} ${step.to}s lack ${unit}; ${formatPeriod(worst.period.from, step.to, ENGLISH)} has ${worst.days} of ${worst.of}. ${so.charAt(0).toUpperCase()}${so.slice(1)}.`,
+    },
+  ];
+}
+
 /** True when the source rows cover a target period. */
 function covers(
   rows: readonly number[],
@@ -46,7 +98,10 @@ function covers(
   ends: { first: number; last: number },
 ) {
   if (column.unfinishedFrom !== undefined && column.unfinishedFrom < period.to) return false;
-  if (isDaily(interval)) return ends.first < period.from + EDGE && ends.last >= period.to - EDGE;
+  if (isDaily(interval)) {
+    const { days, of } = daysIn(rows, period, { column, interval });
+    return ends.first < period.from + EDGE && ends.last >= period.to - EDGE && days >= ENOUGH * of;
+  }
   return (
     new Set(rows.map((row) => periodNumber(Number(column.cells[row]), interval))).size >= countPeriods(period, interval)
   );
@@ -133,5 +188,11 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
     });
     return withCells({ ...column, whole: column.whole && by !== 'mean' }, cells);
   });
-  return { ...table, rows: buckets.length, columns: [date, ...categories, ...measures], totals: [] };
+  return {
+    ...table,
+    rows: buckets.length,
+    columns: [date, ...categories, ...measures],
+    totals: [],
+    remarks: [...table.remarks, ...lackingRemarks(buckets, covered, periods, step)],
+  };
 }
