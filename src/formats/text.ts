@@ -18,6 +18,14 @@ const CENTRAL = new Set([0xb9, 0xb3, 0xbf, 0xa3, 0xaf, 0x9f, 0x9d, 0xbe]);
 const isLetter = (byte: number | undefined) =>
   byte !== undefined && ((byte >= 0x41 && byte <= 0x5a) || (byte >= 0x61 && byte <= 0x7a) || byte >= 0xc0);
 
+/** What Windows-1252 has from 0x80 to 0x9f; some runtimes leave these bytes as control characters. */
+const SIGNS_1252 = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+
+const decode1252 = (bytes: Uint8Array) =>
+  new TextDecoder('windows-1252')
+    .decode(bytes)
+    .replace(/[\u0080-\u009f]/g, (sign) => SIGNS_1252[sign.charCodeAt(0) - 0x80] ?? sign);
+
 /** The code page of text that is not UTF-8: one of Central Europe where what would be signs stands inside of words. */
 function codePageOf(bytes: Uint8Array): 'windows-1250' | 'windows-1252' {
   for (let at = 1; at < bytes.length; at++)
@@ -44,6 +52,6 @@ export function decodeText(bytes: Uint8Array): string {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch (error) {
     if (!(error instanceof TypeError)) throw error;
-    return new TextDecoder(codePageOf(bytes)).decode(bytes);
+    return codePageOf(bytes) === 'windows-1250' ? new TextDecoder('windows-1250').decode(bytes) : decode1252(bytes);
   }
 }

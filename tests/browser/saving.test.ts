@@ -246,6 +246,38 @@ describe('what is typed', () => {
     await page.context().close();
   });
 
+  it('is kept when the page goes, and neither server nor the browser’s database has time for it', async () => {
+    const page = await newPage(browser);
+    await figureOf(page, 'by-year.csv');
+    await saved(page);
+    const address = page.url();
+    // Whatever is begun once the page is left is never done.
+    await page.evaluate(() =>
+      addEventListener(
+        'pagehide',
+        () => {
+          IDBObjectStore.prototype.put = () => {
+            throw new DOMException('The page is gone.', 'AbortError');
+          };
+        },
+        { capture: true },
+      ),
+    );
+    await page.route('**/commands', (route) => route.abort());
+    await field(page, 'Title of the report').fill('Half a thought more');
+    await page.goto('about:blank');
+    await page.unroute('**/commands');
+    await page.goto(address);
+    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('Half a thought more');
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('Half a thought more');
+    expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('parting:')))).toEqual(
+      [],
+    );
+    await page.context().close();
+  });
+
   it('is made storable, and that is said', async () => {
     const page = await newPage(browser);
     await figureOf(page, 'by-year.csv');

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { draftFigure } from '../../src/core/figure/draft.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { calculate } from '../../src/core/table/calc/calculate.ts';
 import { columnsOfRule } from '../../src/core/table/calc/calculation.ts';
 import { draftRule, freeKey, mainColumn, RULE_KINDS, titleOfRule } from '../../src/core/table/calc/draft.ts';
@@ -6,7 +8,9 @@ import { sayRule } from '../../src/core/table/calc/say.ts';
 import { draftStep, draftTest, nameOfStep, STEP_KINDS, summaryFor } from '../../src/core/table/shape/draft.ts';
 import { sayStep } from '../../src/core/table/shape/say.ts';
 import { applyStep } from '../../src/core/table/shape/shape.ts';
+import { understand } from '../../src/core/table/understand.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
@@ -90,5 +94,25 @@ describe('first settings of a step', () => {
       false,
       true,
     ]);
+  });
+
+  it('refuses a line over periods with several rows, also where numbers tell them apart', () => {
+    const draft = (text: string) => () =>
+      draftFigure(understand(readDelimited(text), 'Trips'), {
+        id: 'f',
+        tableId: 't',
+        style: DEFAULT_STYLE,
+        locale: localeOf('en-GB'),
+      });
+    const rows = (of: (month: number, route: number) => string) =>
+      [1, 2, 3, 4].flatMap((month) => [1, 2, 3].map((route) => `2023-0${month},${of(month, route)}`)).join('\n');
+    expect(draft(`month,route,passengers\n${rows((month, route) => `${route},${month * 10 + route}`)}`)).toThrow(
+      /several rows for one month, one for each “route”/,
+    );
+    expect(draft(`month,passengers\n${rows((month, route) => `${month * 10 + route}`)}`)).toThrow(
+      /several rows for one month and nothing that tells them apart/,
+    );
+    // One period that stands twice by mistake is named, and drawn.
+    expect(draft('month,passengers\n2023-01,1\n2023-02,2\n2023-02,3\n2023-03,4\n2023-04,5')).not.toThrow();
   });
 });

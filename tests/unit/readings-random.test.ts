@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALL_SHAPES } from '../../src/core/table/dates.ts';
+import { rereadColumn } from '../../src/core/table/retype.ts';
 import { LOCALES, type Locale, localeOf } from '../../src/core/text/locale.ts';
 import { formatNumber } from '../../src/core/text/number.ts';
 import { addUnits, type CalendarUnit, dateOf, isoOf } from '../../src/core/time/calendar.ts';
@@ -67,6 +68,40 @@ describe('dates', () => {
         },
       ),
       { numRuns: 250, seed: 20261126 },
+    );
+  });
+
+  it('that are bare numbers become the same numbers again', () => {
+    const weak = ALL_SHAPES.filter((shape) => shape.weak);
+    expect(weak.length).toBeGreaterThan(5);
+    const bare = fc.oneof(
+      fc.integer({ min: 1500, max: 2199 }).map(String),
+      fc.tuple(fc.integer({ min: 1800, max: 2100 }), fc.integer({ min: 1, max: 12 })).map(([y, m]) => `${y}${two(m)}`),
+      fc.tuple(fc.integer({ min: 1800, max: 2100 }), fc.integer({ min: 1, max: 12 })).map(([y, m]) => `${y}.${two(m)}`),
+      fc.tuple(fc.integer({ min: 1800, max: 2100 }), fc.integer({ min: 1, max: 12 })).map(([y, m]) => `${m}.${y}`),
+      fc
+        .tuple(fc.integer({ min: 1800, max: 2100 }), fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 28 }))
+        .map(([y, m, d]) => `${y}${two(m)}${two(d)}`),
+      fc.integer({ min: 100_000_000, max: 4_000_000_000 }).map(String),
+      fc.integer({ min: 100_000_000_000, max: 4_000_000_000_000 }).map(String),
+      fc.integer({ min: 10_000, max: 99_999 }).map(String),
+      fc
+        .tuple(fc.integer({ min: 10_000, max: 99_999 }), fc.integer({ min: 1, max: 95 }))
+        .map(([day, at]) => `${day}.${String(at).padStart(2, '0')}`),
+    );
+    fc.assert(
+      fc.property(fc.constantFrom(...weak), fc.array(bare, { minLength: 1, maxLength: 12 }), (shape, given) => {
+        const texts = given.filter((text) => shape.read(text) !== null);
+        fc.pre(texts.length > 0);
+        const read = rereadColumn(
+          { key: 'a', title: 'a', kind: 'text', ordered: false, cells: texts },
+          { as: 'date', shape: shape.id },
+        );
+        expect(read.kind).toBe('date');
+        const back = rereadColumn(read, { as: 'number', decimal: '.' });
+        expect(back.cells.map((cell) => Number(cell).toFixed(4))).toEqual(texts.map((text) => Number(text).toFixed(4)));
+      }),
+      { numRuns: 3000, seed: 20261126 },
     );
   });
 

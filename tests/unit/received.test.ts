@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { Refusal } from '../../src/core/refusal.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { readTableFile, readTableText as readText } from '../../src/formats/table-file.ts';
-import { MOST_BYTES, tooLarge } from '../../src/formats/text.ts';
+import { decodeText, MOST_BYTES, tooLarge } from '../../src/formats/text.ts';
 
 const bytesOf = (name: string) => readFileSync(new URL(`../received/${name}`, import.meta.url));
 const read = async (name: string, sheet?: string) =>
@@ -267,5 +267,16 @@ describe('workbooks, HTML and JSON', () => {
     expect(columns.columns[1]?.cells).toEqual([1, null, 3]);
     await expect(readTableText('{"a":{"b":1}}', 'T')).rejects.toThrow(/This JSON is no table/);
     await expect(readTableText('[{"a":1}', 'T')).rejects.toThrow(/breaks off or is written wrongly/);
+  });
+
+  it('are decoded by the letters that stand in them', () => {
+    const bytes = (...codes: (string | number)[]) =>
+      Uint8Array.from(
+        codes.flatMap((code) => (typeof code === 'number' ? [code] : [...code].map((letter) => letter.charCodeAt(0)))),
+      );
+    // “pasażerów;zł” in Windows-1250, “café;m³;€” in Windows-1252.
+    expect(decodeText(bytes('pasa', 0xbf, 'er', 0xf3, 'w;z', 0xb3))).toBe('pasażerów;zł');
+    expect(decodeText(bytes('caf', 0xe9, ';m', 0xb3, ';', 0x80))).toBe('café;m³;€');
+    expect(decodeText(bytes('c', 0x9c, 'ur;', 0xa3, '12'))).toBe('cœur;£12');
   });
 });

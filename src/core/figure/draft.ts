@@ -2,7 +2,8 @@ import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
 import type { Column, Table } from '../table/column.ts';
-import { periodsOfTable } from '../table/series.ts';
+import { periodNumber } from '../table/periods.ts';
+import { type Periods, periodsOfTable } from '../table/series.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
 import type { Locale } from '../text/locale.ts';
@@ -52,6 +53,31 @@ export class Misleading extends Refusal {
   }
 }
 
+/** Whole numbers that tell the rows of each period apart, such as the number of a route. */
+function numberCategory(table: Table, { column: across }: Periods & { kind: 'dates' }): Column | undefined {
+  return table.columns.find((column) => {
+    if (column.kind !== 'number' || !column.whole || column.total) return false;
+    const distinct = new Set(column.cells).size;
+    if (distinct > table.rows / 2) return false;
+    return new Set(column.cells.map((cell, row) => `${across.cells[row]} ${cell}`)).size === table.rows;
+  });
+}
+
+/** Refuses a line over periods most of which have several rows with no name that tells them apart. */
+function refuseRepeated(table: Table, periods: Periods & { kind: 'dates' }): void {
+  const { rows } = table;
+  const dated = periods.column.cells.flatMap((cell) =>
+    typeof cell === 'number' ? [periodNumber(cell, periods.interval)] : [],
+  );
+  if (dated.length < 1.5 * new Set(dated).size || rows < 4) return;
+  const category = numberCategory(table, periods);
+  throw new Refusal(
+    category
+      ? `“${table.title}” has several rows for one ${periods.interval}, one for each “${category.title}”; make that column text at its head, so that it names what they are of, and draw it then.`
+      : `“${table.title}” has several rows for one ${periods.interval} and nothing that tells them apart; take them together first (Shape), or choose another column to run across.`,
+  );
+}
+
 /** Refuses what a line cannot show: names without an order, and several rows of one period. */
 function refuseMisleading(
   table: Table,
@@ -68,7 +94,11 @@ function refuseMisleading(
     );
   const periods = periodsOfTable(table);
   // Panels part the rows of a period, and sum up what is left in one.
-  if (isSplit || periods.kind !== 'dates' || periods.column.key !== across.key || periods.series.length < 2) return;
+  if (isSplit || periods.kind !== 'dates' || periods.column.key !== across.key) return;
+  if (periods.series.length < 2) {
+    refuseRepeated(table, periods);
+    return;
+  }
   const { categories } = periods;
   throw new Misleading(
     `“${table.title}” has several rows for one ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; as one line they would run up and down between them. Split it into panels, or give each its own column.`,

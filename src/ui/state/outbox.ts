@@ -9,7 +9,7 @@ import type { Refused } from '../../core/change/meet.ts';
 import type { BlockCells } from '../../core/change/wire.ts';
 import { renamedCall } from '../../core/report/renamed.ts';
 import type { Blocks } from './cells.ts';
-import { forClosed, thisWindow } from './session.ts';
+import { forClosed, knownWindow, thisWindow } from './session.ts';
 
 export interface Outbox {
   calls: readonly Call[];
@@ -28,12 +28,48 @@ interface Kept {
 const prefixOf = (report: string) => `outbox:${report}:`;
 const blockKey = (report: string, window: string, block: string) => `cells:${report}:${window}:${block}`;
 
+/** How often a page was left; a page may come back. */
+let parted = 0;
+const partingPrefix = (report: string) => `parting:${report}:`;
+
+/**
+ * Keeps the outbox of a page that is being left, at once: what else such a page
+ * begins may never be done.
+ */
+export function keepParting(report: string, { calls, refused, blocks }: Outbox): void {
+  const window = knownWindow();
+  if (window === null || calls.length === 0) return;
+  parted++;
+  try {
+    localStorage.setItem(partingPrefix(report) + window, JSON.stringify({ calls, refused, blocks }));
+  } catch (error) {
+    // There is no room for it; what is begun beside it may still be done.
+    console.warn('Changes could not be kept at once.', error);
+  }
+}
+
+/** The windows that were left with something that may not have been kept otherwise. */
+function partings(report: string): string[] {
+  const prefix = partingPrefix(report);
+  return Object.keys(localStorage).flatMap((key) => (key.startsWith(prefix) ? [key.slice(prefix.length)] : []));
+}
+
+/** What a window left with, put to what is known of it. */
+function withParting(report: string, window: string, outbox: Outbox): Outbox {
+  const text = localStorage.getItem(partingPrefix(report) + window);
+  if (text === null) return outbox;
+  const { calls, blocks } = JSON.parse(text) as Outbox;
+  const there = new Set([...outbox.calls, ...outbox.refused.map(({ call }) => call)].map(({ id }) => id));
+  const more = calls.filter(({ id }) => !there.has(id)).map(renamedCall);
+  return { ...outbox, calls: [...outbox.calls, ...more], blocks: { ...blocks, ...outbox.blocks } };
+}
+
 /** The blocks that stand in the browser for this window, by report. */
 const written = new Map<string, Set<string>>();
 // Writes follow one another, so that an older state never ends up on top of a newer one.
 let last: Promise<void> = Promise.resolve();
 
-async function write(report: string, { calls, refused, blocks }: Outbox): Promise<void> {
+async function write(report: string, { calls, refused, blocks }: Outbox, partedBefore: number): Promise<void> {
   const window = await thisWindow();
   const there = written.get(report) ?? new Set<string>();
   written.set(report, there);
@@ -47,6 +83,8 @@ async function write(report: string, { calls, refused, blocks }: Outbox): Promis
   const key = prefixOf(report) + window;
   if (isEmpty) await delMany([key]);
   else await set(key, { calls: [...calls], refused: [...refused], blocks: wanted } satisfies Kept);
+  // What was kept at leaving after this was asked for is not in it.
+  if (partedBefore === parted) localStorage.removeItem(partingPrefix(report) + window);
   const stale = [...there].filter((id) => !wanted.includes(id));
   if (stale.length > 0) await delMany(stale.map((id) => blockKey(report, window, id)));
   for (const id of stale) there.delete(id);
@@ -54,7 +92,8 @@ async function write(report: string, { calls, refused, blocks }: Outbox): Promis
 
 /** Keeps the outbox of this window; an empty one is removed. */
 export function keepOutbox(report: string, outbox: Outbox): Promise<void> {
-  const next = () => write(report, outbox);
+  const now = parted;
+  const next = () => write(report, outbox, now);
   last = last.then(next, next);
   return last;
 }
@@ -89,16 +128,19 @@ export async function takeOutboxes(report: string): Promise<Outbox> {
     outbox = await withBlocks(report, window, own[1]);
     written.set(report, new Set(own[1].blocks));
   }
-  for (const [key] of found) {
-    const other = key.slice(prefix.length);
+  outbox = withParting(report, window, outbox);
+  const others = new Set([...found.map(([key]) => key.slice(prefix.length)), ...partings(report)]);
+  for (const other of others) {
     if (other === window) continue;
+    const key = prefix + other;
     await forClosed(other, async () => {
       const [kept] = await getMany<Kept>([key]);
-      if (!kept) return;
-      outbox = joined(await withBlocks(report, other, kept), outbox);
+      const theirs = withParting(report, other, kept ? await withBlocks(report, other, kept) : EMPTY);
+      outbox = joined(theirs, outbox);
       await keepOutbox(report, outbox);
-      const theirs = (await keys<string>()).filter((name) => name.startsWith(blockKey(report, other, '')));
-      await delMany([key, ...theirs]);
+      localStorage.removeItem(partingPrefix(report) + other);
+      const cells = (await keys<string>()).filter((name) => name.startsWith(blockKey(report, other, '')));
+      await delMany([key, ...cells]);
     });
   }
   return outbox;

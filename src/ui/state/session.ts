@@ -42,6 +42,9 @@ export function thisWindow(): Promise<string> {
   return mine;
 }
 
+/** The same where it is known already, for a page that cannot wait. */
+export const knownWindow = (): string | null => sessionStorage.getItem('rizo:window');
+
 /** Does something for a window that is closed; false when it is open somewhere. */
 export async function forClosed(window: string, work: () => Promise<void>): Promise<boolean> {
   return navigator.locks.request(lockOf(window), { ifAvailable: true }, async (lock) => {

@@ -23,7 +23,7 @@ import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, rememberBlocks } from './cells.ts';
 import { isPageLeaving } from './leaving.ts';
-import { keepOutbox, type Outbox } from './outbox.ts';
+import { keepOutbox, keepParting, type Outbox } from './outbox.ts';
 import { current, type Notice, plainNotice, type ReportState, set, start } from './report-state.ts';
 import { author } from './session.ts';
 import { readRevisionFrom, typingNow } from './typing.ts';
@@ -45,7 +45,12 @@ const outboxOf = ({ window, refused, blocks }: ReportState): Outbox => ({
   blocks,
 });
 
-const keep = () => keepOutbox(current().id, outboxOf(current()));
+function keep(): Promise<void> {
+  const { id } = current();
+  const outbox = outboxOf(current());
+  if (isPageLeaving()) keepParting(id, outbox);
+  return keepOutbox(id, outbox);
+}
 
 /** Only the newest of this window's changes can still meet one whose maker had not seen them. */
 const OWN_KEPT = 300;
