@@ -184,8 +184,8 @@ function nextTable(raw: Lined, kept: readonly number[], first: number, end: numb
 }
 
 const isSameRow = (a: readonly string[], b: readonly string[]) =>
-  // The first cell answers for nearly every row.
-  (a[0] ?? '').trim() === (b[0] ?? '').trim() &&
+  // The first letter answers for nearly every row.
+  (a[0] ?? '').charCodeAt(0) === (b[0] ?? '').charCodeAt(0) &&
   filledCount(a) > 1 &&
   Array.from({ length: Math.max(a.length, b.length) }).every((_, at) => (a[at] ?? '').trim() === (b[at] ?? '').trim());
 
@@ -246,7 +246,11 @@ export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
   const header = heads === 0 ? null : heads === 1 ? rowAt(top) : joinHeads(kept.slice(first, first + heads).map(rowAt));
   const below = kept.slice(first + heads, end);
   // A header that comes again on each page is no row.
-  const body = header ? below.filter((index) => !isSameRow(rowAt(index), rowAt(top))) : below;
+  const head = rowAt(top);
+  const body =
+    header && below.some((index) => isSameRow(rowAt(index), head))
+      ? below.filter((index) => !isSameRow(rowAt(index), head))
+      : below;
   return {
     header,
     headerLine: raw.lines[top] ?? 1,

@@ -46,9 +46,14 @@ function storableRows(raw: RawRows): RawRows {
 /** Rows without the columns that hold nothing at all between or beside others. */
 function withoutBlankColumns(raw: RawRows): RawRows {
   const used: boolean[] = [];
-  for (const row of raw.rows)
-    for (let column = 0; column < row.length; column++)
+  /** the columns before this one are all used, as those of most tables are after a few rows */
+  let known = 0;
+  for (const row of raw.rows) {
+    if (row.length <= known) continue;
+    for (let column = known; column < row.length; column++)
       if (!used[column] && (row[column] ?? '').trim() !== '') used[column] = true;
+    while (used[known]) known++;
+  }
   const last = used.lastIndexOf(true);
   const blank = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => !used[column]);
   if (blank.length === 0) return raw;
@@ -274,7 +279,7 @@ export function understandRows(
   });
   let done = 0;
   const { types } = raw;
-  const rowOfLine = new Map(raw.lines.map((line, row) => [line, row]));
+  const rowOfLine = new Map(types ? raw.lines.map((line, row) => [line, row]) : []);
   /** All that a column holds is numbers, as the format says. */
   const isTyped = (column: number) => {
     if (!types || turned) return false;
