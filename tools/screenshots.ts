@@ -12,7 +12,6 @@ import { bringUp } from '../launcher/serve.ts';
 import { launchBrowser } from '../tests/browser/browser.ts';
 
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
-const received = (name: string) => fileURLToPath(new URL(`../tests/received/${name}`, import.meta.url));
 
 /** Each picture by its file name: how to get to it from the demo report. */
 const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
@@ -113,9 +112,28 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
     await reader.screenshot({ path: join(folder, 'spark-page.png') });
     await reader.close();
   },
-  'bring-in-a-table': async (page) => {
+  'empty-grid': async (page) => {
     await page.getByRole('button', { name: 'Bring in a table' }).click();
-    await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
+    await page.getByLabel('First period').fill('2026-01');
+    await page.getByLabel('Last period').fill('2026-12');
+  },
+  'bring-in-a-table': async (page) => {
+    // Days and months that nothing tells apart: it is asked.
+    const rows = Array.from(
+      { length: 12 },
+      (_, at) =>
+        `0${(at % 9) + 1}/0${Math.floor(at / 9) + 3}/2026,${1180 + at * 7},${at === 4 ? '12.1 p' : 11 + (at % 3)}`,
+    );
+    const text = [
+      'Skerry Line: harbour counts',
+      '',
+      'Date,Passengers,Vehicles (thousands)',
+      ...rows,
+      'Source: harbour office',
+    ].join('\n');
+    await page
+      .getByLabel('Table file')
+      .setInputFiles({ name: 'harbour-counts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     await page.getByText('as understood').waitFor();
   },
 };

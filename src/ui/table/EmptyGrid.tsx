@@ -5,16 +5,16 @@ import { sentence } from '../controls/words.tsx';
 import { keepTable } from '../report/make.ts';
 
 const FIELDS = [
-  { name: 'title', label: 'Name of the table', before: 'A table called', width: 'w-44', start: 'Table' },
+  { name: 'title', label: 'Name of the table', before: 'A table called', width: 'w-36', start: 'Table' },
   {
     name: 'columns',
     label: 'Columns of numbers, parted by commas',
     before: 'with',
-    width: 'w-64',
+    width: 'w-52',
     start: 'Passengers, Revenue',
   },
-  { name: 'first', label: 'First period', before: 'from', width: 'w-28', start: '' },
-  { name: 'last', label: 'Last period', before: 'to', width: 'w-28', start: '' },
+  { name: 'first', label: 'First period', before: 'from', width: 'w-24', start: '' },
+  { name: 'last', label: 'Last period', before: 'to', width: 'w-24', start: '' },
 ] as const;
 
 /** An empty grid to type into, with its periods filled in. */
