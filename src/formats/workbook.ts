@@ -153,8 +153,8 @@ const withRaised = (html: string) =>
     mark.replace(/\d/g, (digit) => RAISED[Number(digit)] ?? digit).replace(/[a-z]/gi, '*'),
   );
 
-/** A page with more cells than this, or with cells joined over more columns, is refused before it is read. */
-const MOST_TAGS = 3_000_000;
+/** A page with more cells than this would take longer than one waits, and is refused before it is read. */
+const MOST_TAGS = 600_000;
 
 /** The tables of an HTML text, in its order. Throws a Refusal when it has none. */
 export function readHtmlTables(text: string): Sheet[] {

@@ -190,6 +190,7 @@ describe('pages', () => {
     ['joined cells without end', page('<tr><td colspan="100000000">2023</td></tr>'), /joined over 100000000/],
     ['a table that breaks off', '<html><table><tr><td>1</td>', /never closed/],
     ['no table', '<html><p>Nothing</p></html>', /no table/],
+    ['hundreds of thousands of rows', page('<tr><td>1</td><td>2</td></tr>'.repeat(700_000)), /more than 600,000 cells/],
   ])('with %s are refused with one sentence', async (_, html, why) => {
     await expect(readTableText(html, 'Page')).rejects.toThrow(why);
   });
