@@ -555,4 +555,43 @@ export const CASES: readonly Case[] = [
     columns: { 1: { kind: 'number' } },
     asks: true,
   },
+  {
+    name: 'seasons-that-could-be-months',
+    text: by('Season', ['2009-10', '2010-11', '2011-12']),
+    columns: { 0: date('year', '2009-01-01', '2010-01-01', '2011-01-01') },
+  },
+  {
+    name: 'two-seasons',
+    text: by('x', ['2010/11', '2011/12']),
+    columns: { 0: date('year', '2010-01-01', '2011-01-01') },
+  },
+  {
+    name: 'first-row-missing-under-a-blank-corner',
+    text: ',Load,Cars\nKelda,n/a,n/a\nNess,12,3\nSound,14,4\n',
+    columns: { 0: text('Kelda', 'Ness'), 1: number(null, 12, 14) },
+    rows: 3,
+  },
+  {
+    name: 'names-under-a-blank-corner',
+    text: ',Captain,Seats\nKelda,Ada,Bo\nNess,Cai,12\nSound,Di,14\n',
+    columns: { 0: text('Kelda', 'Ness'), 1: text('Ada', 'Cai') },
+    rows: 3,
+  },
+  {
+    name: 'midnights-of-another-zone',
+    text: by('date', ['2022-12-31T23:00:00Z', '2023-01-31T23:00:00Z', '2023-02-28T23:00:00Z', '2023-03-31T22:00:00Z']),
+    columns: { 0: { kind: 'date' } },
+    asks: true,
+  },
+  {
+    name: 'evenings-without-a-zone',
+    text: by('date', ['2023-01-01 23:00', '2023-01-02 23:00', '2023-01-03 23:00', '2023-01-04 23:00']),
+    columns: { 0: { kind: 'date', interval: 'day' } },
+  },
+  {
+    name: 'versions',
+    text: 'Version,Downloads\n1.8,12\n1.9,14\n1.10,15\n1.11,18\n',
+    columns: { 1: number(12, 14, 15, 18) },
+    remark: /“1.10” was read as 1.1/,
+  },
 ];

@@ -45,4 +45,17 @@ describe('tables as they are sent', () => {
       expect(table.remarks.some((one) => one.asks === true)).toBe(asks);
     },
   );
+
+  it('takes stamps of another zone’s midnights as its user says', async () => {
+    const { text } = CASES.find(({ name }) => name === 'midnights-of-another-zone') ?? { text: '' };
+    const asked = (await readTableText(text, 'Sent')).table.remarks.find(({ asks }) => asks);
+    const read = async (at: number) => {
+      const { table } = await readTableText(text, 'Sent', asked?.others?.[at]?.reading);
+      expect(table.remarks.some(({ asks }) => asks)).toBe(false);
+      return seen(table.columns[0], date('month', null, null));
+    };
+    const date = (interval: string, ...values: (string | null)[]): Wanted => ({ kind: 'date', interval, values });
+    expect(await read(0)).toEqual(date('month', '2022-12-31T23:00', '2023-01-31T23:00'));
+    expect(await read(1)).toEqual(date('month', '2023-01-01', '2023-02-01'));
+  });
 });

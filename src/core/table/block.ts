@@ -80,6 +80,13 @@ const areUnits = (row: readonly string[]) => {
 
 const HIGHEST = 3;
 
+/** True where a cell may head its column: it is no word for missing, and values stand in the column below. */
+const headsValues = (rows: readonly (readonly string[])[], at: number, column: number) =>
+  !isMissing(rows[at]?.[column] ?? '') &&
+  rows.slice(at + 1).some((row) => partsOfNumber(row[column] ?? '') !== null) &&
+  // The row right below holds a value, or heads it, too.
+  [rows[at + 1], rows[at + 2]].some((row) => row !== undefined && partsOfNumber(row[column] ?? '') !== null);
+
 /** How many rows head a block: more than one where what follows the first still holds titles or units, and values come below. */
 function headRows(rows: readonly (readonly string[])[]): number {
   const hasValues = (row: readonly string[] | undefined) =>
@@ -92,6 +99,8 @@ function headRows(rows: readonly (readonly string[])[]): number {
       // A level more may follow, under which values come at last.
       if (!row || !below || count + 1 >= HIGHEST || !hasValues(rows[count + 2])) break;
     }
+    // A row of titles stands over values, or over more titles; what is missing is no title.
+    if (row.slice(1).some((cell, at) => cell.trim() !== '' && !headsValues(rows, count, at + 1))) break;
     const rest = row.slice(1).filter((cell) => cell.trim() !== '');
     const arePeriodHeads = arePeriods(rest) && !looksLikeData(row[0] ?? '');
     const areTitles = rest.length > 0 && rest.every((cell) => !looksLikeData(cell)) && !looksLikeData(row[0] ?? '');

@@ -1,5 +1,5 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
-import { dateOf, daysInMonth, isoWeekStart } from '../time/calendar.ts';
+import { DAY, dateOf, daysInMonth, isoWeekStart } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
 import { dateWords, monthNamed, plainLetters } from './date-words.ts';
 
@@ -332,8 +332,14 @@ export const YEAR_SHAPE: DateShape = shape(
   true,
 );
 
-/** All shapes, with that of bare years. */
-export const ALL_SHAPES: readonly DateShape[] = [YEAR_SHAPE, ...DATE_SHAPES];
+/** Stamps as days, each the nearest one; only taken where its user says so. */
+export const NEAREST_DAY: DateShape = shape('nearest-day', 'year-month-day to the nearest midnight', 'day', (text) => {
+  const at = DATE_SHAPES.find(({ id }) => id === 'iso')?.read(text) ?? null;
+  return at === null ? null : Math.round(at / DAY) * DAY;
+});
+
+/** All shapes, with those that are not tried by themselves. */
+export const ALL_SHAPES: readonly DateShape[] = [YEAR_SHAPE, ...DATE_SHAPES, NEAREST_DAY];
 
 const YEAR_WORDS = 'fiscal year|year|fy|jahr|année|annee|an|año|ano|rok|vuosi';
 

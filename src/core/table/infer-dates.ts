@@ -4,7 +4,7 @@ import { addUnits, DAY, floorTo } from '../time/calendar.ts';
 import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findInterval, type Interval, sayInterval, unitOf } from '../time/interval.ts';
 import type { Column } from './column.ts';
-import { ALL_SHAPES, DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
+import { ALL_SHAPES, DATE_SHAPES, type DateShape, NEAREST_DAY, YEAR_SHAPE } from './dates.ts';
 import { countRead, type Inferred, isEnough, readAll, sampleOf, type TextColumn } from './infer-texts.ts';
 import { areEven, areInOrder, weighDates } from './plausible.ts';
 import type { Finding, OtherReading } from './reading.ts';
@@ -38,7 +38,7 @@ interface Fitting {
 /** The shapes that read most of the texts and that the column bears out, the best first. */
 function shapesThatFit(filled: readonly string[], title: string, context: ColumnContext): Fitting[] {
   const sample = sampleOf(filled);
-  const most = ALL_SHAPES.filter((shape) => {
+  const most = [YEAR_SHAPE, ...DATE_SHAPES].filter((shape) => {
     const count = countRead(sample, shape.read);
     return isEnough(sample.length - count, sample.length);
   });
@@ -58,6 +58,9 @@ function bestOf(fitting: readonly Fitting[], filled: readonly string[]): Fitting
   const [first] = fitting;
   const equal = fitting.filter(({ count }) => count === first?.count);
   if (equal.length < 2) return first;
+  // 2010-11 and 2011-12 are years that follow each other, and no months thirteen apart.
+  const season = equal.find(({ shape }) => shape.id === 'season');
+  if (season && filled.length > 1) return season;
   const head = filled.slice(0, IN_ORDER);
   const isEven = ({ shape }: Fitting) => {
     const values = head.flatMap((text) => shape.read(text) ?? []);
@@ -131,6 +134,43 @@ const asNumbers = (key: string): OtherReading => ({
   reading: { columns: { [key]: { as: 'number', decimal: '.' } } },
 });
 
+const ZONED = /(?:Z|[+-]\d{2}:?\d{2})$/i;
+const ISO = DATE_SHAPES.find(({ id }) => id === 'iso') ?? YEAR_SHAPE;
+const LATE = 18 * 3_600_000;
+
+/** The first of stamps that are taken once a day, always in the evening of a named zone: midnights of another zone, as likely. */
+function lateStamps(filled: readonly string[]): string | undefined {
+  const [first] = filled;
+  if (first === undefined || !ZONED.test(first.trim()) || filled.length < 2) return undefined;
+  const times = new Set<number>();
+  const days = new Set<number>();
+  for (const text of filled) {
+    const at = NEAREST_DAY.read(text) === null ? null : ISO.read(text);
+    if (at === null || at % DAY < LATE) return undefined;
+    times.add(at % DAY);
+    if (times.size > 2) return undefined;
+    days.add(Math.floor(at / DAY));
+  }
+  return days.size === filled.length ? first : undefined;
+}
+
+/** Asks whether stamps late in the day are of that day or of the next. */
+function askOfNights(column: TextColumn, shape: DateShape, sample: string, plain: OtherReading): Inferred {
+  const { key, title } = column;
+  const read = readBy(column, shape, [plain]);
+  const readings = [shape, NEAREST_DAY].map((one) => ({
+    said: formatPeriod(one.read(sample) ?? 0, 'day', ENGLISH),
+    reading: readAs(key, one),
+  }));
+  read.findings.unshift({
+    column: key,
+    asks: true,
+    text: `${title}: is “${sample}” of ${readings.map(({ said }) => said).join(' or ')}? It is late in the day of its zone, which is midnight in another.`,
+    others: readings.map(({ said, reading }) => ({ say: `It is of ${said}`, reading })),
+  });
+  return read;
+}
+
 /** Dates when one shape reads nearly all of the texts and the column bears it out, else null. */
 export function asDates(column: TextColumn, filled: readonly string[], context: ColumnContext): Inferred | null {
   const { key, title } = column;
@@ -144,6 +184,8 @@ export function asDates(column: TextColumn, filled: readonly string[], context: 
     : [];
   // Every date the same in both readings (01/01, 02/02) leaves nothing to ask.
   const sample = filled.find((text) => new Set(rivals.map((rival) => rival.read(text))).size > 1);
+  const nights = best.id === 'iso' ? lateStamps(filled) : undefined;
+  if (nights !== undefined) return askOfNights(column, best, nights, plain);
   if (rivals.length < 2 || sample === undefined) {
     const read = readBy(column, best, [plain]);
     return best.weak ? read : { ...read, decided: best.id };

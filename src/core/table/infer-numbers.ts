@@ -130,6 +130,32 @@ function wordFindings(column: TextColumn, { units, flags, ledger }: StyleFinding
   return findings;
 }
 
+const DECIMALS = /^-?\d+\.(\d+)$/;
+
+/** Where 1.9 stands beside 1.10, these may be numbered and no numbers: the zero would be lost. */
+function zeroFinding(column: TextColumn, filled: readonly string[]): Finding[] {
+  let least = Infinity;
+  let zero: { text: string; decimals: number } | undefined;
+  for (const text of filled.slice(0, SHORT)) {
+    const decimals = DECIMALS.exec(text)?.[1] ?? '';
+    if (decimals === '') continue;
+    least = Math.min(least, decimals.length);
+    if (decimals.endsWith('0') && decimals.length > (zero?.decimals ?? 0)) zero = { text, decimals: decimals.length };
+  }
+  if (!zero || zero.decimals <= least) return [];
+  const { key, title } = column;
+  return [
+    {
+      column: key,
+      text: `${title}: “${zero.text}” was read as ${Number(zero.text)}, the same as without its zero.`,
+      others: [{ say: 'Keep it as text', reading: { columns: { [key]: { as: 'text' } } } }],
+    },
+  ];
+}
+
+/** As many texts from the first on are looked at for lost zeros. */
+const SHORT = 2000;
+
 /** Units of different kinds, which cannot stand in one column of numbers. */
 function mixedUnits(column: TextColumn, { units, style }: StyleFinding): Finding[] {
   const words = units.filter((unit) => unit.length > 0);
@@ -168,6 +194,7 @@ export function asNumbers(
     ...markFinding(column, found, known),
     ...letterFinding(column, found),
     ...wordFindings(column, found),
+    ...zeroFinding(column, filled),
   ];
   return { read: { column: read.column, findings, ...(certain && { decided: decimal }) }, why: [] };
 }

@@ -1,7 +1,7 @@
 /** Reading the cells of a column anew, when its user says that it holds another kind of value. */
 import { isoOf } from '../time/calendar.ts';
 import type { Cell, Column } from './column.ts';
-import { ALL_SHAPES, type DateShape } from './dates.ts';
+import { ALL_SHAPES, type DateShape, NEAREST_DAY } from './dates.ts';
 import { inferColumn } from './infer.ts';
 import { countRead } from './infer-texts.ts';
 import { isMissing } from './number-text.ts';
@@ -78,7 +78,8 @@ const filledTexts = (column: Column) =>
 /** The ways of writing dates under which any of a column's cells can be read, the best first. */
 export function shapesOf(column: Column): DateShape[] {
   const texts = filledTexts(column);
-  return ALL_SHAPES.map((shape) => ({ shape, count: countRead(texts, shape.read) }))
+  return ALL_SHAPES.filter((shape) => shape !== NEAREST_DAY)
+    .map((shape) => ({ shape, count: countRead(texts, shape.read) }))
     .filter(({ count }) => count > 0)
     .sort((a, b) => b.count - a.count)
     .map(({ shape }) => shape);
