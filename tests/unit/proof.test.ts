@@ -72,6 +72,12 @@ describe('proof notes', () => {
       /“Every month written out” is short by \d+\.\d mm, so \d+ of 24 labels are drawn/,
     ],
     [
+      'a plot that is too small to read',
+      caseOf([month, wave('a', 0, 90)], (spec) => Object.assign(spec.frame, { height: 30 })),
+      'panel-size',
+      /At this size, there are \d+\.\d × \d\.\d mm for the plot/,
+    ],
+    [
       'a range that cuts high, with its factor',
       caseOf([month, wave('a', 95, 99)]),
       'range-cut',

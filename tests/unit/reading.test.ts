@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { areOrdered, DATE_SHAPES } from '../../src/core/table/dates.ts';
+import { DATE_SHAPES } from '../../src/core/table/dates.ts';
 import { isMissing } from '../../src/core/table/number-text.ts';
 import { findStyle, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
+import { areOrdered } from '../../src/core/table/ordered.ts';
 import { keysOf, readTitle } from '../../src/core/table/titles.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';

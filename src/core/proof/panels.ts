@@ -87,7 +87,7 @@ export const panelSize: Check = {
     const [mend = { say: 'Set the size', open: 'frame' as const }, ...others] = mends;
     const size =
       height < LEAST_HEIGHT || width < LEAST_WIDTH
-        ? `there are ${Math.max(0, width).toFixed(1)} × ${Math.max(0, height).toFixed(1)} mm for each plot`
+        ? `there are ${Math.max(0, width).toFixed(1)} × ${Math.max(0, height).toFixed(1)} mm for ${columns * rows === 1 ? 'the plot' : 'each plot'}`
         : '';
     const names = cut > 0 ? `${cut} of ${list.length} names are shortened` : '';
     const isOne = columns * rows === 1;

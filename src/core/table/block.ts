@@ -1,6 +1,7 @@
 /** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
-import { areOrdered, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
+import { DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
 import { isMissing, partsOfNumber } from './number-text.ts';
+import { areOrdered } from './ordered.ts';
 import type { Reading } from './reading.ts';
 
 /** Rows of cells with the line each began on in what was received (lines count from 1). */

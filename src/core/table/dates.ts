@@ -1,7 +1,7 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
 import { DAY, dateOf, daysInMonth, isoWeekStart } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
-import { dateWords, monthNamed, plainLetters } from './date-words.ts';
+import { dateWords, plainLetters } from './date-words.ts';
 
 export interface DateShape {
   id: string;
@@ -340,40 +340,3 @@ export const NEAREST_DAY: DateShape = shape('nearest-day', 'year-month-day to th
 
 /** All shapes, with those that are not tried by themselves. */
 export const ALL_SHAPES: readonly DateShape[] = [YEAR_SHAPE, ...DATE_SHAPES, NEAREST_DAY];
-
-const YEAR_WORDS = 'fiscal year|year|fy|jahr|année|annee|an|año|ano|rok|vuosi';
-
-/** How surely a title says that its column holds years: it is just the word, it holds the word, or neither. */
-export function yearTitle(title: string): 'is' | 'has' | 'no' {
-  if (new RegExp(`^\\s*(?:${YEAR_WORDS})\\s*$`, 'iu').test(title)) return 'is';
-  return new RegExp(`(^|[^\\p{L}])(?:${YEAR_WORDS})($|[^\\p{L}])`, 'iu').test(title) ? 'has' : 'no';
-}
-
-const TIME_WORDS =
-  /(^|[^\p{L}])(?:dates?|time|timestamp|datetime|periods?|months?|weeks?|quarters?|days?|years?|fy|season|datum|zeit|zeitpunkt|zeitraum|monat|woche|tag|jahr|quartal|periode|mois|jour|annee|trimestre|fecha|mes|dia|periodo|ano|semana|data|miesiac|okres|rok|kwartal|tydzien|dzien|paiva|paivamaara|kuukausi|kausi|vuosi|viikko|ym|ymd|yyyymm|epoch|unix|ts|when)($|[^\p{L}])/u;
-
-/** True for a title that speaks of time in one of the languages. */
-export const isTimeTitle = (title: string) => TIME_WORDS.test(plainLetters(title).replace(/[_\d]+/g, ' '));
-
-/** True for a title that speaks of dates, and not of lengths of time. */
-export const isDateTitle = (title: string) =>
-  /(^|[^\p{L}])(?:dates?|datetime|timestamp|datum|fecha|data|paiva|paivamaara|pvm)($|[^\p{L}])/u.test(
-    plainLetters(title).replace(/[_\d]+/g, ' '),
-  );
-
-const BUCKET = /^\d{1,2}(?::\d{2})?\s?[–—-]\s?\d{1,2}(?::\d{2})?(?:\s?h)?$/;
-const CLOCK = /^\d{1,2}:\d{2}$/;
-const WEEK_NUMBER = /^W\d{1,2}$/i;
-const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?$/i;
-
-/** True when all texts are times of day, ranges of them, weekdays or month names: categories with an order of their own. */
-export function areOrdered(texts: readonly string[]): boolean {
-  const all = (test: (text: string) => boolean) => texts.length > 0 && texts.every((text) => test(text.trim()));
-  return (
-    all((text) => BUCKET.test(text)) ||
-    all((text) => CLOCK.test(text)) ||
-    all((text) => WEEKDAY.test(text)) ||
-    all((text) => WEEK_NUMBER.test(text)) ||
-    all((text) => monthNamed(text) !== undefined)
-  );
-}

@@ -145,7 +145,7 @@ function lateStamps(filled: readonly string[]): string | undefined {
   const times = new Set<number>();
   const days = new Set<number>();
   for (const text of filled) {
-    const at = NEAREST_DAY.read(text) === null ? null : ISO.read(text);
+    const at = ISO.read(text);
     if (at === null || at % DAY < LATE) return undefined;
     times.add(at % DAY);
     if (times.size > 2) return undefined;

@@ -5,11 +5,11 @@
  * with the other reading; where nothing decides, the user is asked.
  */
 import type { Cell } from './column.ts';
-import { areOrdered } from './dates.ts';
 import { asDates, mixedDates, readDatesBy } from './infer-dates.ts';
 import { asNumbers, numbersBy } from './infer-numbers.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
 import { isMissing } from './number-text.ts';
+import { areOrdered } from './ordered.ts';
 import type { ColumnReading, Finding } from './reading.ts';
 
 /** What the rest of a table, its format, or its user says about how a column is written. */

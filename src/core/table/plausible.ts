@@ -11,7 +11,8 @@
  */
 import { dateOf, MINUTE } from '../time/calendar.ts';
 import { distinctSorted } from '../time/interval.ts';
-import { type DateShape, isDateTitle, isTimeTitle, YEAR_SHAPE, yearTitle } from './dates.ts';
+import { isDateTitle, isTimeTitle, yearTitle } from './date-titles.ts';
+import { type DateShape, YEAR_SHAPE } from './dates.ts';
 
 const FIRST_YEAR = dateOf(1800, 0, 1);
 const AFTER_LAST = dateOf(2101, 0, 1);

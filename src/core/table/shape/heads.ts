@@ -3,7 +3,8 @@ import { LOCALES, localeOf } from '../../text/locale.ts';
 import { formatPeriod } from '../../time/format.ts';
 import { distinctSorted, findInterval } from '../../time/interval.ts';
 import type { Column } from '../column.ts';
-import { areOrdered, DATE_SHAPES, YEAR_SHAPE } from '../dates.ts';
+import { DATE_SHAPES, YEAR_SHAPE } from '../dates.ts';
+import { areOrdered } from '../ordered.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
 

@@ -1,0 +1,22 @@
+/** What the title of a column says of time, in the languages of the locales. */
+import { plainLetters } from './date-words.ts';
+
+const YEAR_WORDS = 'fiscal year|year|fy|jahr|année|annee|an|año|ano|rok|vuosi';
+
+/** How surely a title says that its column holds years: it is just the word, it holds the word, or neither. */
+export function yearTitle(title: string): 'is' | 'has' | 'no' {
+  if (new RegExp(`^\\s*(?:${YEAR_WORDS})\\s*$`, 'iu').test(title)) return 'is';
+  return new RegExp(`(^|[^\\p{L}])(?:${YEAR_WORDS})($|[^\\p{L}])`, 'iu').test(title) ? 'has' : 'no';
+}
+
+const TIME_WORDS =
+  /(^|[^\p{L}])(?:dates?|time|timestamp|datetime|periods?|months?|weeks?|quarters?|days?|years?|fy|season|datum|zeit|zeitpunkt|zeitraum|monat|woche|tag|jahr|quartal|periode|mois|jour|annee|trimestre|fecha|mes|dia|periodo|ano|semana|data|miesiac|okres|rok|kwartal|tydzien|dzien|paiva|paivamaara|kuukausi|kausi|vuosi|viikko|ym|ymd|yyyymm|epoch|unix|ts|when)($|[^\p{L}])/u;
+
+/** True for a title that speaks of time in one of the languages. */
+export const isTimeTitle = (title: string) => TIME_WORDS.test(plainLetters(title).replace(/[_\d]+/g, ' '));
+
+/** True for a title that speaks of dates, and not of lengths of time. */
+export const isDateTitle = (title: string) =>
+  /(^|[^\p{L}])(?:dates?|datetime|timestamp|datum|fecha|data|paiva|paivamaara|pvm)($|[^\p{L}])/u.test(
+    plainLetters(title).replace(/[_\d]+/g, ' '),
+  );
