@@ -52,7 +52,7 @@ const yearly = (write: (year: number) => string, count = 6) => times(count, (at)
 
 const MONTHS = date('month', '2022-01-01', '2022-02-01', '2022-03-01');
 const QUARTERS = date('quarter', '2021-01-01', '2021-04-01', '2021-07-01');
-const HALVES = date('6 months', '2021-01-01', '2021-07-01', '2022-01-01');
+const HALVES = date('half-year', '2021-01-01', '2021-07-01', '2022-01-01');
 const YEARS = date('year', '2016-01-01', '2017-01-01');
 
 const names = (list: string) => list.split(' ');

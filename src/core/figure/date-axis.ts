@@ -22,7 +22,7 @@ import { type DateLabelPlan, type DateStep, type PlanLevel, plansFor } from './d
  * is drawn in true days.
  */
 export function datePosition(ms: number, unit: CalendarUnit): number {
-  if (unit !== 'month' && unit !== 'quarter' && unit !== 'year') return ms / DAY;
+  if (unit !== 'month' && unit !== 'quarter' && unit !== 'half-year' && unit !== 'year') return ms / DAY;
   const month = monthIndex(ms);
   const start = monthStart(month);
   return ms === start ? month : month + (ms - start) / (monthStart(month + 1) - start);
@@ -217,6 +217,7 @@ const UNIT_DAYS: Record<CalendarUnit, number> = {
   week: 7,
   month: 28,
   quarter: 89,
+  'half-year': 181,
   year: 365,
 };
 

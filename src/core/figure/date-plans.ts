@@ -73,8 +73,8 @@ const quarters: PlanLevel = {
   write: (ms, locale, yearStart) => `${locale.quarter}${partOf(ms, yearStart, 3)}`,
 };
 const halves: PlanLevel = {
-  unit: 'month',
-  every: 6,
+  unit: 'half-year',
+  every: 1,
   write: (ms, locale, yearStart) => `${locale.half}${partOf(ms, yearStart, 6)}`,
 };
 const withYear = (level: PlanLevel): PlanLevel => ({
@@ -102,6 +102,7 @@ const dayDates: PlanLevel = {
 function writeDate(unit: CalendarUnit): PlanLevel['write'] {
   if (unit === 'year') return (ms, _, yearStart) => yearName(ms, yearStart);
   if (unit === 'quarter') return withYear(quarters).write;
+  if (unit === 'half-year') return withYear(halves).write;
   if (unit === 'month') return monthsWithYear.write;
   if (unit === 'hour' || unit === 'minute') return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${clock(ms)}`;
   if (unit === 'second')
@@ -181,7 +182,8 @@ const FINENESS: Record<CalendarUnit, number> = {
   week: 2,
   month: 3,
   quarter: 4,
-  year: 5,
+  'half-year': 5,
+  year: 6,
 };
 
 /** The plans whose labels are no finer than the periods of the data; `step` is that of dates written out. */

@@ -116,7 +116,7 @@ export const FigureWindow = z.union([
 ]);
 export type FigureWindow = z.infer<typeof FigureWindow>;
 
-const CALENDAR_UNITS = ['second', 'minute', 'hour', 'day', 'week', 'month', 'quarter', 'year'] as const;
+const CALENDAR_UNITS = ['second', 'minute', 'hour', 'day', 'week', 'month', 'quarter', 'half-year', 'year'] as const;
 const DateStep = z.strictObject({
   every: z.number().int('Give a whole number of periods.').min(1, 'Ticks are at least one period apart.').max(1000),
   unit: z.enum(CALENDAR_UNITS),

@@ -72,6 +72,7 @@ const DATE_FORMATS: Record<PlainInterval, string> = {
   week: 'd MMM yyyy',
   month: 'MMM yyyy',
   quarter: 'MMM yyyy',
+  'half-year': 'MMM yyyy',
   year: 'yyyy',
 };
 

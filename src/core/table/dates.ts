@@ -241,13 +241,13 @@ export const DATE_SHAPES: readonly DateShape[] = [
   shape(
     'half',
     'half-year',
-    '6 months',
+    'half-year',
     byLetters(new RegExp(`^(\\d{4})[-/ ]?(?:h|hy|s|${HALF_WORD}) ?([12])$`), ([, y = '', h = '']) => halfOf(y, h)),
   ),
   shape(
     'half-first',
     'half-year and year',
-    '6 months',
+    'half-year',
     byLetters(
       new RegExp(
         `^(?:(?:h|hy|s|${HALF_WORD}) ?([12]|i{1,2})|([12]|i{1,2})${ORDINAL} ?(?:h|${HALF_WORD}))[-/., ]*${YEAR}$`,

@@ -71,7 +71,7 @@ function firstColumn({ first, last }: EmptyWish): Column {
   const [start, end] = [shape.read(from) ?? 0, shape.read(to) ?? 0];
   if (end < start) throw new Refusal(`“${to}” comes before “${from}”; give the earlier period first.`);
   const interval = shape.least;
-  const title = interval === '6 months' ? 'Half-year' : interval.charAt(0).toUpperCase() + interval.slice(1);
+  const title = interval.charAt(0).toUpperCase() + interval.slice(1);
   return { key: 'period', title, kind: 'date', interval, shape: shape.id, cells: periodsFrom(start, end, interval) };
 }
 

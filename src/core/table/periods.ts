@@ -14,6 +14,8 @@ function unitNumber(ms: number, base: PlainInterval): number {
       return Math.floor(ms / MINUTE);
     case 'year':
       return Math.floor(monthIndex(ms) / 12);
+    case 'half-year':
+      return Math.floor(monthIndex(ms) / 6);
     case 'quarter':
       return Math.floor(monthIndex(ms) / 3);
     case 'month':
@@ -56,7 +58,7 @@ export function yearBefore(ms: number, interval: Interval): number | null {
     return isoWeekStart(year - 1, week);
   }
   if (base === 'year' && every > 1) return null;
-  if (base === 'month' || base === 'quarter' || base === 'year')
+  if (base === 'month' || base === 'quarter' || base === 'half-year' || base === 'year')
     return addUnits(floorTo(ms, unitOf(interval)), 'month', -12);
   const date = new Date(ms);
   const [month, day] = [date.getUTCMonth(), date.getUTCDate()];

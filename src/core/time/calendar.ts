@@ -2,7 +2,7 @@
  * Calendar arithmetic on instants in milliseconds since 1970-01-01 UTC. All of
  * it is in UTC, so that no local time zone changes a figure.
  */
-export type CalendarUnit = 'second' | 'minute' | 'hour' | 'day' | 'week' | 'month' | 'quarter' | 'year';
+export type CalendarUnit = 'second' | 'minute' | 'hour' | 'day' | 'week' | 'month' | 'quarter' | 'half-year' | 'year';
 
 export const SECOND = 1000;
 export const MINUTE = 60_000;
@@ -12,7 +12,7 @@ const WEEK = 7 * DAY;
 /** 1970-01-01 was a Thursday; the first Monday was four days later. */
 const FIRST_MONDAY = 4 * DAY;
 
-const MONTHS: Partial<Record<CalendarUnit, number>> = { month: 1, quarter: 3, year: 12 };
+const MONTHS: Partial<Record<CalendarUnit, number>> = { month: 1, quarter: 3, 'half-year': 6, year: 12 };
 const MILLISECONDS: Partial<Record<CalendarUnit, number>> = {
   second: SECOND,
   minute: MINUTE,

@@ -20,14 +20,14 @@ export function formatPeriod(ms: number, interval: Interval, locale: Locale): st
   const year = date.getUTCFullYear();
   const month = date.getUTCMonth();
   const day = `${date.getUTCDate()} ${locale.monthsShort[month]} ${year}`;
-  const { base, every } = partsOf(interval);
-  switch (base) {
+  switch (partsOf(interval).base) {
     case 'year':
       return String(year);
     case 'quarter':
       return `${locale.quarter}${Math.floor(month / 3) + 1} ${year}`;
+    case 'half-year':
+      return `${locale.half}${Math.floor(month / 6) + 1} ${year}`;
     case 'month':
-      if (every === 6 && month % 6 === 0) return `${locale.half}${month / 6 + 1} ${year}`;
       return `${locale.monthsShort[month]} ${year}`;
     case 'week': {
       const { year: weekYear, week } = isoWeek(ms);

@@ -12,12 +12,13 @@ export const INTERVALS = [
   'week',
   'month',
   'quarter',
+  'half-year',
   'year',
 ] as const;
 export type PlainInterval = (typeof INTERVALS)[number];
 
-/** One unit, or several as in "15 minutes" and "5 years"; halves of years are "6 months". */
-export type Interval = PlainInterval | `${number} ${Exclude<PlainInterval, 'business day' | 'quarter'>}s`;
+/** One unit, or several as in "15 minutes" and "5 years". */
+export type Interval = PlainInterval | `${number} ${Exclude<PlainInterval, 'business day' | 'quarter' | 'half-year'>}s`;
 
 const SEVERAL = /^([2-9]|[1-9]\d{1,3}) (second|minute|hour|day|week|month|year)s$/;
 
@@ -38,6 +39,7 @@ const UNITS: Record<PlainInterval, CalendarUnit> = {
   week: 'week',
   month: 'month',
   quarter: 'quarter',
+  'half-year': 'half-year',
   year: 'year',
 };
 
@@ -54,7 +56,7 @@ export function partsOf(interval: Interval): { base: PlainInterval; every: numbe
 }
 
 /** An interval of so many units. */
-const intervalOf = (every: number, base: Exclude<PlainInterval, 'business day' | 'quarter'>): Interval =>
+const intervalOf = (every: number, base: Exclude<PlainInterval, 'business day' | 'quarter' | 'half-year'>): Interval =>
   every === 1 ? base : `${every} ${base}s`;
 
 /** The calendar unit that one period of an interval is made of. */
@@ -129,7 +131,8 @@ function ofMonths(dates: readonly number[], least: Interval): Interval {
   const isSure = dates.length >= 4 || least === 'day';
   const isRegular = areSteps(steps, step);
   if (step % 12 === 0 && isSure) return isRegular ? intervalOf(step / 12, 'year') : 'year';
-  if (step % 6 === 0 && isSure && isRegular) return '6 months';
+  // A half-year begins in January or July, or ends there.
+  if (step % 6 === 0 && isSure && isRegular && [0, 5, 6, 11].includes(month)) return 'half-year';
   // Quarters may be dated by their first or their last month.
   if (step % 3 === 0 && isSure && (month % 3 === 0 || month % 3 === 2)) return 'quarter';
   if (least === 'quarter') return 'quarter';
@@ -151,7 +154,7 @@ export function findInterval(values: readonly number[], least: Interval = 'day')
     const step = divisorOf(steps);
     return dates.length >= 3 && areSteps(steps, step) ? intervalOf(step, 'year') : least;
   }
-  if (least === '6 months') return least;
+  if (least === 'half-year') return least;
   if (dates.some((at) => at % DAY !== 0)) {
     // Stamps of one a day or less often are days, months or years, at whatever hour they were taken.
     const days = distinctSorted(dates.map((at) => Math.floor(at / DAY) * DAY));

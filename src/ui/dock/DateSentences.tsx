@@ -6,7 +6,7 @@ import { type Interval, unitOf } from '../../core/time/interval.ts';
 import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
 
 const ENGLISH = localeOf(LOCALES[0]);
-const UNITS: readonly CalendarUnit[] = ['minute', 'hour', 'day', 'week', 'month', 'quarter', 'year'];
+const UNITS: readonly CalendarUnit[] = ['minute', 'hour', 'day', 'week', 'month', 'quarter', 'half-year', 'year'];
 const MONTHS = ENGLISH.months.map((name, index) => ({ value: String(index + 1), name }));
 
 interface StepWordsProps {

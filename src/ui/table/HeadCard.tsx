@@ -25,7 +25,7 @@ interface HeadCardProps {
 }
 
 /** Intervals of several units that are met most often. */
-const SEVERAL = ['15 minutes', '30 minutes', '2 weeks', '6 months', '5 years', '10 years'] as const;
+const SEVERAL = ['15 minutes', '30 minutes', '2 weeks', '5 years', '10 years'] as const;
 
 /** What a column is, as sentences to change, opened at its head. */
 export function HeadCard(props: HeadCardProps) {

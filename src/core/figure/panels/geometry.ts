@@ -50,19 +50,30 @@ export interface PanelsGeometry {
   boxOf(slot: Slot): Box;
 }
 
+/** What the rooms leave for the plots of a row, from top to bottom. */
+type RowRooms = Pick<Rooms, 'top' | 'bottom' | 'columnHeads' | 'head' | 'above' | 'below' | 'acrossHeight'>;
+
+const rowPitchOf = ({ top, bottom, columnHeads, below, acrossHeight }: RowRooms, rows: number) =>
+  (bottom - acrossHeight - top - columnHeads + below) / rows;
+
+const freeHeight = (rooms: RowRooms, rows: number) => rowPitchOf(rooms, rows) - rooms.head - rooms.above - rooms.below;
+
+/** Height of the plots, which rests on nothing that stands beside them. */
+export const plotHeight = (rooms: RowRooms, rows: number) => Math.max(LEAST, freeHeight(rooms, rows));
+
 /** Shares out a frame among rows and columns of equal plots. */
 export function panelsGeometry(rooms: Rooms, columns: number, rows: number): PanelsGeometry {
   const { sides, gap, names } = rooms;
   const beside = sides.reduce((sum, { left, right }) => sum + left + right, gap * (columns - 1));
   const first = rooms.left + rooms.outerLeft;
   const top = rooms.top + rooms.columnHeads;
-  const rowPitch = (rooms.bottom - rooms.acrossHeight - top + rooms.below) / rows;
+  const rowPitch = rowPitchOf(rooms, rows);
   const wide = rooms.right - rooms.outerRight - first - beside;
   const free = {
     width: Math.min(wide / columns, (wide - names.room) / (columns - 1 + names.share)),
-    height: rowPitch - rooms.head - rooms.above - rooms.below,
+    height: freeHeight(rooms, rows),
   };
-  const [width, height] = [Math.max(LEAST, free.width), Math.max(LEAST, free.height)];
+  const [width, height] = [Math.max(LEAST, free.width), plotHeight(rooms, rows)];
   /** left ends of the columns with their rooms */
   const lefts: number[] = [];
   let at = first;

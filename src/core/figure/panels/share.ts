@@ -12,7 +12,7 @@ import type { Panel, PanelsLook, ResolvedFigure } from '../resolve.ts';
 import { alongRoom, numbersRoom } from '../value-axis.ts';
 import { endValueWidth } from '../value-text.ts';
 import type { Arrangement, Slot } from './arrange.ts';
-import { type PanelsGeometry, panelsGeometry, type Rooms } from './geometry.ts';
+import { type PanelsGeometry, panelsGeometry, plotHeight, type Rooms } from './geometry.ts';
 import { HEAD_PITCH, type PlacedHead, placeHead } from './heads.ts';
 import { type ScaleGroup, scaleGroups } from './scales.ts';
 
@@ -60,9 +60,6 @@ export interface Shared {
 interface Before {
   acrossHeight: number;
   over: AcrossPlan['over'];
-  /** room that numbers take beside the plots of each column */
-  sides: readonly { left: number; right: number }[];
-  along: { left: number; right: number };
   /** captions stand above the first plots */
   captioned: boolean;
   columnLines: number;
@@ -151,36 +148,16 @@ function besidePlots({ names, legend }: Given, { lastShare }: Before): Rooms['na
   return names.width > 0 ? { room: names.width + names.gap, share: lastShare } : { room: 0, share: 1 };
 }
 
-/** One pass of sharing out the frame. */
-function share(given: Given, before: Before): Shared {
-  const { figure, style, locale, arrangement, room } = given;
-  const { columns, rows, slots } = arrangement;
+/** Rooms from top to bottom, as the pass before found them. */
+function roomsDown({ figure, style, room }: Given, before: Before) {
   const isGrid = figure.panels.rows.length > 0;
   const size = style.sizes.label;
   const line = size * HEAD_PITCH;
-  const { left: overLeft, right: overRight } = before.over;
-  const { plotLeft, plotRight } = figure.spec.frame;
-  const { along } = before;
-  const sides = before.sides.map(({ left, right }, column) => ({
-    left: column === 0 ? Math.max(left, overLeft - along.left) : left,
-    right: column === columns - 1 ? Math.max(right + before.ends, overRight - along.right) : right + before.ends,
-  }));
-  const [first, last] = [sides[0], sides.at(-1)];
-  // Labels of dates that reach over the ends of their axis do not meet those of the next one.
-  const over = Math.max(
-    0,
-    ...sides.slice(1).map(({ left }, column) => overLeft - left + overRight - (sides[column]?.right ?? 0)),
-  );
   const captionBottom = room.top + (before.captioned ? size * 1.5 : 0);
   const isHeaded = isGrid || before.titleLines > 0;
   const lead = isHeaded ? size * (before.captioned ? 0.6 : 0.4) : 0;
-  const rooms: Rooms = {
+  return {
     ...room,
-    outerLeft: Math.max(along.left, (plotLeft ?? 0) * POINTS_PER_MM - INSET - (first?.left ?? 0)),
-    outerRight: Math.max(along.right, (plotRight ?? 0) * POINTS_PER_MM - INSET - (last?.right ?? 0)),
-    sides,
-    names: besidePlots(given, before),
-    gap: Math.max(size * 1.4, over + size * 0.6),
     top: captionBottom + lead,
     wordsTop: room.top,
     lead,
@@ -190,36 +167,72 @@ function share(given: Given, before: Before): Shared {
     below: size * 0.7,
     acrossHeight: before.acrossHeight,
   };
-  const geometry = panelsGeometry(rooms, columns, rows);
-  const groupOf = scaleGroups(slots, figure.panels.look.scale, geometry.height / (size * TICK_PITCH) + 1, {
-    style,
-    locale,
-  });
-  const across = given.plan(geometry.width);
-  const captions = captionsOf(slots, groupOf, isGrid);
-  const heads = placeHeads(given, captions, groupOf, geometry);
-  const hasEnds = before.ends > 0;
-  return { captionTop: captionBottom + rooms.above, geometry, groupOf, across, captions, heads, rooms, hasEnds };
 }
 
-/** What the next pass knows from this one. */
-function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, given: Given): Before {
-  const { arrangement, figure, names, style, locale } = given;
-  const { slots, columns } = arrangement;
+const groupsOf = (slots: readonly Slot[], groupOf: Shared['groupOf']) => [
+  ...new Set(slots.flatMap((slot) => groupOf(slot) ?? [])),
+];
+
+/** Rooms from left to right: numbers and captions of the axes as they are, with what the pass before knew of dates and values. */
+function roomsAcross(given: Given, before: Before, groupOf: Shared['groupOf'], captions: Captions) {
+  const { figure, style, arrangement } = given;
+  const { columns, slots } = arrangement;
   const size = style.sizes.label;
-  const groups = [...new Set(slots.flatMap((slot) => groupOf(slot) ?? []))];
-  const widest = (of: (group: ScaleGroup) => number) => Math.max(0, ...groups.map(of));
   const isOwn = figure.panels.look.scale === 'panels';
-  const sides = Array.from({ length: columns }, () => ({ left: 0, right: 0 }));
+  const numbers = Array.from({ length: columns }, () => ({ left: 0, right: 0 }));
   for (const slot of slots) {
-    const [side, group] = [sides[slot.column], groupOf(slot)];
+    const [side, group] = [numbers[slot.column], groupOf(slot)];
     if (!side || !group) continue;
     if (isOwn || slot.first) side.left = Math.max(side.left, numbersRoom(group.left, style));
     if ((isOwn || slot.last) && group.right) side.right = Math.max(side.right, numbersRoom(group.right, style));
   }
-  const isOnce = captions === 'once';
+  const groups = captions === 'once' ? groupsOf(slots, groupOf) : [];
+  const along = {
+    left: Math.max(0, ...groups.map(({ left }) => alongRoom(left, style))),
+    right: Math.max(0, ...groups.map(({ right }) => (right ? alongRoom(right, style) : 0))),
+  };
+  const { over, ends } = before;
+  const sides = numbers.map(({ left, right }, column) => ({
+    left: column === 0 ? Math.max(left, over.left - along.left) : left,
+    right: column === columns - 1 ? Math.max(right + ends, over.right - along.right) : right + ends,
+  }));
+  // Labels of dates that reach over the ends of their axis do not meet those of the next one.
+  const between = sides.slice(1).map(({ left }, at) => over.left - left + over.right - (sides[at]?.right ?? 0));
+  const { plotLeft, plotRight } = figure.spec.frame;
+  return {
+    outerLeft: Math.max(along.left, (plotLeft ?? 0) * POINTS_PER_MM - INSET - (sides[0]?.left ?? 0)),
+    outerRight: Math.max(along.right, (plotRight ?? 0) * POINTS_PER_MM - INSET - (sides.at(-1)?.right ?? 0)),
+    sides,
+    names: besidePlots(given, before),
+    gap: Math.max(size * 1.4, Math.max(0, ...between) + size * 0.6),
+  };
+}
+
+/** One pass of sharing out the frame. */
+function share(given: Given, before: Before): Shared {
+  const { figure, style, locale, arrangement } = given;
+  const { columns, rows, slots } = arrangement;
+  const down = roomsDown(given, before);
+  const most = plotHeight(down, rows) / (style.sizes.label * TICK_PITCH) + 1;
+  const groupOf = scaleGroups(slots, figure.panels.look.scale, most, { style, locale });
+  const captions = captionsOf(slots, groupOf, figure.panels.rows.length > 0);
+  const rooms: Rooms = { ...down, ...roomsAcross(given, before, groupOf, captions) };
+  const geometry = panelsGeometry(rooms, columns, rows);
+  const across = given.plan(geometry.width);
+  const heads = placeHeads(given, captions, groupOf, geometry);
+  const captionTop = rooms.top - rooms.lead + rooms.above;
+  return { captionTop, geometry, groupOf, across, captions, heads, rooms, hasEnds: before.ends > 0 };
+}
+
+/** What the next pass knows from this one. */
+function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, given: Given): Before {
+  const { arrangement, names, style, locale } = given;
+  const size = style.sizes.label;
+  const groups = groupsOf(arrangement.slots, groupOf);
+  const widest = (of: (group: ScaleGroup) => number) => Math.max(0, ...groups.map(of));
   const isAbove = ({ axis, numbers }: ScaleGroup['left']) => axis.titlePlace === 'above' && numbers.caption !== '';
-  const captioned = isOnce && groups.some(({ left, right }) => isAbove(left) || (right !== null && isAbove(right)));
+  const captioned =
+    captions === 'once' && groups.some(({ left, right }) => isAbove(left) || (right !== null && isAbove(right)));
   const ends = widest(({ panels, left, right }) =>
     Math.max(
       ...panels.map(({ drawn }) =>
@@ -239,11 +252,6 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
   return {
     acrossHeight: across.height,
     over: across.over,
-    sides,
-    along: {
-      left: isOnce ? widest(({ left }) => alongRoom(left, style)) : 0,
-      right: isOnce ? widest(({ right }) => (right ? alongRoom(right, style) : 0)) : 0,
-    },
     captioned,
     columnLines: linesIn(heads.columns),
     titleLines: linesIn(heads.panels.values()),
@@ -253,14 +261,19 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
   };
 }
 
+/** Room for the dates of two passes. */
+const roomier = (one: Before, other: Before): Before => ({
+  ...other,
+  acrossHeight: Math.max(one.acrossHeight, other.acrossHeight),
+  over: { left: Math.max(one.over.left, other.over.left), right: Math.max(one.over.right, other.over.right) },
+});
+
 /** Shares the frame out among the panels and all that stands around them. */
 export function shareOut(given: Given): Shared {
   const size = given.style.sizes.label;
   let before: Before = {
     acrossHeight: size * 2,
     over: { left: 0, right: 0 },
-    sides: Array.from({ length: given.arrangement.columns }, () => ({ left: size, right: 0 })),
-    along: { left: 0, right: 0 },
     captioned: true,
     columnLines: 1,
     titleLines: given.list.some(({ name }) => name !== '') ? 1 : 0,
@@ -268,11 +281,12 @@ export function shareOut(given: Given): Shared {
     lastShare: 1,
   };
   let shared = share(given, before);
-  for (let turn = 1; turn < PASSES; turn++) {
+  for (let turn = 1; ; turn++) {
     const next = after(shared, given);
-    if (isSame(next, before)) break;
-    before = next;
+    if (isSame(next, before)) return shared;
+    // Where labels that fit a wide plot make it narrow, and so on, room is left for either.
+    before = turn < PASSES ? next : roomier(before, next);
     shared = share(given, before);
+    if (turn >= PASSES) return shared;
   }
-  return shared;
 }

@@ -33,6 +33,7 @@ function periodsOfMean(table: Table): number {
   const usual = {
     month: 12,
     quarter: 4,
+    'half-year': 2,
     year: 3,
     week: 13,
     day: 7,

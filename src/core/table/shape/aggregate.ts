@@ -146,7 +146,7 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
     throw new Refusal(`“${table.title}” has no column of dates, so it cannot be taken together by ${step.to}.`);
   const { base, every } = partsOf(periods.interval);
   const isLonger = INTERVALS.indexOf(base) > INTERVALS.indexOf(step.to);
-  if (isLonger || (base === step.to && every > 1) || (periods.interval === '6 months' && step.to === 'quarter'))
+  if (isLonger || (base === step.to && every > 1))
     throw new Refusal(
       `“${table.title}” has ${sayInterval(periods.interval).replace('one', 'one row')}, which is longer than a ${step.to}.`,
     );

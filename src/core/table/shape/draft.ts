@@ -86,6 +86,7 @@ const NEXT = {
   week: 'month',
   month: 'quarter',
   quarter: 'year',
+  'half-year': 'year',
   year: 'year',
 } as const;
 

@@ -23,8 +23,8 @@ function placeInYear(ms: number, interval: Interval, yearStart: number): Place {
   const date = new Date(ms);
   const month = date.getUTCMonth();
   const into = (month - (yearStart - 1) + 12) % 12;
-  const { base, every } = partsOf(interval);
-  if (base === 'month' && every === 6) return { at: into, label: `${ENGLISH.half}${Math.floor(into / 6) + 1}` };
+  const { base } = partsOf(interval);
+  if (base === 'half-year') return { at: into, label: `${ENGLISH.half}${Math.floor(into / 6) + 1}` };
   if (base === 'month') return { at: into, label: ENGLISH.monthsShort[month] ?? '' };
   if (base === 'quarter') return { at: into, label: `${ENGLISH.quarter}${Math.floor(into / 3) + 1}` };
   if (base === 'week') {
@@ -54,6 +54,8 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
   if (partsOf(periods.interval).base === 'year') throw new Refusal(`“${table.title}” has no more than one row a year.`);
   if (isWithinDays(periods.interval))
     throw new Refusal('Hours and less are too fine to lay years over each other; take days together first.');
+  if (periods.interval === 'half-year' && (step.yearStart - 1) % 6 !== 0)
+    throw new Refusal('Halves of calendar years do not fit a year that begins in that month.');
   if (periods.interval === 'quarter' && (step.yearStart - 1) % 3 !== 0)
     throw new Refusal('Calendar quarters do not fit a year that begins in that month.');
   const [series, another] = periods.series;
