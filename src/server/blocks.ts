@@ -3,31 +3,40 @@ import { type Kysely, sql } from 'kysely';
 import type { BlockCells } from '../core/change/wire.ts';
 import { Refusal } from '../core/refusal.ts';
 import { isReceived, type Report, tablesOf } from '../core/report/report.ts';
-import type { Cell } from '../core/table/column.ts';
-import { spliceCells } from '../core/table/edit.ts';
+import type { Cell, ReceivedTexts } from '../core/table/column.ts';
+import { type KeptCells, keptCells, spliceCells, spliceReceived, type WholeBlock } from '../core/table/kept.ts';
 import { storableValue } from '../core/text/storable.ts';
 import type { Database, Schema } from './database.ts';
 
-/** The cells of a column as JSON text, as they were stored. */
-export async function loadBlock(db: Kysely<Schema>, report: string, block: string): Promise<string | undefined> {
+/** A part of a column as JSON text, as it was stored: its cells, or what was received of them. Undefined where there is no such block. */
+export async function loadBlock(
+  db: Kysely<Schema>,
+  report: string,
+  block: string,
+  part: 'cells' | 'received' = 'cells',
+): Promise<string | undefined> {
   const row = await db
     .selectFrom('column_blocks')
-    .select('cells')
+    .select(part)
     .where('report_id', '=', report)
     .where('id', '=', block)
     .executeTakeFirst();
-  return row?.cells;
+  return row && (row[part] ?? 'null');
 }
 
 /** The cells of a new block; an edit is repeated on the block it was made on. Undefined where that is not stored. */
-async function cellsOfNew(
-  trx: Kysely<Schema>,
-  report: string,
-  block: BlockCells,
-): Promise<readonly Cell[] | undefined> {
-  if (Array.isArray(block)) return block;
-  const before = await loadBlock(trx, report, block.of);
-  return before === undefined ? undefined : spliceCells(JSON.parse(before) as Cell[], block.splice);
+async function cellsOfNew(trx: Kysely<Schema>, report: string, block: BlockCells): Promise<KeptCells | undefined> {
+  if (!('of' in block)) return keptCells(block);
+  const [cells, received] = [
+    await loadBlock(trx, report, block.of),
+    await loadBlock(trx, report, block.of, 'received'),
+  ];
+  if (cells === undefined || received === undefined) return undefined;
+  const before = JSON.parse(cells) as Cell[];
+  return {
+    cells: spliceCells(before, block.splice),
+    received: spliceReceived(JSON.parse(received) as ReceivedTexts | null, before.length, block.splice),
+  };
 }
 
 /**
@@ -42,10 +51,11 @@ export async function storeBlocks(
   for (const [id, block] of Object.entries(blocks)) {
     const made = await cellsOfNew(trx, report, block);
     if (!made) continue;
-    const cells = storableValue(made)?.value ?? [];
+    const { cells, received } = storableValue(made)?.value ?? { cells: [], received: null };
+    const kept = received?.some((text) => text !== null) ? JSON.stringify(received) : null;
     await trx
       .insertInto('column_blocks')
-      .values({ report_id: report, id, rows: cells.length, cells: JSON.stringify(cells) })
+      .values({ report_id: report, id, rows: cells.length, cells: JSON.stringify(cells), received: kept })
       // A block never changes once stored, so storing it again is the same.
       .onConflict((conflict) => conflict.columns(['report_id', 'id']).doNothing())
       .execute();
@@ -53,11 +63,11 @@ export async function storeBlocks(
 }
 
 /** Stores a block of a report; false when there is no such report. */
-export async function addBlock(db: Database, report: string, block: string, cells: readonly Cell[]): Promise<boolean> {
+export async function addBlock(db: Database, report: string, id: string, block: WholeBlock): Promise<boolean> {
   return db.transaction().execute(async (trx) => {
     const row = await trx.selectFrom('reports').select('id').where('id', '=', report).executeTakeFirst();
     if (!row) return false;
-    await storeBlocks(trx, report, { [block]: [...cells] });
+    await storeBlocks(trx, report, { [id]: block });
     return true;
   });
 }

@@ -38,6 +38,8 @@ export interface Schema {
     rows: number;
     /** a JSON array of cells, kept as text so that it is handed out without being parsed */
     cells: string;
+    /** likewise what was received of them: a text where the value is not written back as it, else null; null where none is */
+    received: string | null;
   };
 }
 

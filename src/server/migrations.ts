@@ -76,6 +76,11 @@ const migrations: Record<string, Migration> = {
         for each row execute function forget_check()`.execute(db);
     },
   },
+  '003-received': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.alterTable('column_blocks').addColumn('received', 'text').execute();
+    },
+  },
 };
 
 /** Brings the database's tables up to date. */

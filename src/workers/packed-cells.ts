@@ -40,6 +40,10 @@ export function packCells(cells: readonly Cell[]): PackedCells {
 /** The buffer that is handed over with packed cells. */
 export const bufferOf = (packed: PackedCells) => (packed.kind === 'numbers' ? packed.values : packed.places).buffer;
 
+/** Texts that were packed. */
+export const unpackTexts = (packed: PackedCells): (string | null)[] =>
+  unpackCells(packed).map((cell) => (typeof cell === 'string' ? cell : null));
+
 /** The cells that were packed. */
 export function unpackCells(packed: PackedCells): Cell[] {
   if (packed.kind === 'texts') {

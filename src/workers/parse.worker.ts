@@ -1,5 +1,6 @@
 /** Reads tables off the page's main thread, and reads them again when their user decides anew. */
 import { Refusal } from '../core/refusal.ts';
+import { metaOf } from '../core/table/column.ts';
 import type { Reading } from '../core/table/reading.ts';
 import { openTableFile, openTableText, type Received, type Source } from '../formats/table-file.ts';
 import { bufferOf, type PackedCells, packCells } from './packed-cells.ts';
@@ -17,7 +18,7 @@ export interface ParseMessage {
 export type ParseAnswer =
   | { kind: 'progress'; share: number }
   /** the cells of one column; each is a message of its own, so that taking them in never holds up the page */
-  | { kind: 'cells'; cells: PackedCells }
+  | { kind: 'cells'; cells: PackedCells; received: PackedCells | null }
   /** everything but the cells, after them */
   | { kind: 'read'; received: Received }
   | { kind: 'refused'; error: string };
@@ -50,9 +51,10 @@ async function parse({ request, reading }: ParseMessage): Promise<void> {
     const { table, ...received } = source.read(reading, progress());
     for (const column of table.columns) {
       const cells = packCells(column.cells);
-      answer({ kind: 'cells', cells }, [bufferOf(cells)]);
+      const received = column.received ? packCells(column.received) : null;
+      answer({ kind: 'cells', cells, received }, [bufferOf(cells), ...(received ? [bufferOf(received)] : [])]);
     }
-    const columns = table.columns.map((column) => ({ ...column, cells: [] }));
+    const columns = table.columns.map((column) => ({ ...metaOf(column), cells: [] }));
     answer({ kind: 'read', received: { ...received, table: { ...table, columns } } });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;

@@ -51,7 +51,7 @@ describe('an empty grid', () => {
       await page.keyboard.type(text);
       await press('Tab');
       await page.keyboard.type(`${text}5`);
-      await press('Enter', 'ArrowLeft');
+      await press('Enter');
     }
     await expect.poll(() => column(1)).toEqual(['12', '14', '9']);
     await expect.poll(() => column(2)).toEqual(['125', '145', '95']);
@@ -118,15 +118,52 @@ describe('the grid', () => {
     expect(await column(2)).toEqual(['10', '25', 'closed', '40', '50']);
   });
 
-  it('copies what it shows in full, and refuses what does not fit with one sentence', async () => {
+  it('copies what it shows in full, and grows by what is pasted beyond its edges', async () => {
     page = await openPage();
     await keep(SMALL);
     await grid().focus();
     await press('Shift+ArrowDown', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Control+C');
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('2026-01\tN\t10\n2026-02\tS\t20');
     await press('Control+End', 'Control+V');
-    await page.getByText(/The block is 3 columns wide and only 1 is here/).waitFor();
+    expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50', '2026-01', '2026-02']);
+    expect(await column(3)).toEqual(['', '', '', '', '', 'N', 'S']);
+    expect(await column(4)).toEqual(['', '', '', '', '', '10', '20']);
+    expect(await page.getByRole('columnheader', { name: 'Column 4' }).textContent()).toContain('text');
+    expect(await page.getByRole('columnheader', { name: 'Column 5' }).textContent()).toContain('number');
+    await press('Control+z');
+    await expect.poll(() => cell(0, 4).count()).toBe(0);
     expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
+  });
+
+  it('grows by typing beside its last column, goes on with what stands there, and moves and removes columns', async () => {
+    page = await openPage();
+    await keep(SMALL);
+    await grid().focus();
+    await press('Control+Home', 'Control+ArrowRight', 'ArrowRight');
+    await page.keyboard.type('1.5');
+    await press('Enter');
+    await page.keyboard.type('2');
+    await press('Enter');
+    const added = page.getByRole('columnheader', { name: 'Column 4' });
+    expect(await added.textContent()).toContain('number');
+    await press('ArrowUp', 'ArrowUp', 'Shift+ArrowDown', 'Shift+ArrowDown', 'Shift+ArrowDown', 'Alt+Shift+ArrowDown');
+    expect(await column(3)).toEqual(['1.5', '2.0', '2.5', '3.0', '']);
+    // The next month stands below the last one.
+    await press('Control+Home', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown');
+    await press('Shift+ArrowDown', 'Alt+Shift+ArrowDown');
+    expect((await column(0)).slice(-2)).toEqual(['May 2026', 'Jun 2026']);
+    const act = async (name: string) => {
+      await page.getByRole('button', { name: 'Set column Column 4' }).click();
+      await page.getByRole('button', { name }).click();
+      await press('Escape');
+    };
+    await act('Move left');
+    expect(await column(2)).toEqual(['1.5', '2.0', '2.5', '3.0', '', '']);
+    await act('Remove this column');
+    expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50', '']);
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => column(2)).toEqual(['10', '20', 'closed', '40', '50', '']);
   });
 
   it('keeps every cell of rows that are typed below the last one, as fast as one types', async () => {
@@ -209,6 +246,34 @@ describe('the grid', () => {
     for (let turn = 0; turn < 4; turn++) await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('columnheader', { name: 'passengers' }).waitFor();
     expect(await cell(2, 2).getAttribute('aria-invalid')).toBe('true');
+  });
+
+  it('reads what was received again when the kind of a column is changed, long after it was kept', async () => {
+    page = await openPage();
+    await keep('Week\tPhone\tLoad\n1\t0049 12\t1,250.50\n2\t0049 13\t1,300.00\n3\tn/a\t1,310.10 p\n');
+    await saved(page);
+    await page.reload();
+    await grid().waitFor();
+    const kind = async (name: string, to: string) => {
+      await page.getByRole('button', { name: `Set column ${name}` }).click();
+      await page.getByLabel('Kind of the column').selectOption(to);
+      await press('Escape');
+    };
+    await expect.poll(() => column(2)).toEqual(['1,250.5', '1,300.0', '1,310.1']);
+    await kind('Load', 'text');
+    await expect.poll(() => column(2)).toEqual(['1,250.50', '1,300.00', '1,310.10 p']);
+    // A row comes in between, and what was received stays with its row.
+    await kind('Load', 'number');
+    await grid().focus();
+    await press('Control+Home', 'ArrowDown', 'Alt+Enter');
+    await saved(page);
+    await page.reload();
+    await grid().waitFor();
+    await page.getByRole('button', { name: 'Set column Load' }).click();
+    await page.getByLabel('Decimals of the column').waitFor();
+    await press('Escape');
+    await kind('Load', 'text');
+    await expect.poll(() => column(2)).toEqual(['1,250.50', '', '1,300.00', '1,310.10 p']);
   });
 });
 

@@ -137,6 +137,40 @@ describe('saving', () => {
     expect(response.headers.get('cache-control')).toMatch(/immutable/);
   });
 
+  it('keeps what was received beside the cells, through edits that are sent as splices', async () => {
+    const report = await fresh();
+    const table = readTableText('month,a\n2026-01,1.50\n2026-02,2\n2026-03,n/a\n', 'Texts');
+    const { item, blocks } = packTable('texts', table, randomUUID);
+    const [, column] = item.columns;
+    const from = column?.block ?? '';
+    await send(report, { base: 0, commands: [{ id: randomUUID(), name: 'item.add', args: { item } }], blocks });
+    const part = (block: string, name: string) =>
+      call('GET', `/api/reports/${report}/blocks/${block}?part=${name}`).then(({ body }) => body);
+    expect(await part(from, 'received')).toEqual(['1.50', null, 'n/a']);
+    const edit = (id: string, older: string, splice: object) => ({
+      commands: [
+        {
+          id: randomUUID(),
+          name: 'table.setCells',
+          args: { table: 'texts', rows: 3, columns: [{ key: 'a', from: older, block: id }] },
+        },
+      ],
+      blocks: { [id]: { of: older, splice } },
+    });
+    const [typed, again] = [randomUUID(), randomUUID()];
+    const first = edit(typed, from, { at: 1, remove: 1, insert: [1250], received: ['1,250'] });
+    expect((await send(report, { base: 1, ...first })).body).toMatchObject({ refused: [] });
+    expect(await part(typed, 'received')).toEqual(['1.50', '1,250', 'n/a']);
+    // What the value tells leaves no older text behind.
+    const second = edit(again, typed, { at: 0, remove: 3, insert: [3, 4, 5] });
+    await send(report, { base: 2, ...second });
+    expect(await part(again, 'cells')).toEqual([3, 4, 5]);
+    expect(await part(again, 'received')).toBeNull();
+    expect((await call('GET', `/api/reports/${report}/blocks/${again}?part=looks`)).status).toBe(400);
+    const short = { cells: [1, 2], received: ['1'] };
+    expect((await call('PUT', `/api/reports/${report}/blocks/short`, short)).status).toBe(400);
+  });
+
   it('stores nothing of a table whose cells did not all arrive', async () => {
     const { revision } = await stored(id);
     const { item, blocks } = packTable('half-table', readTableText('a,b\n1,2\n', 'Half'), randomUUID);

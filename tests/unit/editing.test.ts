@@ -3,20 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { Refusal } from '../../src/core/refusal.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { decimalsShown } from '../../src/core/table/decimals.ts';
-import {
-  fillDown,
-  insertRows,
-  readTyped,
-  removeRows,
-  setCells,
-  spliceCells,
-  type TableEdit,
-} from '../../src/core/table/edit.ts';
+import { fillDown, insertRows, readTyped, removeRows, setCells, type TableEdit } from '../../src/core/table/edit.ts';
 import { factsOf, sizeOf } from '../../src/core/table/facts.ts';
-import { readingFor, rereadColumn, shapesOf, textOfCell } from '../../src/core/table/retype.ts';
+import { spliceCells } from '../../src/core/table/kept.ts';
+import { readingFor, rereadColumn, shapesOf } from '../../src/core/table/retype.ts';
+import { textOfCell } from '../../src/core/table/written.ts';
 import { readCellBlock, writeCellBlock } from '../../src/formats/cell-block.ts';
 import { at, pressed, type Selection, within } from '../../src/ui/grid/selection.ts';
-import { hasUnreadCells, nextUnread } from '../../src/ui/table/edits.ts';
+import { hasUnreadCells, nextUnread } from '../../src/ui/table/unread.ts';
 import { packCells, unpackCells } from '../../src/workers/packed-cells.ts';
 import { dates, day, months, numbers, tableOf, texts } from './tables.ts';
 
@@ -34,7 +28,7 @@ const cellsAfter = (edit: TableEdit, key: string) => {
 
 describe('edits of cells', () => {
   it('put a block in, and add the rows it reaches beyond the last with empty cells beside it', () => {
-    const edit = setCells(table, KEYS, 3, new Map([['a', [7, 8, 9]]]));
+    const edit = setCells(table, KEYS, 3, new Map([['a', { insert: [7, 8, 9] }]]));
     expect(edit.rows).toBe(6);
     expect(cellsAfter(edit, 'a')).toEqual([1, 2, 3, 7, 8, 9]);
     expect(cellsAfter(edit, 'b')).toEqual(['x', 'y', 'z', 'sum', null, null]);
@@ -163,7 +157,7 @@ describe('cells that could not be read', () => {
 });
 
 describe('keys in the grid', () => {
-  const bounds = { rows: 100, cols: 5, page: 10 };
+  const bounds = { rows: 100, cols: 5, own: 5, page: 10 };
   const press = (from: Selection, key: string, more: { control?: boolean; shift?: boolean } = {}) =>
     pressed(from, { key, control: false, shift: false, ...more }, bounds);
   it.each<[string, { control?: boolean; shift?: boolean }, [number, number]]>([

@@ -59,13 +59,13 @@ export function refitCells(
       continue;
     }
     const block = blocks[cells.block];
-    if (now === undefined || !block || Array.isArray(block)) return asItIs;
+    if (now === undefined || !block || !('of' in block)) return asItIs;
     if (!isTypedOver(edits, edit.table, cells.key, cells.from, now)) return asItIs;
-    const { at, insert } = block.splice;
+    const { at, insert, received } = block.splice;
     const remove = Math.min(insert.length, table.rows - at);
     if (remove < 0) return asItIs;
     const id = newId();
-    made[id] = { of: now, splice: { at, remove, insert } };
+    made[id] = { of: now, splice: { at, remove, insert, ...(received && { received }) } };
     columns.push({ key: cells.key, from: now, block: id });
   }
   if (Object.keys(made).length === 0) return asItIs;

@@ -1,12 +1,11 @@
 /** What is sent to change a report. */
 import * as z from 'zod';
 import { Id } from '../named/id.ts';
-import { Cell } from '../table/column.ts';
-import { Splice } from '../table/edit.ts';
+import { Splice, WholeBlock } from '../table/kept.ts';
 import { Call } from './change.ts';
 
 /** The cells of a new block: all of them, or what makes them of an older block. */
-const BlockCells = z.union([z.array(Cell).max(2_000_000), z.strictObject({ of: Id, splice: Splice })]);
+const BlockCells = z.union([...WholeBlock.options, z.strictObject({ of: Id, splice: Splice })]);
 export type BlockCells = z.infer<typeof BlockCells>;
 
 /** Cells of columns that calls bring, by the block's id. */

@@ -1,6 +1,7 @@
 import { withCalculations } from '../table/calc/calculate.ts';
-import type { Cell, Column, Table } from '../table/column.ts';
+import { type Cell, type Column, metaOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
+import { blockOf, type WholeBlock } from '../table/kept.ts';
 import { applySteps } from '../table/shape/shape.ts';
 import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
 
@@ -70,12 +71,12 @@ export function packTable(
   id: string,
   table: Table,
   newBlockId: () => string,
-): { item: StoredTable; blocks: Record<string, Cell[]> } {
-  const blocks: Record<string, Cell[]> = {};
-  const columns = table.columns.map(({ cells, ...meta }) => {
+): { item: StoredTable; blocks: Record<string, WholeBlock> } {
+  const blocks: Record<string, WholeBlock> = {};
+  const columns = table.columns.map((column) => {
     const block = newBlockId();
-    blocks[block] = cells as Cell[];
-    return { meta, block };
+    blocks[block] = blockOf(column);
+    return { meta: metaOf(column), block };
   });
   return {
     item: {

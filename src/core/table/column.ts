@@ -47,7 +47,24 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
 ]);
 export type ColumnMeta = z.infer<typeof ColumnMeta>;
 
-export type Column = ColumnMeta & { cells: readonly Cell[] };
+/**
+ * What stood in the cells as received, where the values are not written back
+ * as the same texts; null for every other cell.
+ */
+export const ReceivedTexts = z.array(z.string().nullable()).max(2_000_000);
+export type ReceivedTexts = readonly (string | null)[];
+
+export type Column = ColumnMeta & {
+  cells: readonly Cell[];
+  /** there while a table is read, compared or read anew; tables that are shown are loaded without it */
+  received?: ReceivedTexts;
+};
+
+/** What is known of a column, without its cells. */
+export function metaOf(column: Column): ColumnMeta {
+  const { cells: _, received: __, ...meta } = column;
+  return meta;
+}
 
 /** A fact about a table that its user should know, in one sentence. */
 export const Remark = z.strictObject({

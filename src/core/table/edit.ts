@@ -1,23 +1,11 @@
 /** Editing cells: what an edit does to each column, as splices that the server can repeat. */
-import * as z from 'zod';
 import { Refusal } from '../refusal.ts';
-import { Cell, type Column, type Table } from './column.ts';
+import type { Cell, Column, Table } from './column.ts';
 import { ALL_SHAPES, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
+import type { Splice } from './kept.ts';
 import { isMissing } from './number-text.ts';
 import { readNumber } from './numbers.ts';
-
-/** Takes cells out at a row and puts others in. */
-export const Splice = z.strictObject({
-  at: z.number().int().min(0),
-  remove: z.number().int().min(0),
-  insert: z.array(Cell).max(2_000_000),
-});
-export type Splice = z.infer<typeof Splice>;
-
-/** The cells after a splice; the given list stays as it was. */
-export function spliceCells(cells: readonly Cell[], { at, remove, insert }: Splice): Cell[] {
-  return [...cells.slice(0, at), ...insert, ...cells.slice(at + remove)];
-}
+import { textOfCell } from './written.ts';
 
 /** An edit of some columns of a table, each with one splice. */
 export interface TableEdit {
@@ -53,6 +41,16 @@ export function readTyped(column: Column, text: string): Cell {
   return text;
 }
 
+/** Cells to be put in, and their texts as typed where the values are written otherwise. */
+export type TypedCells = Pick<Splice, 'insert' | 'received'>;
+
+/** Reads what was typed into cells of a column, and keeps the texts that its values are not written as. */
+export function readAllTyped(column: Column, texts: readonly string[]): TypedCells {
+  const insert = texts.map((text) => readTyped(column, text));
+  const typed = texts.map((text, row) => (text === textOfCell(column, insert[row] ?? null) ? null : text));
+  return typed.some((text) => text !== null) ? { insert, received: typed } : { insert };
+}
+
 /** Each splice as wide as the whole table, for edits that change the count of rows. */
 const everywhere = (table: Table, keys: readonly string[], splice: (column: Column) => Splice) =>
   table.columns.filter(({ key }) => keys.includes(key)).map((column) => ({ key: column.key, splice: splice(column) }));
@@ -81,20 +79,25 @@ export function setCells(
   table: Table,
   keys: readonly string[],
   at: number,
-  cells: ReadonlyMap<string, readonly Cell[]>,
+  cells: ReadonlyMap<string, TypedCells>,
 ): TableEdit {
-  const reach = Math.max(0, ...[...cells.values()].map((list) => at + list.length));
+  const reach = Math.max(0, ...[...cells.values()].map(({ insert }) => at + insert.length));
   const rows = Math.max(table.rows, reach);
   const added = rows - table.rows;
   const columns = table.columns.flatMap(({ key }) => {
-    const list = cells.get(key);
-    if (!list) {
+    const typed = cells.get(key);
+    if (!typed) {
       // New rows need cells in every column of the table's own.
       const blank = { at: table.rows, remove: 0, insert: new Array<Cell>(added).fill(null) };
       return added > 0 && keys.includes(key) ? [{ key, splice: blank }] : [];
     }
-    const insert = [...list, ...new Array<Cell>(Math.max(0, rows - Math.max(table.rows, at + list.length))).fill(null)];
-    return [{ key, splice: { at, remove: Math.min(insert.length, table.rows - at), insert } }];
+    const from = Math.min(at, table.rows);
+    const lead = new Array<null>(at - from).fill(null);
+    const rest = new Array<null>(Math.max(0, rows - Math.max(table.rows, at + typed.insert.length))).fill(null);
+    const insert = [...lead, ...typed.insert, ...rest];
+    const received = typed.received && [...lead, ...typed.received, ...rest];
+    const remove = Math.min(insert.length, table.rows - from);
+    return [{ key, splice: { at: from, remove, insert, ...(received && { received }) } }];
   });
   return { rows, columns, totals: [...table.totals] };
 }
@@ -111,7 +114,7 @@ export function fillDown(
   const cells = new Map(
     table.columns
       .filter(({ key }) => chosen.includes(key))
-      .map((column) => [column.key, new Array<Cell>(to - from).fill(column.cells[from] ?? null)] as const),
+      .map((column) => [column.key, { insert: new Array<Cell>(to - from).fill(column.cells[from] ?? null) }] as const),
   );
   return setCells(table, keys, from + 1, cells);
 }

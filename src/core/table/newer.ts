@@ -4,9 +4,11 @@ import { formatPeriod } from '../time/format.ts';
 import { chooseAcross } from './choose.ts';
 import type { Cell, Column, Table } from './column.ts';
 import { periodNumber } from './periods.ts';
-import { readingFor, rereadColumn, textOfCell } from './retype.ts';
+import { receivedOf, textsOf, withReceived } from './received.ts';
+import { readingFor, rereadColumn } from './retype.ts';
 import { periodsOfTable } from './series.ts';
 import { keysOf } from './titles.ts';
+import { textOfCell } from './written.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
 
@@ -196,20 +198,26 @@ function sourcesOfRows(oldIds: readonly string[], newIds: readonly string[], kee
 export function takeNewer(table: Table, newer: Table, { matches, keepColumns, keepRows }: Taking): Table {
   const { matched, added, oldIds, newIds } = pair(table, newer, matches);
   const sources = sourcesOfRows(oldIds, newIds, keepRows);
-  const fill = (old: Column | undefined, other: Column | undefined) =>
-    sources.map((source): Cell => {
-      if (other && source.newer !== undefined) return other.cells[source.newer] ?? null;
-      return old && source.old !== undefined ? (old.cells[source.old] ?? null) : null;
-    });
+  /** The column with each row's cell and its text from where the row comes. */
+  const filled = (made: Column, old: Column | undefined, other: Column | undefined): Column => {
+    const pick = <T>(ofOld: readonly T[] | undefined, ofOther: readonly T[] | undefined, none: T) =>
+      sources.map((source): T => {
+        if (ofOther && source.newer !== undefined) return ofOther[source.newer] ?? none;
+        return (source.old !== undefined ? ofOld?.[source.old] : undefined) ?? none;
+      });
+    const column: Column = { ...made, cells: pick<Cell>(old?.cells, other?.cells, null) };
+    const texts = pick(old && textsOf(old), other && textsOf(other), '');
+    return withReceived(column, receivedOf(column, texts));
+  };
   const own = matched.flatMap(({ column, newer: other }): Column[] => {
     if (!other && !keepColumns.has(column.key)) return [];
-    return [{ ...(other ? joined(column, other) : column), cells: fill(column, other) }];
+    return [filled(other ? joined(column, other) : column, column, other)];
   });
   const taken = new Set(table.columns.map(({ key }) => key));
   const more = added.map((column): Column => {
     const key = taken.has(column.key) ? (keysOf([...taken, column.key]).at(-1) ?? column.key) : column.key;
     taken.add(key);
-    return { ...column, key, cells: fill(undefined, column) };
+    return filled({ ...column, key }, undefined, column);
   });
   const totals = { old: new Set(table.totals), newer: new Set(newer.totals) };
   return {

@@ -17,29 +17,30 @@ export interface NumberStyle {
 const PLAIN = /^-?\d+(?:\.\d+)?$/;
 const GROUPS = /['’\s]/g;
 
+/** Powers of ten. */
 const MAGNITUDES: Readonly<Record<string, number>> = {
-  k: 1e3,
-  K: 1e3,
-  T: 1e3,
-  tsd: 1e3,
-  'tsd.': 1e3,
-  'tys.': 1e3,
-  m: 1e6,
-  M: 1e6,
-  mn: 1e6,
-  mln: 1e6,
-  mio: 1e6,
-  'mio.': 1e6,
-  Mio: 1e6,
-  'Mio.': 1e6,
-  bn: 1e9,
-  B: 1e9,
-  mrd: 1e9,
-  'mrd.': 1e9,
-  Mrd: 1e9,
-  'Mrd.': 1e9,
+  k: 3,
+  K: 3,
+  T: 3,
+  tsd: 3,
+  'tsd.': 3,
+  'tys.': 3,
+  m: 6,
+  M: 6,
+  mn: 6,
+  mln: 6,
+  mio: 6,
+  'mio.': 6,
+  Mio: 6,
+  'Mio.': 6,
+  bn: 9,
+  B: 9,
+  mrd: 9,
+  'mrd.': 9,
+  Mrd: 9,
+  'Mrd.': 9,
 };
-/** Multiplier of a word such as "k", or undefined. */
+/** The power of ten that a word such as "k" multiplies by, or undefined. */
 export const magnitudeOf = (word: string): number | undefined =>
   Object.hasOwn(MAGNITUDES, word) ? MAGNITUDES[word] : undefined;
 
@@ -47,8 +48,8 @@ export const magnitudeOf = (word: string): number | undefined =>
 const FLAG = /^\(?(?:p|e|r|b|u|f|s|n|d|c|z|est|prov|rev|pe|bp|be|ep)\.?\)?$/;
 const isFlag = (word: string) => FLAG.test(word);
 
-/** Reads digits with marks under a style; null when the groups are of other lengths. */
-function readDigits(digits: string, decimal: '.' | ','): number | null {
+/** Digits with marks as a plain decimal number under a style; null when the groups are of other lengths. */
+function plainDigits(digits: string, decimal: '.' | ','): string | null {
   const other = decimal === '.' ? ',' : '.';
   const parts = digits.split(decimal);
   if (parts.length > 2) return null;
@@ -70,7 +71,7 @@ function readDigits(digits: string, decimal: '.' | ','): number | null {
   }
   const plain = groups.join('');
   if (!/^\d*$/.test(plain) || (plain === '' && fraction === '')) return null;
-  return Number(`${plain || '0'}.${fraction || '0'}`);
+  return `${plain || '0'}.${fraction || '0'}`;
 }
 
 const CREDIT = /^cr\.?$/i;
@@ -81,22 +82,23 @@ export function readNumber(text: string, style: NumberStyle): number | null {
   if (style.decimal === '.' && PLAIN.test(text)) return Number(text);
   const parts = partsOfNumber(text);
   if (!parts) return null;
-  const size = readDigits(parts.digits, style.decimal);
-  if (size === null) return null;
+  const digits = plainDigits(parts.digits, style.decimal);
+  if (digits === null) return null;
   const { word } = parts;
-  let factor = 1;
+  /** power of ten that a word multiplies by */
+  let power = 0;
   let isCredit = false;
   if (word !== null && word !== style.unit) {
     const magnitude = style.magnitudes ? magnitudeOf(word) : undefined;
     isCredit = CREDIT.test(word);
-    if (magnitude !== undefined) factor = magnitude;
+    if (magnitude !== undefined) power = magnitude;
     else if (!isCredit && word !== '%' && word !== '‰' && !DEBIT.test(word) && !isFlag(word)) return null;
   }
-  // Powers and magnitudes are exact where the result is: 1.1 million is 1100000.
-  const scaled =
-    factor === 1 && parts.exponent === 0 ? size : Number((size * factor * 10 ** parts.exponent).toPrecision(15));
+  // Read with its power as one decimal number, so that 1.1 million is 1100000 to the last digit.
+  const size = Number(`${digits}e${power + parts.exponent}`);
+  if (!Number.isFinite(size)) return null;
   const isNegative = parts.negative !== isCredit;
-  return isNegative && scaled !== 0 ? -scaled : scaled;
+  return isNegative && size !== 0 ? -size : size;
 }
 
 /** What one cell says of the decimal mark: it must be this one, it may be either, or it says nothing. */

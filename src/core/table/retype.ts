@@ -1,79 +1,14 @@
 /** Reading the cells of a column anew, when its user says that it holds another kind of value. */
-import { isoOf } from '../time/calendar.ts';
-import type { Cell, Column } from './column.ts';
+import type { Column } from './column.ts';
 import { ALL_SHAPES, type DateShape, NEAREST_DAY } from './dates.ts';
 import { inferColumn } from './infer.ts';
 import { countRead } from './infer-texts.ts';
 import { isMissing } from './number-text.ts';
-import { findStyle } from './numbers.ts';
+import { findStyle, magnitudeOf, readNumber } from './numbers.ts';
 import type { ColumnReading } from './reading.ts';
+import { receivedOf, textsOf, withReceived } from './received.ts';
 
-const SERIAL_DAY = 25_569;
-
-/**
- * Writes a date the way a shape reads it, so that its parts can be read in
- * another order, and bare numbers are the same numbers again; else as ISO 8601.
- */
-function dateText(ms: number, shape: string | undefined): string {
-  const iso = isoOf(ms);
-  const [year = '', month = '', day = ''] = iso.slice(0, 10).split('-');
-  const clock = iso.slice(11);
-  const timed = (date: string) => (clock === '' ? date : `${date} ${clock}`);
-  switch (shape) {
-    case 'year':
-      return year;
-    case 'month-day':
-      return timed(`${month}/${day}/${year}`);
-    case 'day-month':
-      return timed(`${day}/${month}/${year}`);
-    case 'day-dot':
-      return timed(`${day}.${month}.${year}`);
-    case 'compact':
-      return `${year}${month}${day}`;
-    case 'compact-month':
-      return `${year}${month}`;
-    case 'dot-month':
-      return `${year}.${month}`;
-    case 'month-dot':
-      return `${month}.${year}`;
-    case 'month-year':
-      return `${month}/${year}`;
-    case 'epoch':
-      return String(ms / 1000);
-    case 'epoch-ms':
-      return String(ms);
-    case 'serial':
-      return String(Number((ms / 86_400_000 + SERIAL_DAY).toFixed(8)));
-    case 'iso-month':
-    case 'month-code':
-    case 'name-year':
-    case 'year-name':
-      return `${year}-${month}`;
-    case 'quarter':
-    case 'quarter-first':
-      return `${year}-Q${Math.ceil(Number(month) / 3)}`;
-    case 'half':
-    case 'half-first':
-      return `${year}H${Math.ceil(Number(month) / 6)}`;
-    case 'season':
-      return `${year}/${String((Number(year) + 1) % 100).padStart(2, '0')}`;
-    case 'fiscal':
-      return `FY${year}`;
-    default:
-      return iso.replace('T', ' ');
-  }
-}
-
-/** A cell as the text that its column's kind reads. */
-export function textOfCell(column: Column, cell: Cell): string {
-  if (cell === null) return '';
-  if (typeof cell === 'string') return cell;
-  if (column.kind !== 'date') return String(cell);
-  return dateText(cell, column.shape);
-}
-
-const filledTexts = (column: Column) =>
-  column.cells.map((cell) => textOfCell(column, cell)).filter((text) => !isMissing(text));
+const filledTexts = (column: Column) => textsOf(column).filter((text) => !isMissing(text));
 
 /** The ways of writing dates under which any of a column's cells can be read, the best first. */
 export function shapesOf(column: Column): DateShape[] {
@@ -85,29 +20,54 @@ export function shapesOf(column: Column): DateShape[] {
     .map(({ shape }) => shape);
 }
 
-/** How a column is read as a kind, as far as its cells tell. */
+/** How a column is read as a kind, as far as its texts tell. */
 export function readingFor(column: Column, kind: Column['kind']): ColumnReading {
   if (kind === 'text') return { as: 'text' };
   if (kind === 'date') return { as: 'date', shape: shapesOf(column)[0]?.id ?? 'iso' };
-  // Numbers that were read before are written with a point again.
-  if (column.kind !== 'text') return { as: 'number', decimal: '.' };
+  if (column.kind === 'number') return { as: 'number', decimal: column.decimal ?? '.' };
   return { as: 'number', decimal: findStyle(filledTexts(column)).style.decimal };
 }
 
 /**
- * The same cells read as another kind. What cannot be read so stays as typed
- * and counts as missing. Key, title, and a unit set by hand stay.
+ * The texts of a column, as received where that is known, read in another way.
+ * What cannot be read so stays as typed and counts as missing. Key, title, and
+ * what was set of numbers by hand stay.
  */
 export function rereadColumn(column: Column, reading: ColumnReading): Column {
-  const texts = column.cells.map((cell) => textOfCell(column, cell));
+  const texts = textsOf(column);
   const { key, title } = column;
   const read = inferColumn({ key, title, texts, placeOf: (row) => row + 1 }, false, { chosen: reading }).column;
-  if (read.kind === 'number' && column.kind === 'number')
-    return {
-      ...read,
-      unit: column.unit,
-      total: column.total,
-      ...(column.decimals === undefined ? {} : { decimals: column.decimals }),
-    };
-  return read;
+  if (read.kind !== 'number' || column.kind !== 'number') return withReceived(read, receivedOf(read, texts));
+  const { total, decimals } = column;
+  // A letter that was the unit and is now to multiply is the unit no longer.
+  const isMultiplied = reading.as === 'number' && reading.magnitudes === true && magnitudeOf(column.unit ?? '');
+  const unit = isMultiplied || reading.as !== 'number' || reading.magnitudes === false ? read.unit : column.unit;
+  const made = { ...read, unit, total, ...(decimals !== undefined && { decimals }) };
+  return withReceived(made, receivedOf(made, texts));
+}
+
+/** How else the texts of a column of numbers can be read. */
+export interface OtherNumbers {
+  /** a text that is another number with the other decimal mark */
+  marked: string | null;
+  /** the letter after numbers that multiplies them or is their unit */
+  letter: string | null;
+}
+
+/** What of a column of numbers is open to another reading. */
+export function otherNumbersOf(column: Column): OtherNumbers {
+  if (column.kind !== 'number') return { marked: null, letter: null };
+  const texts = filledTexts(column);
+  const { style, letter } = findStyle(texts, column.title);
+  const under = (text: string, decimal: '.' | ',') => readNumber(text, { ...style, decimal });
+  const marked = texts.find((text) => under(text, '.') !== under(text, ',')) ?? null;
+  return { marked, letter: letter?.word ?? null };
+}
+
+/** The column under another unit: cells that could not be read and now can are read; the others stay as they are. */
+export function withUnit(column: Extract<Column, { kind: 'number' }>, unit: string | null): Column {
+  const style = { decimal: column.decimal ?? '.', magnitudes: true, unit };
+  const cells = column.cells.map((cell) => (typeof cell === 'string' ? (readNumber(cell, style) ?? cell) : cell));
+  const made = { ...column, unit, cells: cells.some((cell, row) => cell !== column.cells[row]) ? cells : column.cells };
+  return withReceived(made, made.cells === column.cells ? column.received : receivedOf(made, textsOf(column)));
 }

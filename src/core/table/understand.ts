@@ -7,6 +7,7 @@ import { markByExtract } from './extract-date.ts';
 import { inferColumn, type Known } from './infer.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
 import type { Finding, Reading } from './reading.ts';
+import { receivedOf, withReceived } from './received.ts';
 import { keysOf, readTitle } from './titles.ts';
 import { listed } from './words.ts';
 
@@ -295,7 +296,11 @@ export function understandRows(
       index === 0 && totals.length > 0
         ? column.cells.map((cell, row) => (isTotal.has(row) ? receivedAt(index, row) : cell))
         : column.cells;
-    const made: Column = { ...column, cells };
+    const received = receivedOf(
+      { ...column, cells },
+      body.rows.map((row) => row[index] ?? ''),
+    );
+    const made = withReceived({ ...column, cells }, received);
     if (made.kind === 'number') {
       const total = index > 0 && reading.totals !== false && isTotalTitle(made.title);
       return { ...made, unit: made.unit ?? stated, total };

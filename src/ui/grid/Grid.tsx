@@ -13,13 +13,16 @@ import { useTyping } from './useTyping.tsx';
 
 /** What can be done to the cells; a grid without it is for looking only. */
 export interface GridEditing {
+  /** stands after the last column and becomes one when something is typed or pasted into it */
+  spare: Column | null;
   /** false for columns that follow from others */
   editable(column: Column): boolean;
   /** the cell as it is typed */
   typed(column: Column, row: number): string;
   type(row: number, key: string, text: string): void;
   clear(area: Area): void;
-  copy(area: Area): string;
+  /** the cells as they go on the clipboard, by their form */
+  copy(area: Area): Readonly<Record<string, string>>;
   paste(area: Area, data: DataTransfer): void;
   /** other keys; true when one was taken */
   key(event: KeyboardEvent, area: Area): boolean;
@@ -40,16 +43,23 @@ interface GridProps {
 export function Grid(props: GridProps) {
   const { table, selection, onSelect, editing, head, across } = props;
   const box = useRef<HTMLDivElement>(null);
-  const { columns } = table;
+  const spare = editing?.spare ?? null;
+  const columns = useMemo(() => (spare ? [...table.columns, spare] : table.columns), [table.columns, spare]);
   const writers = useMemo(() => columns.map(writerOf), [columns]);
   const wordsOf = useCallback(
-    (column: Column) => (column.key === across ? `across · ${kindWords(column)}` : kindWords(column)),
-    [across],
+    (column: Column) => {
+      if (column === spare) return 'type or paste';
+      return column.key === across ? `across · ${kindWords(column)}` : kindWords(column);
+    },
+    [across, spare],
   );
   const buttons = head ? 62 : 0;
   const widths = useMemo(
-    () => columns.map((column, index) => widthOf(column, writers[index] ?? String, wordsOf(column), buttons)),
-    [columns, writers, wordsOf, buttons],
+    () =>
+      columns.map((column, index) =>
+        widthOf(column, writers[index] ?? String, wordsOf(column), column === spare ? 0 : buttons),
+      ),
+    [columns, writers, wordsOf, buttons, spare],
   );
   const totals = useMemo(() => new Set(table.totals), [table.totals]);
   // One empty row after the last takes new ones.
@@ -66,7 +76,7 @@ export function Grid(props: GridProps) {
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: other columns have other widths
   useLayoutEffect(() => cols.measure(), [widths]);
-  const bounds = { rows: count, cols: columns.length, page };
+  const bounds = { rows: count, cols: columns.length, own: table.columns.length, page };
   const here = within(selection, bounds);
   const area = areaOf(here);
   const { row, col } = here.at;
@@ -79,7 +89,14 @@ export function Grid(props: GridProps) {
     revealed.current = { row, col };
   }, [row, col]);
   const shownCols = cols.getVirtualItems();
-  const { typing, begin, fieldAt } = useTyping({ box, columns, here, bounds, editing, onSelect });
+  const { typing, begin, fieldAt } = useTyping({
+    box,
+    columns,
+    here,
+    bounds,
+    editing,
+    onSelect,
+  });
   const hands = useHands({ box, here, bounds, editing, typing, begin, onSelect });
   const width = cols.getTotalSize();
   return (
@@ -97,7 +114,14 @@ export function Grid(props: GridProps) {
       {...hands}
     >
       <div className="relative" style={{ width, height }}>
-        <HeadRow columns={columns} shown={shownCols} area={area} width={width} wordsOf={wordsOf} head={head} />
+        <HeadRow
+          columns={columns}
+          shown={shownCols}
+          area={area}
+          width={width}
+          wordsOf={wordsOf}
+          head={(column) => (column === spare ? null : head?.(column))}
+        />
         {shownRows.map((index) => {
           const selected = index >= area.top && index <= area.bottom;
           return (
@@ -114,6 +138,7 @@ export function Grid(props: GridProps) {
               cursor={index === row ? col : -1}
               isTotal={totals.has(index)}
               isNew={index >= table.rows}
+              spare={spare}
               field={fieldAt(index)}
             />
           );

@@ -28,13 +28,15 @@ interface GridRowProps {
   isTotal: boolean;
   /** the row that takes new ones holds nothing yet */
   isNew: boolean;
+  /** the column that takes new values and holds none yet */
+  spare: Column | null;
   /** what is typed into the cell at the cursor */
   field: ReactNode;
 }
 
 /** One row of the grid; drawn anew only when something of it changes. */
 export const GridRow = memo(function GridRow(props: GridRowProps) {
-  const { index, top, width, columns, writers, shown, left, right, cursor, isTotal, isNew, field } = props;
+  const { index, top, width, columns, writers, shown, left, right, cursor, isTotal, isNew, spare, field } = props;
   const selected = left >= 0;
   return (
     <div
@@ -55,7 +57,8 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
       {shown.map(({ index: place, start, size }) => {
         const column = columns[place];
         if (!column) return null;
-        const cell = isNew ? '' : (column.cells[index] ?? null);
+        const isFree = isNew || column === spare;
+        const cell = isFree ? '' : (column.cells[index] ?? null);
         const unread = typeof cell === 'string' && cell !== '' && column.kind !== 'text' && !isTotal;
         const chosen = place >= left && place <= right;
         const here = place === cursor;
@@ -74,7 +77,7 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
             className={`absolute top-0 h-full truncate border-r border-b border-[#efeae3] px-2.5 leading-[26px] tabular-nums ${column.kind === 'number' ? 'text-right' : ''} ${chosen && !here ? 'bg-[#f3edf4]' : ground} ${here ? 'z-[5] outline-2 -outline-offset-2 outline-[#5b3a63]' : ''}`}
             style={{ left: start, width: size }}
           >
-            {(here && field) || (isNew ? '' : writers[place]?.(index))}
+            {(here && field) || (isFree ? '' : writers[place]?.(index))}
           </div>
         );
       })}

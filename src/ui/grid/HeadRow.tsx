@@ -14,7 +14,7 @@ interface HeadRowProps {
   area: Area;
   width: number;
   wordsOf(column: Column): string;
-  head: ((column: Column) => ReactNode) | undefined;
+  head(column: Column): ReactNode;
 }
 
 /** Titles and kinds of the columns in sight, above the rows. */
@@ -45,7 +45,7 @@ export function HeadRow({ columns, shown, area, width, wordsOf, head }: HeadRowP
               <span className="min-w-0 truncate" title={column.title}>
                 {column.title}
               </span>
-              {head?.(column)}
+              {head(column)}
             </span>
             <span className={`truncate text-xs text-[#6e6574] ${isNumber ? 'text-right' : ''}`}>{wordsOf(column)}</span>
           </div>

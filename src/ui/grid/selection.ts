@@ -16,6 +16,8 @@ export interface Selection {
 export interface Bounds {
   rows: number;
   cols: number;
+  /** columns that hold something; what goes to the end of a row goes to the last of these */
+  own: number;
   /** rows of one screen */
   page: number;
 }
@@ -37,7 +39,7 @@ export const areaOf = ({ from, at }: Selection): Area => ({
 export const at = (row: number, col: number): Selection => ({ from: { row, col }, at: { row, col } });
 
 /** The same selection inside the bounds, for a table that became smaller. */
-export function within({ from, at: spot }: Selection, { rows, cols }: Bounds): Selection {
+export function within({ from, at: spot }: Selection, { rows, cols }: Pick<Bounds, 'rows' | 'cols'>): Selection {
   const put = ({ row, col }: Spot) => ({
     row: Math.max(0, Math.min(rows - 1, row)),
     col: Math.max(0, Math.min(cols - 1, col)),
@@ -52,7 +54,7 @@ interface Press {
 }
 
 /** Where a key takes the cursor; null for a key that does not move it. */
-function target({ row, col }: Spot, { key, control }: Press, { rows, cols, page }: Bounds): Spot | null {
+function target({ row, col }: Spot, { key, control }: Press, { rows, own, page }: Bounds): Spot | null {
   switch (key) {
     case 'ArrowUp':
       return { row: control ? 0 : row - 1, col };
@@ -61,7 +63,7 @@ function target({ row, col }: Spot, { key, control }: Press, { rows, cols, page 
     case 'ArrowLeft':
       return { row, col: control ? 0 : col - 1 };
     case 'ArrowRight':
-      return { row, col: control ? cols - 1 : col + 1 };
+      return { row, col: control ? own - 1 : col + 1 };
     case 'PageUp':
       return { row: row - page, col };
     case 'PageDown':
@@ -69,7 +71,7 @@ function target({ row, col }: Spot, { key, control }: Press, { rows, cols, page 
     case 'Home':
       return { row: control ? 0 : row, col: 0 };
     case 'End':
-      return { row: control ? rows - 1 : row, col: cols - 1 };
+      return { row: control ? rows - 1 : row, col: own - 1 };
     default:
       return null;
   }
@@ -80,9 +82,9 @@ export function pressed(selection: Selection, press: Press, bounds: Bounds): Sel
   const { from, at: spot } = selection;
   const { key, control, shift } = press;
   if (key === ' ' && control) return { from: { row: 0, col: from.col }, at: { row: bounds.rows - 1, col: spot.col } };
-  if (key === ' ' && shift) return { from: { row: from.row, col: 0 }, at: { row: spot.row, col: bounds.cols - 1 } };
+  if (key === ' ' && shift) return { from: { row: from.row, col: 0 }, at: { row: spot.row, col: bounds.own - 1 } };
   if (key.toLowerCase() === 'a' && control)
-    return { from: { row: 0, col: 0 }, at: { row: bounds.rows - 1, col: bounds.cols - 1 } };
+    return { from: { row: 0, col: 0 }, at: { row: bounds.rows - 1, col: bounds.own - 1 } };
   const to = target(spot, press, bounds);
   return to && within({ from: shift ? from : to, at: to }, bounds);
 }

@@ -46,7 +46,7 @@ export function useHands({ box, here, bounds, editing, typing, begin, onSelect }
   };
   const onCopy = (event: ClipboardEvent<HTMLDivElement>) => {
     if (typing || !editing) return;
-    event.clipboardData.setData('text/plain', editing.copy(area));
+    for (const [form, text] of Object.entries(editing.copy(area))) event.clipboardData.setData(form, text);
     event.preventDefault();
     if (event.type === 'cut') editing.clear(area);
   };
@@ -62,7 +62,7 @@ export function useHands({ box, here, bounds, editing, typing, begin, onSelect }
     if (spot.col < 0)
       onSelect({
         from: { row: event.shiftKey ? here.from.row : spot.row, col: 0 },
-        at: { row: spot.row, col: bounds.cols - 1 },
+        at: { row: spot.row, col: bounds.own - 1 },
       });
     else onSelect({ from: event.shiftKey ? here.from : spot, at: spot });
   };

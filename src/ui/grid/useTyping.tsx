@@ -1,4 +1,4 @@
-import { type ReactNode, type RefObject, useState } from 'react';
+import { type ReactNode, type RefObject, useRef, useState } from 'react';
 import type { Column } from '../../core/table/column.ts';
 import { CellField } from './CellField.tsx';
 import type { GridEditing } from './Grid.tsx';
@@ -26,6 +26,16 @@ interface TypingNow {
 export function useTyping({ box, columns, here, bounds, editing, onSelect }: TypingProps): TypingNow {
   const [typing, setTyping] = useState<(Spot & { text: string }) | null>(null);
   const { row, col } = here.at;
+  /** the cell that Tab went to last, and the column in which that run of Tabs began */
+  const run = useRef({ row: -1, col: -1, first: 0 });
+  const firstOfRun = () => (run.current.row === row && run.current.col === col ? run.current.first : col);
+  const target = (move: 'down' | 'right' | 'left'): Spot => {
+    const first = firstOfRun();
+    if (move === 'down') return { row: row + 1, col: first };
+    if (move === 'left') return { row, col: col - 1 };
+    // After the last column a run of Tabs goes on in the next row.
+    return col === bounds.own - 1 ? { row: row + 1, col: first } : { row, col: col + 1 };
+  };
   const begin = (text?: string) => {
     const column = columns[col];
     if (!editing || !column) return;
@@ -39,8 +49,9 @@ export function useTyping({ box, columns, here, bounds, editing, onSelect }: Typ
       editing?.type(typing.row, column.key, text);
     if (text === null) box.current?.focus({ preventScroll: true });
     if (!move) return;
-    const next = { down: [row + 1, col], right: [row, col + 1], left: [row, col - 1] }[move] as [number, number];
-    onSelect(within(at(...next), { ...bounds, rows: bounds.rows + 1 }));
+    const next = target(move);
+    run.current = { ...next, first: move === 'right' ? firstOfRun() : next.col };
+    onSelect(within(at(next.row, next.col), { ...bounds, rows: bounds.rows + 1 }));
     box.current?.focus({ preventScroll: true });
   };
   const fieldAt = (index: number) =>

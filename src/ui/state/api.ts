@@ -2,7 +2,7 @@
 import type { Change } from '../../core/change/change.ts';
 import type { CallsRequest } from '../../core/change/wire.ts';
 import type { ReportRecord } from '../../core/report/record.ts';
-import type { Cell } from '../../core/table/column.ts';
+import type { Cell, ReceivedTexts } from '../../core/table/column.ts';
 import { author } from './session.ts';
 
 export interface OpenedReport {
@@ -109,6 +109,9 @@ export async function loadMissed(id: string, since: number, until: number): Prom
   return all;
 }
 export const loadCells = (report: string, block: string) => fetchJson<Cell[]>(`/api/reports/${report}/blocks/${block}`);
+/** What was received of a block's cells, or null where its cells tell it. */
+export const loadReceived = (report: string, block: string) =>
+  fetchJson<ReceivedTexts | null>(`/api/reports/${report}/blocks/${block}?part=received`);
 
 export const createReport = (title: string, edition: string) =>
   fetchJson<{ id: string }>('/api/reports', { method: 'POST', headers, body: JSON.stringify({ title, edition }) });

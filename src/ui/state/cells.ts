@@ -1,7 +1,7 @@
 /** Blocks of cells in the page. A block never changes, so what was fetched or made once is kept. */
 import type { BlockCells } from '../../core/change/wire.ts';
 import type { Cell } from '../../core/table/column.ts';
-import { spliceCells } from '../../core/table/edit.ts';
+import { keptCells, spliceCells } from '../../core/table/kept.ts';
 
 export type Blocks = Readonly<Record<string, BlockCells>>;
 
@@ -10,9 +10,11 @@ const cells = new Map<string, readonly Cell[]>();
 /** Keeps blocks that were made or edited here. */
 export function rememberBlocks(blocks: Blocks): void {
   for (const [id, block] of Object.entries(blocks)) {
-    const before = Array.isArray(block) ? [] : cells.get(block.of);
-    if (Array.isArray(block)) cells.set(id, block);
-    else if (before) cells.set(id, spliceCells(before, block.splice));
+    if (!('of' in block)) cells.set(id, keptCells(block).cells);
+    else {
+      const before = cells.get(block.of);
+      if (before) cells.set(id, spliceCells(before, block.splice));
+    }
   }
 }
 

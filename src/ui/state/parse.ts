@@ -1,7 +1,7 @@
-import type { Cell } from '../../core/table/column.ts';
+import type { Column } from '../../core/table/column.ts';
 import type { Reading } from '../../core/table/reading.ts';
 import type { Received } from '../../formats/table-file.ts';
-import { unpackCells } from '../../workers/packed-cells.ts';
+import { unpackCells, unpackTexts } from '../../workers/packed-cells.ts';
 import type { ParseAnswer, ParseMessage, ParseRequest } from '../../workers/parse.worker.ts';
 
 export type ReadOutcome = { kind: 'read'; received: Received } | { kind: 'refused'; error: string };
@@ -14,15 +14,19 @@ export class TableReader {
     if (request.kind !== 'again') this.stop();
     this.#worker ??= new Worker(new URL('../../workers/parse.worker.ts', import.meta.url), { type: 'module' });
     const worker = this.#worker;
-    const cells: (readonly Cell[])[] = [];
+    const cells: Pick<Column, 'cells' | 'received'>[] = [];
     return new Promise((done, fail) => {
       worker.onmessage = ({ data }: MessageEvent<ParseAnswer>) => {
         if (data.kind === 'progress') onProgress(data.share);
-        else if (data.kind === 'cells') cells.push(unpackCells(data.cells));
+        else if (data.kind === 'cells')
+          cells.push({
+            cells: unpackCells(data.cells),
+            ...(data.received && { received: unpackTexts(data.received) }),
+          });
         else if (data.kind === 'refused') done(data);
         else {
           const { table } = data.received;
-          const columns = table.columns.map((column, index) => ({ ...column, cells: cells[index] ?? [] }));
+          const columns = table.columns.map((column, index) => ({ ...column, ...cells[index] }));
           done({ kind: 'read', received: { ...data.received, table: { ...table, columns } } });
         }
       };

@@ -26,7 +26,7 @@ import { isPageLeaving } from './leaving.ts';
 import { keepOutbox, keepParting, type Outbox } from './outbox.ts';
 import { current, type Notice, plainNotice, type ReportState, set, start } from './report-state.ts';
 import { author } from './session.ts';
-import { readRevisionFrom, typingNow } from './typing.ts';
+import { readRevisionFrom, typingNow, whileTyping } from './typing.ts';
 
 export { current, type Notice, useReport } from './report-state.ts';
 
@@ -311,6 +311,12 @@ function attempt(name: string, given: unknown, { blocks = {} }: How): Done | str
 export function run<Name extends CommandName>(name: Name, args: CommandArgs<Name>, how: How = {}): string | null {
   const done = attempt(name, args, how);
   return typeof done === 'string' ? done : null;
+}
+
+/** Runs several commands as one step to undo; `work` gives what was refused, or null. */
+export function runTogether(work: () => string | null): string | null {
+  const together = typingNow() ?? { group: crypto.randomUUID(), quiet: false, seen: current().window.revision };
+  return whileTyping(together, work);
 }
 
 /** Takes changes back, and says which fields had to stay because they were changed since. */

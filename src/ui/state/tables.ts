@@ -2,9 +2,9 @@
 import { useEffect, useState } from 'react';
 import type { TableItem } from '../../core/report/report.ts';
 import { rootOf, TableMaker } from '../../core/report/tables.ts';
-import type { Cell, Table } from '../../core/table/column.ts';
-import { spliceCells } from '../../core/table/edit.ts';
-import { loadCells } from './api.ts';
+import type { Cell, ReceivedTexts, Table } from '../../core/table/column.ts';
+import { keptCells, spliceCells, spliceReceived } from '../../core/table/kept.ts';
+import { loadCells, loadReceived } from './api.ts';
 import { cellsOf, rememberCells } from './cells.ts';
 import { current, useReport } from './store.ts';
 
@@ -15,8 +15,18 @@ async function fetchCells(report: string, block: string): Promise<readonly Cell[
   const known = cellsOf(block);
   if (known) return known;
   const made = current().blocks[block];
-  if (!made || Array.isArray(made)) return made ?? loadCells(report, block);
+  if (!made) return loadCells(report, block);
+  if (!('of' in made)) return keptCells(made).cells;
   return spliceCells(await fetchCells(report, made.of), made.splice);
+}
+
+/** What was received of the cells of a block, null where the cells tell it; wanted only to read them anew. */
+export async function fetchReceived(report: string, block: string): Promise<ReceivedTexts | null> {
+  const made = current().blocks[block];
+  if (!made) return loadReceived(report, block);
+  if (!('of' in made)) return keptCells(made).received;
+  const { length } = await fetchCells(report, made.of);
+  return spliceReceived(await fetchReceived(report, made.of), length, made.splice);
 }
 
 export type TableState = { table: Table } | { error: string } | { loading: true };

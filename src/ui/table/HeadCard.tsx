@@ -4,8 +4,9 @@ import { partsBetween } from '../../core/named/parts.ts';
 import { storedColumns, type TableItem } from '../../core/report/report.ts';
 import { Calculation } from '../../core/table/calc/calculation.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
-import { type Cell, type Column, ColumnMeta, type Table } from '../../core/table/column.ts';
-import { readingFor, rereadColumn, shapesOf } from '../../core/table/retype.ts';
+import { type Column, ColumnMeta, metaOf, type Table } from '../../core/table/column.ts';
+import { blockOf } from '../../core/table/kept.ts';
+import { otherNumbersOf, readingFor, rereadColumn, shapesOf, withUnit } from '../../core/table/retype.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { floorTo } from '../../core/time/calendar.ts';
 import { formatPeriod } from '../../core/time/format.ts';
@@ -14,6 +15,7 @@ import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { run } from '../state/store.ts';
 import type { TableEditor } from './edits.ts';
+import { useReceived } from './useReceived.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
 
@@ -50,12 +52,11 @@ export function HeadCard(props: HeadCardProps) {
   );
 }
 
-const metaOf = ({ cells: _, ...meta }: Column): ColumnMeta => meta;
-
 /** A column brought in: everything about it can be set. */
 function OwnColumn({ item, table, column }: HeadCardProps) {
   const stored = storedColumns(item).find(({ meta }) => meta.key === column.key);
   const before = stored?.meta ?? metaOf(column);
+  const whole = useReceived(column, stored?.block);
   const set = (meta: ColumnMeta) => {
     const parts = partsBetween(ColumnMeta, metaOf(column), meta);
     return parts.length > 0 ? run('table.setColumn', { table: item.id, column: column.key, set: parts }) : null;
@@ -66,7 +67,7 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
     return run(
       'table.setColumn',
       { table: item.id, column: column.key, set: partsBetween(ColumnMeta, before, metaOf(read)), cells },
-      { blocks: { [block]: read.cells as Cell[] } },
+      { blocks: { [block]: blockOf(read) } },
     );
   };
   const meta = metaOf(column);
@@ -91,7 +92,7 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
             { value: 'date', name: 'dates' },
             { value: 'text', name: 'text' },
           ]}
-          onCommit={(kind) => setCells(rereadColumn(column, readingFor(column, kind)))}
+          onCommit={(kind) => whole && setCells(rereadColumn(whole, readingFor(whole, kind)))}
         />
         <Unread column={column} totals={table.totals} />
       </p>
@@ -104,9 +105,14 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
               value={meta.unit ?? ''}
               placeholder="none"
               className="max-w-44"
-              onCommit={(unit) => set({ ...meta, unit: unit.trim() || null })}
+              onCommit={(text) => {
+                const unit = text.trim() || null;
+                const read = whole?.kind === 'number' ? withUnit(whole, unit) : null;
+                return read && read.cells !== column.cells ? setCells(read) : set({ ...meta, unit });
+              }}
             />
           </p>
+          {whole && <NumberReadings column={whole} setCells={setCells} />}
           <p>
             Shown with{' '}
             <PhraseChoice
@@ -139,7 +145,7 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
           </p>
         </>
       )}
-      {meta.kind === 'date' && <DateSentences column={column} meta={meta} set={set} setCells={setCells} />}
+      {meta.kind === 'date' && <DateSentences column={whole ?? column} meta={meta} set={set} setCells={setCells} />}
       {meta.kind === 'text' && (
         <p>
           Its texts{' '}
@@ -171,6 +177,52 @@ function Unread({ column, totals }: { column: Column; totals: readonly number[] 
       {count.toLocaleString('en-GB')} {count === 1 ? 'cell' : 'cells'} could not be read so and{' '}
       {count === 1 ? 'counts' : 'count'} as missing.
     </span>
+  );
+}
+
+interface NumberReadingsProps {
+  column: Column;
+  setCells(read: Column): string | null;
+}
+
+/** How the numbers are written, where what was received can be read in another way. */
+function NumberReadings({ column, setCells }: NumberReadingsProps) {
+  const { marked, letter } = useMemo(() => otherNumbersOf(column), [column]);
+  if (column.kind !== 'number') return null;
+  const decimal = column.decimal ?? '.';
+  return (
+    <>
+      {marked !== null && (
+        <p>
+          “{marked}” is written with{' '}
+          <PhraseChoice
+            label="Decimal mark of the numbers"
+            value={decimal}
+            options={[
+              { value: '.', name: 'a point before its decimals' },
+              { value: ',', name: 'a comma before its decimals' },
+            ]}
+            onCommit={(mark) => setCells(rereadColumn(column, { as: 'number', decimal: mark }))}
+          />
+        </p>
+      )}
+      {letter !== null && (
+        <p>
+          “{letter}” after a number{' '}
+          <PhraseChoice
+            label="What the letter after numbers means"
+            value={column.unit === letter ? 'unit' : 'size'}
+            options={[
+              { value: 'unit', name: 'is the unit' },
+              { value: 'size', name: 'multiplies it' },
+            ]}
+            onCommit={(value) =>
+              setCells(rereadColumn(column, { as: 'number', decimal, magnitudes: value === 'size' }))
+            }
+          />
+        </p>
+      )}
+    </>
   );
 }
 
@@ -283,6 +335,9 @@ function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGo
 
 function ColumnActions({ item, table, column, editor, onDone }: HeadCardProps & { onDone(): void }) {
   const place = table.columns.findIndex(({ key }) => key === column.key);
+  const keys = storedColumns(item).map(({ meta }) => meta.key);
+  const own = keys.indexOf(column.key);
+  const last = keys.length - 1;
   const insert = (at: number) => {
     editor.insertColumn(at);
     onDone();
@@ -295,6 +350,16 @@ function ColumnActions({ item, table, column, editor, onDone }: HeadCardProps & 
       <button type="button" className="btn btn-xs" onClick={() => insert(place + 1)}>
         after
       </button>
+      {own > 0 && (
+        <button type="button" className="btn btn-xs" onClick={() => editor.moveColumn(column.key, -1)}>
+          Move left
+        </button>
+      )}
+      {own < last && (
+        <button type="button" className="btn btn-xs" onClick={() => editor.moveColumn(column.key, 1)}>
+          Move right
+        </button>
+      )}
       <button
         type="button"
         className="btn btn-xs"

@@ -4,12 +4,13 @@ import type { StoredTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
 import type { Column, Table } from '../../core/table/column.ts';
 import { compareTables, type Difference, type Match, matchColumns, takeNewer } from '../../core/table/newer.ts';
+import { withReceived } from '../../core/table/received.ts';
 import { listed } from '../../core/table/words.ts';
 import type { Received } from '../../formats/table-file.ts';
 import { PhraseChoice } from '../controls/Phrase.tsx';
 import { show } from '../report/view.ts';
-import { run, useReport } from '../state/store.ts';
-import { useTable } from '../state/tables.ts';
+import { run, showNotice, useReport } from '../state/store.ts';
+import { fetchReceived, useTable } from '../state/tables.ts';
 import type { useIncoming } from './incoming.ts';
 import { openQuestion, Understood } from './Understood.tsx';
 
@@ -33,6 +34,7 @@ export function Newer(props: NewerProps) {
 
 function Compared({ item, received, arriving, table: full }: NewerProps & { table: Table }) {
   const report = useReport((state) => state.report);
+  const id = useReport((state) => state.id);
   const table = useMemo((): Table => {
     const own = new Set(item.columns.map(({ meta }) => meta.key));
     return { ...full, columns: full.columns.filter(({ key }) => own.has(key)) };
@@ -54,8 +56,10 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
   const kept = new Set(difference.columnsGone.map(({ key }) => key).filter((key) => !letGo.has(key)));
   const [keepRows, setKeepRows] = useState(false);
   const question = openQuestion(received);
-  const take = () => {
-    const next = takeNewer(table, newer, { matches, keepColumns: kept, keepRows });
+  const take = async () => {
+    const received = await Promise.all(item.columns.map(({ block }) => fetchReceived(id, block)));
+    const whole = { ...table, columns: table.columns.map((column, index) => withReceived(column, received[index])) };
+    const next = takeNewer(whole, newer, { matches, keepColumns: kept, keepRows });
     const { item: packed, blocks } = packTable(item.id, next, () => crypto.randomUUID());
     const { rows, columns, totals, remarks } = packed;
     if (run('table.replace', { table: item.id, rows, columns, totals, remarks }, { blocks }) === null)
@@ -71,7 +75,9 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
           className="btn btn-sm btn-primary"
           disabled={question !== null}
           title={question ?? undefined}
-          onClick={take}
+          onClick={() =>
+            void take().catch((error: unknown) => showNotice(error instanceof Error ? error.message : String(error)))
+          }
         >
           Take the newer data
         </button>

@@ -1,9 +1,9 @@
 import type { Column, Table } from '../../core/table/column.ts';
 import { columnOf } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
-import { textOfCell } from '../../core/table/retype.ts';
 import { draftTest, summaryFor } from '../../core/table/shape/draft.ts';
 import { type Step, type StepOf, SUMMARIES, type Summary } from '../../core/table/shape/step.ts';
+import { textOfCell } from '../../core/table/written.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { MeasureWord, YearStartWord } from './RuleSentence.tsx';
 

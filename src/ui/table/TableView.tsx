@@ -13,11 +13,12 @@ import { show, type TableStrip, useSeen, useView } from '../report/view.ts';
 import { run, showNotice, useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import { CalculateStrip } from './CalculateStrip.tsx';
-import { hasUnreadCells, nextUnread, TableEditor } from './edits.ts';
+import { TableEditor } from './edits.ts';
 import { Glance, type Looked } from './Glance.tsx';
 import { HeadCard } from './HeadCard.tsx';
 import { RemarksStrip } from './RemarksStrip.tsx';
 import { ShapeStrip } from './ShapeStrip.tsx';
+import { hasUnreadCells, nextUnread } from './unread.ts';
 import { useSettled } from './useSettled.ts';
 
 const STRIPS: { id: TableStrip; name: string }[] = [
@@ -125,6 +126,7 @@ function useDrawn(table: Table) {
 /** What typing, copying and keys do in the grid. */
 function editingOf(editor: TableEditor, walk: (step: 1 | -1) => void): GridEditing {
   return {
+    spare: editor.spare,
     editable: (column) => editor.editable(column),
     typed: (column, row) => editor.typed(column, row),
     type: (row, key, text) => editor.type(row, key, text),
@@ -133,7 +135,7 @@ function editingOf(editor: TableEditor, walk: (step: 1 | -1) => void): GridEditi
     paste: (area, data) => editor.paste(area, data),
     key: (event, area) => {
       if (!event.altKey || event.ctrlKey || event.metaKey) return false;
-      if (event.key === 'ArrowDown') editor.fillDown(area);
+      if (event.key === 'ArrowDown') event.shiftKey ? editor.goOn(area) : editor.fillDown(area);
       else if (event.key === 'Enter') editor.insertRows(area);
       else if (event.key === 'Delete' || event.key === 'Backspace') editor.removeRows(area);
       else if (event.code === 'KeyN') walk(event.shiftKey ? -1 : 1);
@@ -281,6 +283,12 @@ function EditBar({ editor, selection, table, across, candidates, onAcross, store
       {stored && (
         <span className="ml-auto flex flex-wrap gap-1.5">
           {act('Fill down', 'Repeat the first selected row below it (Alt ↓)', (on) => editor.fillDown(on), count > 0)}
+          {act(
+            'Go on',
+            'Fill the selection with what follows from its first cells: the next dates, the same step (Alt Shift ↓)',
+            (on) => editor.goOn(on),
+            count > 0,
+          )}
           {act(`Insert ${rows}`, 'Above the selection (Alt Enter)', (on) => editor.insertRows(on))}
           {act(`Remove ${rows}`, 'Take the selected rows out (Alt Delete)', (on) => editor.removeRows(on), count > 0)}
           {act(

@@ -1,18 +1,38 @@
 /** Edits of a table's cells from the screen, as the commands that everything else uses. */
 
 import type { BlockCells } from '../../core/change/wire.ts';
-import { isReceived, type StoredTable, storedColumns, type TableItem } from '../../core/report/report.ts';
+import { Refusal } from '../../core/refusal.ts';
+import { isReceived, type StoredTable, storedColumns, type TableItem, tableIn } from '../../core/report/report.ts';
 import type { Cell, Column, Table } from '../../core/table/column.ts';
-import { fillDown, insertRows, readTyped, removeRows, setCells, type TableEdit } from '../../core/table/edit.ts';
-import { factsOf } from '../../core/table/facts.ts';
-import { textOfCell } from '../../core/table/retype.ts';
-import { keysOf } from '../../core/table/titles.ts';
+import {
+  fillDown,
+  insertRows,
+  readAllTyped,
+  removeRows,
+  setCells,
+  type TableEdit,
+  type TypedCells,
+} from '../../core/table/edit.ts';
+import { goOn } from '../../core/table/go-on.ts';
 import { listed } from '../../core/table/words.ts';
-import { readCellBlock, writeCellBlock } from '../../formats/cell-block.ts';
-import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
-import { run, showNotice } from '../state/store.ts';
+import { textOfCell } from '../../core/table/written.ts';
+import type { Area } from '../grid/selection.ts';
+import { current, run, runTogether, showNotice } from '../state/store.ts';
+import { type Copied, cellsOfPage, copiedCells, Pasted, pastedCells, pastedPage } from './clipboard.ts';
+import { columnOfTexts, insertColumns, isUntouched, takeKind } from './new-columns.ts';
 
 type CellsCommand = 'table.setCells' | 'table.insertRows' | 'table.removeRows' | 'table.markTotals';
+
+/** Key of the column after the last, which becomes one when something is typed into it. */
+const SPARE: Column = {
+  key: '(new column)',
+  title: 'New column',
+  kind: 'number',
+  unit: null,
+  whole: false,
+  total: false,
+  cells: [],
+};
 
 /** Runs an edit: each changed column gets a new block, made of its old one by a splice. */
 function runEdit(item: StoredTable, name: CellsCommand, edit: TableEdit): string | null {
@@ -27,6 +47,16 @@ function runEdit(item: StoredTable, name: CellsCommand, edit: TableEdit): string
   return run(name, { table: item.id, rows: edit.rows, columns, totals: edit.totals }, { blocks });
 }
 
+/** Does what may be refused in one sentence, and shows that. */
+function orNotice(work: () => void): void {
+  try {
+    work();
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    showNotice(error.message);
+  }
+}
+
 /** Edits of one table as it stands now. */
 export class TableEditor {
   readonly #item: TableItem;
@@ -39,8 +69,13 @@ export class TableEditor {
     this.#keys = storedColumns(item).map(({ meta }) => meta.key);
   }
 
+  /** The column after the last that takes what is typed, where the table can have one more. */
+  get spare(): Column | null {
+    return isReceived(this.#item) ? SPARE : null;
+  }
+
   editable(column: Column): boolean {
-    return this.#keys.includes(column.key);
+    return column === SPARE || this.#keys.includes(column.key);
   }
 
   /** The stored table, or null with a notice that says why its cells are not typed here. */
@@ -66,8 +101,27 @@ export class TableEditor {
     return this.#table.columns.slice(left, right + 1);
   }
 
-  #set(item: StoredTable, row: number, cells: ReadonlyMap<string, readonly Cell[]>) {
-    runEdit(item, 'table.setCells', setCells(this.#table, this.#keys, row, cells));
+  /** Cells of several columns from a row on; a column that held nothing yet takes the kind of what comes. */
+  #set(item: StoredTable, row: number, given: ReadonlyMap<string, Pasted>): void {
+    runTogether(() => {
+      let target = item;
+      const cells = new Map<string, TypedCells>();
+      for (const [key, pasted] of given) {
+        const column = this.#table.columns.find((candidate) => candidate.key === key);
+        if (!column) continue;
+        const taken = isUntouched(column) ? takeKind(target, column, pasted.texts) : null;
+        target = (taken && this.#now(target.id)) ?? target;
+        const read = taken ?? column;
+        cells.set(key, pasted.cellsFor(read) ?? readAllTyped(read, pasted.texts));
+      }
+      return runEdit(target, 'table.setCells', setCells(this.#table, this.#keys, row, cells));
+    });
+  }
+
+  /** The stored table as the last command left it. */
+  #now(id: string): StoredTable | null {
+    const item = tableIn(current().report, id);
+    return item && isReceived(item) ? item : null;
   }
 
   typed(column: Column, row: number): string {
@@ -75,10 +129,20 @@ export class TableEditor {
   }
 
   type(row: number, key: string, text: string): void {
+    if (key === SPARE.key) {
+      this.#typeBeside(row, text);
+      return;
+    }
     const column = this.#table.columns.find((candidate) => candidate.key === key);
     const item = column && this.#own([column]);
     if (!item || (row >= this.#table.rows && text.trim() === '')) return;
-    this.#set(item, row, new Map([[key, [readTyped(column, text)]]]));
+    this.#set(item, row, new Map([[key, new Pasted([text])]]));
+  }
+
+  /** Types into the column after the last, which makes it one. */
+  #typeBeside(row: number, text: string): void {
+    const item = this.#stored();
+    if (item && text.trim() !== '') this.#putBeside(item, row, [new Pasted([text])], new Map());
   }
 
   clear(area: Area): void {
@@ -86,51 +150,67 @@ export class TableEditor {
     const item = this.#own(columns);
     const last = Math.min(area.bottom, this.#table.rows - 1);
     if (!item || last < area.top) return;
-    const empty = new Array<Cell>(last - area.top + 1).fill(null);
-    this.#set(item, area.top, new Map(columns.map(({ key }) => [key, empty])));
+    const insert = new Array<Cell>(last - area.top + 1).fill(null);
+    const cells = new Map(columns.map(({ key }) => [key, { insert }]));
+    runEdit(item, 'table.setCells', setCells(this.#table, this.#keys, area.top, cells));
   }
 
-  /** The block of cells as text: dates as ISO 8601, numbers with all their digits and a point. */
-  copy(area: Area): string {
-    const last = Math.min(area.bottom, this.#table.rows - 1);
-    const rows: string[][] = [];
-    for (let row = area.top; row <= last; row++)
-      rows.push(this.#columns(area).map((column) => textOfCell(column, column.cells[row] ?? null)));
-    return writeCellBlock(rows);
+  /** The block of cells, as texts that each column reads as the same values and as the values themselves. */
+  copy(area: Area): Copied {
+    return copiedCells(this.#columns(area), area.top, Math.min(area.bottom, this.#table.rows - 1));
   }
 
-  /** Puts a block in at the upper left cell; a single value fills everything that is selected. */
-  #put(area: Area, block: readonly (readonly string[])[]): void {
-    const width = Math.max(0, ...block.map((row) => row.length));
-    const [only] = block.length === 1 && width === 1 ? (block[0] ?? []) : [];
-    const columns = only === undefined ? this.#table.columns.slice(area.left, area.left + width) : this.#columns(area);
-    const item = this.#own(columns);
-    if (!item) return;
-    if (only === undefined && columns.length < width) {
-      const lacking = width - columns.length;
-      showNotice(
-        `The block is ${width} columns wide and only ${columns.length} ${columns.length > 1 ? 'are' : 'is'} here from this cell on; start further left or add ${lacking} ${lacking > 1 ? 'columns' : 'column'} first.`,
+  /** Puts columns of cells beside the last column, and others into columns that are there, as one step to undo. */
+  #putBeside(item: StoredTable, row: number, more: readonly Pasted[], given: ReadonlyMap<string, Pasted>): void {
+    runTogether(() => {
+      const { table, added, said } = insertColumns(
+        item,
+        this.#table,
+        more.map(({ texts }) => columnOfTexts(texts)),
       );
-      return;
-    }
-    const height = only === undefined ? block.length : Math.min(area.bottom, this.#table.rows) - area.top + 1;
-    const cells = columns.map((column, index) => {
-      const read = Array.from({ length: height }, (_, row) => readTyped(column, only ?? block[row]?.[index] ?? ''));
-      return [column.key, read] as const;
+      const now = this.#now(item.id);
+      if (!now || added.length === 0) return said;
+      const all = new Map(given);
+      more.forEach((pasted, index) => {
+        const column = added[index];
+        if (column) all.set(column.key, pasted);
+      });
+      new TableEditor(now, table).#set(now, row, all);
+      if (said) showNotice(said);
+      return null;
     });
-    this.#set(item, area.top, new Map(cells));
+  }
+
+  /** Puts a block in at the upper left cell; a single value fills everything that is selected, and what reaches beyond the last column makes new ones. */
+  #put(area: Area, block: readonly Pasted[]): void {
+    const height = block[0]?.texts.length ?? 0;
+    if (height === 0) return;
+    const isOne = block.length === 1 && height === 1;
+    const wanted = isOne ? this.#columns(area) : this.#table.columns.slice(area.left, area.left + block.length);
+    const item = this.#own(wanted);
+    if (!item) return;
+    const rows = isOne ? Math.min(area.bottom, this.#table.rows) - area.top + 1 : height;
+    const [only] = block;
+    const pastedAt = (index: number) => (isOne && only ? only.repeated(rows) : block[index]);
+    const given = new Map(
+      wanted.flatMap(({ key }, index) => {
+        const pasted = pastedAt(index);
+        return pasted ? [[key, pasted] as const] : [];
+      }),
+    );
+    const more = isOne
+      ? wanted.length === 0 && only
+        ? [only.repeated(rows)]
+        : []
+      : block.slice(Math.max(0, this.#table.columns.length - area.left));
+    if (more.length > 0) this.#putBeside(item, area.top, more, given);
+    else this.#set(item, area.top, given);
   }
 
   paste(area: Area, data: DataTransfer): void {
-    const text = data.getData('text/plain');
-    const html = data.getData('text/html');
-    if (!text.includes('\t') && /<table[\s>]/i.test(html)) {
-      void import('../../formats/workbook.ts').then(({ readHtmlTables }) =>
-        this.#put(area, readHtmlTables(html)[0]?.raw.rows ?? []),
-      );
-      return;
-    }
-    if (text !== '') this.#put(area, readCellBlock(text));
+    const page = pastedPage(data);
+    if (page === null) this.#put(area, pastedCells(data));
+    else void cellsOfPage(page).then((block) => this.#put(area, block));
   }
 
   /** Repeats the first selected row, or the row above a single one, in the rows of the selection. */
@@ -143,6 +223,18 @@ export class TableEditor {
     if (!item) return;
     if (first < 0) showNotice('Select the cell to repeat and the rows below it first.');
     else runEdit(item, 'table.setCells', fillDown(this.#table, this.#keys, keys, first, last));
+  }
+
+  /** Fills the selection with what follows from its first cells, or from the ones above a single row. */
+  goOn(area: Area): void {
+    const columns = this.#columns(area);
+    const item = this.#own(columns);
+    if (!item || columns.length === 0) return;
+    const chosen = columns.map(({ key }) => key);
+    orNotice(() => {
+      const rows = { from: area.top, to: area.bottom };
+      runEdit(item, 'table.setCells', goOn(this.#table, this.#keys, chosen, rows));
+    });
   }
 
   insertRows({ top, bottom }: Area): void {
@@ -171,47 +263,18 @@ export class TableEditor {
     runEdit(item, 'table.markTotals', { rows, columns: [], totals: next });
   }
 
-  /** Puts an empty text column before the one at `place`. */
+  /** Puts an empty column before the one at `place`; it takes the kind of what is typed first. */
   insertColumn(place: number): void {
     const item = this.#stored();
+    if (item) insertColumns(item, this.#table, [columnOfTexts([])], item.columns[place]?.meta.key ?? null);
+  }
+
+  /** Moves a column past its neighbour of the table's own. */
+  moveColumn(key: string, by: 1 | -1): void {
+    const item = this.#stored();
     if (!item) return;
-    const titles = this.#table.columns.map(({ key }) => key);
-    let count = this.#table.columns.length + 1;
-    while (this.#table.columns.some(({ title }) => title === `Column ${count}`)) count++;
-    const title = `Column ${count}`;
-    const key = keysOf([...titles, title]).at(-1) ?? title;
-    const block = crypto.randomUUID();
-    run(
-      'table.insertColumns',
-      {
-        table: item.id,
-        before: item.columns[place]?.meta.key ?? null,
-        columns: [{ meta: { key, title, kind: 'text', ordered: false }, block }],
-      },
-      { blocks: { [block]: new Array<Cell>(this.#table.rows).fill(null) } },
-    );
+    const keys = item.columns.map(({ meta }) => meta.key);
+    const before = keys[keys.indexOf(key) + (by === 1 ? 2 : -1)] ?? null;
+    run('table.moveColumn', { table: item.id, column: key, before });
   }
-}
-
-/** Whether some cell of a row that is no total could not be read as its column's kind. */
-export const hasUnreadCells = (table: Table) =>
-  table.columns.some(({ kind, cells }) => kind !== 'text' && factsOf(cells).texts) &&
-  nextUnread(table, at(0, 0), 1) !== null;
-
-/** The next cell after the cursor (or before it) that could not be read, column after column within a row. */
-export function nextUnread(table: Table, selection: Selection, step: 1 | -1): { row: number; col: number } | null {
-  const totals = new Set(table.totals);
-  const { rows, columns } = table;
-  const width = columns.length;
-  const size = rows * width;
-  const { top, left } = areaOf({ from: selection.at, at: selection.at });
-  const start = Math.min(top, Math.max(0, rows - 1)) * width + left;
-  for (let count = 1; count <= size; count++) {
-    const place = (((start + step * count) % size) + size) % size;
-    const [row, col] = [Math.floor(place / width), place % width];
-    const column = columns[col];
-    if (column && column.kind !== 'text' && !totals.has(row) && typeof column.cells[row] === 'string')
-      return { row, col };
-  }
-  return null;
 }

@@ -98,6 +98,19 @@ export const TABLE_COMMANDS = {
       target.columns.splice(at, 0, ...columns);
     },
   ),
+  /** Puts a column of the table's own before another one, or at the end. */
+  'table.moveColumn': command(
+    'order of columns',
+    z.strictObject({ ...inTable, column: Key, before: Key.nullable() }),
+    (draft, { table: id, column: key, before }) => {
+      const target = stored(draft, id);
+      const column = storedColumn(target, key);
+      if (before === key) return;
+      target.columns.splice(target.columns.indexOf(column), 1);
+      const at = before === null ? target.columns.length : target.columns.indexOf(storedColumn(target, before));
+      target.columns.splice(at, 0, column);
+    },
+  ),
   'table.removeColumns': command(
     'removed column',
     z.strictObject({ ...inTable, columns: z.array(Key).min(1) }),
