@@ -1,10 +1,14 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { draftFigure } from '../../src/core/figure/draft.ts';
+import { draftFigure, newLines } from '../../src/core/figure/draft.ts';
+import { leftOutOf } from '../../src/core/figure/left-out.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { calculate } from '../../src/core/table/calc/calculate.ts';
 import { columnsOfRule } from '../../src/core/table/calc/calculation.ts';
 import { draftRule, freeKey, mainColumn, RULE_KINDS, titleOfRule } from '../../src/core/table/calc/draft.ts';
 import { sayRule } from '../../src/core/table/calc/say.ts';
+import { chooseMeasures, numbersNamed } from '../../src/core/table/choose.ts';
+import type { Column } from '../../src/core/table/column.ts';
 import { draftStep, draftTest, nameOfStep, STEP_KINDS, summaryFor } from '../../src/core/table/shape/draft.ts';
 import { sayStep } from '../../src/core/table/shape/say.ts';
 import { applyStep } from '../../src/core/table/shape/shape.ts';
@@ -114,5 +118,71 @@ describe('first settings of a step', () => {
     );
     // One period that stands twice by mistake is named, and drawn.
     expect(draft('month,passengers\n2023-01,1\n2023-02,2\n2023-02,3\n2023-03,4\n2023-04,5')).not.toThrow();
+  });
+});
+
+describe('what a first figure leaves out', () => {
+  const courses = (count: number) =>
+    Array.from({ length: count }, (_, at) => numbers(`line${at + 1}`, [10 + at, 12 + at, 11 + at], 't'));
+  const across = dates(months(2026, 1, 3), 'month');
+
+  it('is nothing where all measures are drawn, totals apart', () => {
+    const total = { ...numbers('all', [30, 36, 33], 't'), total: true } as Column;
+    expect(leftOutOf(tableOf([across, ...courses(3), total]), { across: 'date' })).toBeNull();
+  });
+  it('is said by its reason, with what draws it', () => {
+    const table = tableOf([
+      across,
+      ...courses(8),
+      numbers('share_pct', [80, 90, 85], '%'),
+      numbers('fuel', [90000, 91000, 92000], 't'),
+      numbers('nothing', [null, null, null], 't'),
+    ]);
+    const left = leftOutOf(table, { across: 'date' });
+    expect(left?.text).toBe(
+      'Drawn are 6 of 11 columns of numbers. “Line7” and “Line8” are left out, since more lines could hardly be told apart; “Share” is left out for another unit (%); “Fuel” is left out, being of quite another size; “Nothing” is left out: no value.',
+    );
+    expect(left?.additions).toEqual([
+      { say: 'Draw them, too', columns: ['line7', 'line8'], axis: 'left' },
+      { say: 'Draw “Share” on the right axis', columns: ['share_pct'], axis: 'right' },
+    ]);
+    expect(left?.isSparkTable).toBe(true);
+  });
+  it('and what is drawn are together all measures, once each, whatever they hold', () => {
+    const cell = fc.oneof(fc.constant(null), fc.integer({ min: -5, max: 5 }), fc.integer({ min: -1e6, max: 1e6 }));
+    const column = fc.tuple(fc.array(cell, { minLength: 3, maxLength: 3 }), fc.constantFrom('t', '%', null));
+    fc.assert(
+      fc.property(fc.array(column, { maxLength: 12 }), (given) => {
+        const table = tableOf([across, ...given.map(([cells, unit], at) => numbers(`m${at}`, cells, unit))]);
+        const { lines, left } = chooseMeasures(table, 'date');
+        const all = [...lines, ...left.flatMap(({ columns }) => columns)].map(({ key }) => key).sort();
+        if (lines.length > 0) expect(all).toEqual(given.map((_, at) => `m${at}`).sort());
+        const units = new Set(lines.map((line) => (line.kind === 'number' ? line.unit : '')));
+        expect(units.size).toBeLessThanOrEqual(1);
+      }),
+    );
+  });
+  it('can be ticked by words in titles, several of them, and stars', () => {
+    const table = tableOf([
+      across,
+      ...['Ness 2024', 'Ness 2025', 'Kelda 2025', 'a.b'].map((key) => numbers(key, [1, 2, 3])),
+    ]);
+    const named = (words: string) => numbersNamed(table, 'date', words);
+    expect(named('ness')).toEqual(['Ness 2024', 'Ness 2025']);
+    expect(named('*2025')).toEqual(['Ness 2025', 'Kelda 2025']);
+    expect(named('kelda, a.b')).toEqual(['Kelda 2025', 'a.b']);
+    expect(named('[')).toEqual([]);
+    expect(named(' ')).toHaveLength(4);
+  });
+});
+
+describe('lines that are added', () => {
+  it('are told apart from each other and from those that are there, as long as colours and patterns last', () => {
+    const keys = Array.from({ length: 30 }, (_, at) => `c${at}`);
+    const first = newLines(DEFAULT_STYLE, keys.slice(0, 7), [], (at) => `a${at}`);
+    const more = newLines(DEFAULT_STYLE, keys.slice(7), first, (at) => `b${at}`);
+    const looks = [...first, ...more].map(({ colour, pattern }) => `${colour} ${pattern}`);
+    expect(new Set(looks).size).toBe(30);
+    expect(first.slice(0, 6).every(({ pattern }) => pattern === 'solid')).toBe(true);
   });
 });

@@ -215,6 +215,10 @@ describe('older documents', () => {
       mark: 'm',
       set: [{ path: ['opacity'], to: 0.2 }],
     });
+    expect(renamedCall(call('figure.addLine', { figure: 'f', line: { id: 'l' } }))).toMatchObject({
+      name: 'figure.addLines',
+      args: { figure: 'f', lines: [{ id: 'l' }] },
+    });
   });
 
   it.each<[string, unknown, RegExp]>([

@@ -1,3 +1,4 @@
+import { PATTERNS } from '../mark/stroke.ts';
 import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
@@ -141,6 +142,36 @@ export function newLine(id: string, column: string, colour: string, style: House
   return Line.parse({ id, column, name: null, shown: true, ...houseLook(style, colour) });
 }
 
+/** Colour and pattern that tell one more line from those that are there: the first of the house's that no other has. */
+function freeLook(
+  style: HouseStyle,
+  others: readonly Pick<Line, 'colour' | 'pattern'>[],
+): Pick<Line, 'colour' | 'pattern'> {
+  const looks = PATTERNS.flatMap((pattern) => style.palette.map(({ colour }) => ({ colour, pattern })));
+  const used = new Set(others.map(({ colour, pattern }) => `${colour} ${pattern}`));
+  return (
+    looks.find(({ colour, pattern }) => !used.has(`${colour} ${pattern}`)) ?? {
+      colour: paletteColour(style, others.length),
+      pattern: 'solid',
+    }
+  );
+}
+
+/** Lines that draw columns, told apart from each other and from those that are there. */
+export function newLines(
+  style: HouseStyle,
+  columns: readonly string[],
+  others: readonly Line[],
+  idOf: (index: number) => string,
+): Line[] {
+  const lines: Line[] = [];
+  columns.forEach((column, index) => {
+    const { colour, pattern } = freeLook(style, [...others, ...lines]);
+    lines.push({ ...newLine(idOf(index), column, colour, style), pattern });
+  });
+  return lines;
+}
+
 /**
  * A first figure of a table: the column across and comparable lines chosen, a
  * plain title, and its period as subtitle. Throws a Refusal when the table has
@@ -173,7 +204,12 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     name: table.title.slice(0, 200),
     table: choices.tableId,
     across: across.key,
-    lines: drawn.map((column, index) => newLine(`line-${index + 1}`, column.key, paletteColour(style, index), style)),
+    lines: newLines(
+      style,
+      drawn.map(({ key }) => key),
+      [],
+      (index) => `line-${index + 1}`,
+    ),
     window: choices.window ?? 'all',
     panels: choices.panels ?? null,
     dateAxis: {},

@@ -1,7 +1,7 @@
 /**
  * What version 3 of a report calls by other names than the versions before it:
  * a column of level bars was of the kind "spark", and the opacity of a band was
- * its "strength". The names stand in documents, in the log and in what browsers
+ * its "strength"; lines were added one at a time. The names stand in documents, in the log and in what browsers
  * keep; reading a newer one changes nothing.
  */
 import type { Call, Change } from '../change/change.ts';
@@ -37,6 +37,8 @@ export const renamedChange = (change: Change): Change => ({ ...change, fields: c
 /** A call that was kept in a browser, in today's names. */
 export function renamedCall(call: Call): Call {
   const args = renamedIn(call.args);
+  if (call.name === 'figure.addLine' && isProperties(args))
+    return { ...call, name: 'figure.addLines', args: { figure: args['figure'], lines: [args['line']] } };
   if (call.name !== 'figure.setMark' || !isProperties(args) || !Array.isArray(args['set'])) return { ...call, args };
   const set = args['set'].map((part: unknown) =>
     isProperties(part) && Array.isArray(part['path']) ? { ...part, path: renamedPath(part['path']) } : part,

@@ -26,21 +26,63 @@ export function acrossCandidates(table: Table): Column[] {
 /** Lines of one figure share an axis: they need one unit and sizes that can be compared. */
 const COMPARABLE = 20;
 
+/** How many lines of a first figure can be told apart. */
+const MOST_LINES = 6;
+
+/** Columns of numbers that a first figure leaves out, and why. */
+export interface LeftOut {
+  why: 'many' | 'unit' | 'size' | 'empty';
+  columns: Column[];
+}
+
 /**
  * The number columns to draw as lines at first: the first one and those with
- * the same unit whose sizes are within a factor of 20 of it, at most `most`.
+ * the same unit whose sizes are within a factor of 20 of it, at most six; and
+ * those that are left out, by the reason. Totals are neither.
  */
-export function chooseLines(table: Table, across: string, most = 6): Column[] {
-  const measures = table.columns.filter(
-    (column) => column.kind === 'number' && !column.total && column.key !== across && sizeOf(column.cells) > 0,
-  );
-  const [first] = measures;
-  if (first?.kind !== 'number') return [];
+export function chooseMeasures(table: Table, across: string): { lines: Column[]; left: LeftOut[] } {
+  const measures = table.columns.filter((column) => column.kind === 'number' && !column.total && column.key !== across);
+  const first = measures.find((column) => sizeOf(column.cells) > 0) ?? measures[0];
+  if (first?.kind !== 'number') return { lines: [], left: [] };
   const size = sizeOf(first.cells);
-  return measures
-    .filter((column) => {
-      const ratio = sizeOf(column.cells) / size;
-      return column.kind === 'number' && column.unit === first.unit && ratio < COMPARABLE && ratio > 1 / COMPARABLE;
-    })
-    .slice(0, most);
+  const lines: Column[] = [];
+  const left: Record<LeftOut['why'], Column[]> = { many: [], unit: [], size: [], empty: [] };
+  for (const column of measures) {
+    if (column.kind !== 'number') continue;
+    const { low, high } = factsOf(column.cells);
+    const ratio = sizeOf(column.cells) / size;
+    if (low > high) left.empty.push(column);
+    else if (column.unit !== first.unit) left.unit.push(column);
+    // A course of nothing but zeros can stand beside any other.
+    else if (ratio > COMPARABLE || (ratio > 0 && ratio < 1 / COMPARABLE)) left.size.push(column);
+    else if (lines.length === MOST_LINES) left.many.push(column);
+    else lines.push(column);
+  }
+  const reasons = (['many', 'unit', 'size', 'empty'] as const).filter((why) => left[why].length > 0);
+  return { lines, left: reasons.map((why) => ({ why, columns: left[why] })) };
+}
+
+/** The columns to draw as lines at first. */
+export const chooseLines = (table: Table, across: string): Column[] => chooseMeasures(table, across).lines;
+
+const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+
+/**
+ * Keys of the columns of numbers whose titles hold one of some words, parted by
+ * commas; a star in a word stands for any letters, and then the word is the
+ * whole title. No words give all.
+ */
+export function numbersNamed(table: Table, across: string, words: string): string[] {
+  const patterns = words
+    .split(',')
+    .map((word) => word.trim())
+    .filter((word) => word !== '')
+    .map((word) => {
+      const parts = word.split('*').map(escaped);
+      return new RegExp(parts.length > 1 ? `^${parts.join('.*')}$` : (parts[0] ?? ''), 'iu');
+    });
+  return table.columns
+    .filter(({ kind, key }) => kind === 'number' && key !== across)
+    .filter(({ title }) => patterns.length === 0 || patterns.some((pattern) => pattern.test(title)))
+    .map(({ key }) => key);
 }

@@ -38,6 +38,9 @@ const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice
 export function readTitle(title: string): { name: string; unit: string | null } {
   const bracketed = /^(.+?)\s*[([]([^()[\]]{1,40})[)\]]\s*$/.exec(title);
   if (bracketed?.[1] && bracketed[2]) return { name: readTitle(bracketed[1]).name, unit: bracketed[2].trim() };
+  // “On time %” and “Share, %” alike.
+  const [, measured, sign] = /^(.*[^\s,])[\s,]+([%‰])$/.exec(title) ?? [];
+  if (measured && sign) return { name: readTitle(measured).name, unit: sign };
   const [, before, after = ''] = /^(.+),\s*([^,]{1,24})$/.exec(title) ?? [];
   if (before && after.split(/\s+/).every((word) => UNIT_WORDS.has(word.toLowerCase())))
     return { name: readTitle(before).name, unit: after.trim() };

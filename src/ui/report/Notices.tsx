@@ -150,7 +150,7 @@ export function Notices() {
         <ClashLine key={`${clash.mine} ${clash.theirs} ${clash.path.join(' ')}`} clash={clash} />
       ))}
       {notice && (
-        <Line tone="error">
+        <Line tone={notice.tone}>
           <span className="flex-1">{notice.text}</span>
           {notice.offers.map((offer) => (
             <button

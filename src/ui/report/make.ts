@@ -1,12 +1,13 @@
 /** Making tables and figures from the screen, with the same commands as everything else. */
-import { draftFigure, Misleading } from '../../core/figure/draft.ts';
+import { draftFigure, Misleading, newLines } from '../../core/figure/draft.ts';
+import { type Addition, leftOutOf } from '../../core/figure/left-out.ts';
 import { draftPanels, splitColumns } from '../../core/figure/panels/draft.ts';
 import type { Panels } from '../../core/figure/panels/spec.ts';
-import type { FigureWindow } from '../../core/figure/spec.ts';
+import type { FigureSpec, FigureWindow } from '../../core/figure/spec.ts';
 import { Refusal } from '../../core/refusal.ts';
 import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
-import { draftLevelBars, draftSparkTable } from '../../core/spark/draft.ts';
+import { draftLevelBars, draftSparkTable, hasSparklines } from '../../core/spark/draft.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { draftStep, nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
@@ -110,6 +111,28 @@ function makeLevelBars(report: Report, item: { id: string }, table: Table, why: 
   }
 }
 
+/** The offer of a spark table, where a table has something for its rows. */
+const sparkOffer = (report: Report, item: { id: string }, table: Table): Notice['offers'] =>
+  hasSparklines(table) ? [{ say: 'Make a spark table', run: () => makeSparkTable(report, item, table) }] : [];
+
+/** Adds lines of columns to a figure, in the next colours of the house. */
+function addLines(report: Report, figure: FigureSpec, { columns, axis }: Addition): void {
+  const added = newLines(report.style, columns, figure.lines, () => crypto.randomUUID());
+  const lines = added.map((line) => ({ ...line, axis }));
+  run('figure.addLines', { figure: figure.id, lines });
+}
+
+/** Says which measures of a table a new figure leaves out, and offers to draw them. */
+function sayLeftOut(report: Report, item: { id: string }, table: Table, figure: FigureSpec): void {
+  const left = leftOutOf(table, figure);
+  if (!left) return;
+  const offers = left.additions.map((addition) => ({
+    say: addition.say,
+    run: () => addLines(report, figure, addition),
+  }));
+  showNotice(left.text, [...offers, ...(left.isSparkTable ? sparkOffer(report, item, table) : [])], 'accent');
+}
+
 /**
  * Makes a figure of a table that is in the report, of the chosen columns where
  * some were chosen, and shows it. Where a line would mislead, says why and
@@ -125,7 +148,9 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
       ...wishes,
       unordered: wishes.unordered ?? false,
     });
-    if (run('item.add', { item: figure }) === null) show({ kind: 'item', id: figure.id });
+    if (run('item.add', { item: figure }) !== null) return;
+    show({ kind: 'item', id: figure.id });
+    if (!wishes.lines && !wishes.panels) sayLeftOut(report, item, table, figure);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     const offers: Notice['offers'] = !(error instanceof Misleading)
@@ -147,6 +172,7 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
               say: 'Give each its own column',
               run: () => spreadAndDraw(report, item.id, table, error.why, wishes.window),
             },
+            ...sparkOffer(report, item, table),
           ];
     showNotice(error.message, offers);
   }

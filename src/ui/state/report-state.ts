@@ -14,11 +14,13 @@ type SaveState =
 
 /** A sentence for the user, with what can be done about it. */
 export interface Notice {
+  /** something to know, or something that was refused */
+  tone: 'accent' | 'error';
   text: string;
   offers: readonly { say: string; run(): void }[];
 }
 
-export const plainNotice = (text: string): Notice => ({ text, offers: [] });
+export const plainNotice = (text: string): Notice => ({ tone: 'error', text, offers: [] });
 
 export interface ReportState {
   id: string;

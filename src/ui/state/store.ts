@@ -383,4 +383,5 @@ export function letGo(): void {
 export const keptHere = (): string => JSON.stringify({ format: 'rizo-kept-changes', ...outboxOf(current()) }, null, 2);
 
 export const dismissNotice = () => set({ notice: null });
-export const showNotice = (text: string, offers: Notice['offers'] = []) => set({ notice: { text, offers } });
+export const showNotice = (text: string, offers: Notice['offers'] = [], tone: Notice['tone'] = 'error') =>
+  set({ notice: { tone, text, offers } });

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import { isReceived, type TableItem } from '../../core/report/report.ts';
 import { hasSparklines } from '../../core/spark/draft.ts';
@@ -18,6 +18,7 @@ import { Glance, type Looked } from './Glance.tsx';
 import { HeadCard } from './HeadCard.tsx';
 import { RemarksStrip } from './RemarksStrip.tsx';
 import { ShapeStrip } from './ShapeStrip.tsx';
+import { Ticking } from './Ticking.tsx';
 import { hasUnreadCells, nextUnread } from './unread.ts';
 import { useSettled } from './useSettled.ts';
 
@@ -120,6 +121,7 @@ function useDrawn(table: Table) {
     byHand: { across: wished === null ? undefined : across?.key, lines: ticks === null ? undefined : keys },
     runAcross: setWished,
     tick: (key: string, ticked: boolean) => setTicks(ticked ? [...keys, key] : keys.filter((other) => other !== key)),
+    tickThese: (wanted: readonly string[] | null) => setTicks(wanted),
   };
 }
 
@@ -205,7 +207,9 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               candidates={drawn.candidates}
               onAcross={drawn.runAcross}
               stored={isReceived(item)}
-            />
+            >
+              {across && <Ticking table={table} across={across.key} keys={keys} onTick={drawn.tickThese} />}
+            </EditBar>
             <Grid
               table={table}
               selection={selection}
@@ -252,10 +256,11 @@ interface EditBarProps {
   candidates: readonly Column[];
   onAcross(key: string): void;
   stored: boolean;
+  children: ReactNode;
 }
 
 /** Which column runs across, and what can be done to the selected rows. */
-function EditBar({ editor, selection, table, across, candidates, onAcross, stored }: EditBarProps) {
+function EditBar({ editor, selection, table, across, candidates, onAcross, stored, children }: EditBarProps) {
   const area = areaOf(selection);
   const last = Math.min(area.bottom, table.rows - 1);
   const count = Math.max(0, last - area.top + 1);
@@ -280,6 +285,7 @@ function EditBar({ editor, selection, table, across, candidates, onAcross, store
         />{' '}
         runs across
       </span>
+      {children}
       {stored && (
         <span className="ml-auto flex flex-wrap gap-1.5">
           {act('Fill down', 'Repeat the first selected row below it (Alt ↓)', (on) => editor.fillDown(on), count > 0)}

@@ -101,9 +101,13 @@ export const LINE_COMMANDS = {
     z.strictObject({ ...inFigure, ...FigureSpec.shape.names.unwrap().partial().shape }),
     (draft, { figure, ...names }) => assign(figureOf(draft, figure).names, names),
   ),
-  'figure.addLine': command('added line', z.strictObject({ ...inFigure, line: Line }), (draft, args) => {
-    figureOf(draft, args.figure).lines.push(args.line);
-  }),
+  'figure.addLines': command(
+    'added line',
+    z.strictObject({ ...inFigure, lines: z.array(Line).min(1).max(200) }),
+    (draft, { figure, lines }) => {
+      figureOf(draft, figure).lines.push(...lines);
+    },
+  ),
   'figure.addCalculatedLine': command(
     'added line',
     z.strictObject({ ...inFigure, calculation: Calculation, line: Line }),

@@ -1,4 +1,4 @@
-import { newLine, paletteColour } from '../../../core/figure/draft.ts';
+import { newLine, newLines } from '../../../core/figure/draft.ts';
 import { draftLevel } from '../../../core/figure/draft-marks.ts';
 import type { FigureLayout } from '../../../core/figure/figure-layout.ts';
 import { nameOfLine } from '../../../core/figure/resolve.ts';
@@ -27,10 +27,9 @@ export function AddLine({ figure, table, layoutNow, of }: AddLineProps) {
   const drawn = new Set(figure.lines.map((line) => line.column));
   const free = table.columns.filter((column) => column.kind === 'number' && column.key !== figure.across);
   const hasDates = periodsOfTable(table).kind === 'dates';
-  const nextColour = paletteColour(style, figure.lines.length);
   const add = (column: string) => {
-    const line = newLine(crypto.randomUUID(), column, nextColour, style);
-    if (run('figure.addLine', { figure: figure.id, line }) === null) openPart(`line:${line.id}`);
+    const lines = newLines(style, [column], figure.lines, () => crypto.randomUUID());
+    if (run('figure.addLines', { figure: figure.id, lines }) === null) openPart(`line:${lines[0]?.id}`);
   };
   const calculated = (kind: RuleKind, look: Partial<Line>) => {
     if (!of) return;
