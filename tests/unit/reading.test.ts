@@ -4,6 +4,7 @@ import { DATE_SHAPES } from '../../src/core/table/dates.ts';
 import { isMissing } from '../../src/core/table/number-text.ts';
 import { findStyle, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
 import { areOrdered } from '../../src/core/table/ordered.ts';
+import { isWrittenPlainly, plainNumber } from '../../src/core/table/plain-number.ts';
 import { keysOf, readTitle } from '../../src/core/table/titles.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
@@ -177,5 +178,31 @@ describe('titles', () => {
 
   it('makes distinct keys of any titles', () => {
     expect(keysOf(['A b', 'a_b', '', 'Pünktlich', '%'])).toEqual(['a_b', 'a_b_2', 'column_3', 'punktlich', 'column_5']);
+  });
+});
+
+describe('plain numbers', () => {
+  const plain = fc.stringMatching(/^-?[0-9]{1,12}(\.[0-9]{1,6})?$/);
+  const near = fc.stringMatching(/^[-+0-9., eE]{0,18}$/);
+  it('are the nearest double of their digits, and anything else is left to others', () => {
+    fc.assert(
+      fc.property(fc.oneof(plain, near), (text) => {
+        const value = plainNumber(text);
+        if (!Number.isNaN(value)) expect(value).toBe(Number(text) + 0);
+        else expect(/^-?\d+(\.\d+)?$/.test(text) && text.length < 15).toBe(false);
+      }),
+      { numRuns: 5000 },
+    );
+  });
+  it('are said to be written plainly only where they are written so', () => {
+    fc.assert(
+      fc.property(fc.oneof(plain, near), fc.constantFrom<'.' | ','>('.', ','), (text, mark) => {
+        const given = mark === ',' ? text.replace('.', ',') : text;
+        if (isWrittenPlainly(given, mark))
+          expect(String(Number(given.replace(mark, '.'))).replace('.', mark)).toBe(given);
+        else if (/^-?\d{1,12}(\.\d{1,2})?$/.test(text)) expect(String(Number(text))).not.toBe(text);
+      }),
+      { numRuns: 5000 },
+    );
   });
 });

@@ -106,7 +106,7 @@ function letterFinding(column: TextColumn, { letter, style }: StyleFinding): Fin
 }
 
 /** What is said of units, flags, credits and errors beside numbers. */
-function wordFindings(column: TextColumn, { units, flags, ledger }: StyleFinding): Finding[] {
+function wordFindings(column: TextColumn, { cells }: Column, { units, flags, ledger }: StyleFinding): Finding[] {
   const { key, title } = column;
   const findings: Finding[] = [];
   const say = (text: string) => findings.push({ column: key, text: `${title}: ${text}` });
@@ -122,7 +122,7 @@ function wordFindings(column: TextColumn, { units, flags, ledger }: StyleFinding
     say(`${listed(named)} ${flags.size === 1 ? 'is a flag' : 'are flags'} and no part of the numbers.`);
   }
   if (ledger) say('credits (CR) count below zero, debits (DR) above it.');
-  const errors = column.texts.filter(isErrorCell);
+  const errors = column.texts.filter((text, row) => cells[row] === null && isErrorCell(text));
   if (errors.length > 0)
     say(
       `${errors.length} ${errors.length === 1 ? 'cell holds an error' : 'cells hold errors'} of the spreadsheet (${listed([...new Set(errors.map((text) => text.trim()))])}) and ${errors.length === 1 ? 'counts' : 'count'} as missing.`,
@@ -193,7 +193,7 @@ export function asNumbers(
   const findings = [
     ...markFinding(column, found, known),
     ...letterFinding(column, found),
-    ...wordFindings(column, found),
+    ...wordFindings(column, read.column, found),
     ...zeroFinding(column, filled),
   ];
   return { read: { column: read.column, findings, ...(certain && { decided: decimal }) }, why: [] };

@@ -10,6 +10,7 @@ import { asNumbers, numbersBy } from './infer-numbers.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
 import { isMissing } from './number-text.ts';
 import { areOrdered } from './ordered.ts';
+import { digitsOnly } from './plain-number.ts';
 import type { ColumnReading, Finding } from './reading.ts';
 
 /** What the rest of a table, its format, or its user says about how a column is written. */
@@ -44,16 +45,19 @@ function asChosen(column: TextColumn, chosen: ColumnReading, filled: readonly st
   return asText(column, filled, [], chosen.ordered);
 }
 
-const LEADING_ZERO = /^0\d+$/;
-
 /** Digits that begin with zeros are codes, which would lose them as numbers. */
 function asCodes(column: TextColumn, filled: readonly string[]): Inferred | null {
-  const example = filled.find((text) => LEADING_ZERO.test(text.trim()));
-  if (example === undefined || !filled.every((text) => /^\d+$/.test(text.trim()))) return null;
+  let example: string | undefined;
+  for (const text of filled) {
+    const code = text.trim();
+    if (digitsOnly(code) === 0) return null;
+    if (code.length > 1 && code.startsWith('0')) example ??= code;
+  }
+  if (example === undefined) return null;
   const { key, title } = column;
   const finding: Finding = {
     column: key,
-    text: `${title}: kept as codes, since “${example.trim()}” would lose its zeros as a number.`,
+    text: `${title}: kept as codes, since “${example}” would lose its zeros as a number.`,
     others: [{ say: 'Read them as numbers', reading: { columns: { [key]: { as: 'number', decimal: '.' } } } }],
   };
   return asText(column, filled, [finding]);
@@ -64,7 +68,8 @@ function asCodes(column: TextColumn, filled: readonly string[]): Inferred | null
  * the first column, where rising years are an axis and not a measure.
  */
 export function inferColumn(column: TextColumn, first: boolean, known: Known = {}): Inferred {
-  const filled = column.texts.filter((text) => !isMissing(text));
+  // Where nothing is missing, the list itself will do.
+  const filled = column.texts.some(isMissing) ? column.texts.filter((text) => !isMissing(text)) : column.texts;
   if (known.chosen) return asChosen(column, known.chosen, filled);
   if (filled.length === 0) return asText(column, filled, []);
   const typed = known.typed === true;

@@ -42,7 +42,7 @@ const MISSING = new Set([
 
 /** Error values of a spreadsheet: missing, and said to be so. */
 export const isErrorCell = (text: string) =>
-  text.includes('#') && /^#(?:div\/0!|ref!|value!|name\?|num!|null!|wert!|zahl!|valeur!)$/i.test(text.trim());
+  /^#(?:div\/0!|ref!|value!|name\?|num!|null!|wert!|zahl!|valeur!)$/i.test(text.trim());
 
 const LONGEST_MISSING = Math.max(...[...MISSING].map((word) => word.length));
 

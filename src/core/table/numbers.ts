@@ -5,6 +5,7 @@
  * is decided from a whole column, never from one cell.
  */
 import { type NumberParts, partsOfNumber } from './number-text.ts';
+import { digitsOnly, plainNumber } from './plain-number.ts';
 
 export interface NumberStyle {
   decimal: '.' | ',';
@@ -14,7 +15,6 @@ export interface NumberStyle {
   unit: string | null;
 }
 
-const PLAIN = /^-?\d+(?:\.\d+)?$/;
 const GROUPS = /['’\s]/g;
 
 /** Powers of ten. */
@@ -79,7 +79,8 @@ const DEBIT = /^dr\.?$/i;
 
 /** Reads one number under a style; null when the text is not a number. The value of "12.5 %" is 12.5. */
 export function readNumber(text: string, style: NumberStyle): number | null {
-  if (style.decimal === '.' && PLAIN.test(text)) return Number(text);
+  const plain = style.decimal === '.' ? plainNumber(text) : Number.NaN;
+  if (!Number.isNaN(plain)) return plain;
   const parts = partsOfNumber(text);
   if (!parts) return null;
   const digits = plainDigits(parts.digits, style.decimal);
@@ -159,10 +160,10 @@ const bump = (into: Map<string, number>, key: string) => into.set(key, (into.get
 
 /** Counts a whole number without a mark by its length. */
 function countWhole(digits: string, into: Tally) {
-  if (!/^\d+$/.test(digits) || digits === '0') return;
-  if (digits.length > 4) into.long++;
-  else if (digits.length === 4) into.four++;
-  else into.short++;
+  const count = digits === '0' ? 0 : digitsOnly(digits);
+  if (count > 4) into.long++;
+  else if (count === 4) into.four++;
+  else if (count > 0) into.short++;
 }
 
 function tallyParts(parts: NumberParts, text: string, into: Tally) {
@@ -187,6 +188,11 @@ function tallyParts(parts: NumberParts, text: string, into: Tally) {
 /** Adds what one text says to a tally. */
 function tally(text: string, into: Tally) {
   // Plain digits with at most one dot, the usual case, are told apart without looking for signs, units and separators.
+  if (digitsOnly(text) > 0) {
+    into.numbers++;
+    countWhole(text, into);
+    return;
+  }
   const simple = SIMPLE.exec(text);
   if (simple) {
     into.numbers++;

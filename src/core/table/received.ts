@@ -1,13 +1,22 @@
 /** What stood in the cells of a column as they were received, kept beside what was read of it. */
 import type { Cell, Column, ReceivedTexts } from './column.ts';
+import { isWrittenPlainly } from './plain-number.ts';
 import { textOfCell } from './written.ts';
 
-/** Digits that are written back as they are: no zero too many, no more figures than a number holds. */
-const WRITTEN_BACK = { '.': /^-?(?:0|[1-9]\d*)(?:\.\d*[1-9])?$/, ',': /^-?(?:0|[1-9]\d*)(?:,\d*[1-9])?$/ };
+const PLAIN_DATES: Readonly<Record<string, RegExp>> = {
+  iso: /^\d{4}-\d\d-\d\d$/,
+  'iso-month': /^\d{4}-\d\d$/,
+  year: /^\d{4}$/,
+};
 
-/** True for texts of numbers that are sure to be written back as they are, told without writing them. */
-function isPlain(text: string, decimal: '.' | ','): boolean {
-  return text.length < 16 && WRITTEN_BACK[decimal].test(text) && !/^-?0[.,]0000|^-0$/.test(text);
+/** Tells texts that are sure to be what their value is written as, without writing it. */
+function plainlyWritten(column: Column): (text: string) => boolean {
+  if (column.kind === 'number') {
+    const mark = column.decimal ?? '.';
+    return (text) => isWrittenPlainly(text, mark);
+  }
+  const shape = column.kind === 'date' ? PLAIN_DATES[column.shape ?? 'iso'] : undefined;
+  return shape ? (text) => shape.test(text) : () => false;
 }
 
 /** How the cells of a column are written, each value once. */
@@ -30,11 +39,11 @@ function writerOf(column: Column): (cell: Cell) => string {
  */
 export function receivedOf(column: Column, texts: readonly string[]): ReceivedTexts | undefined {
   const written = writerOf(column);
-  const decimal = column.kind === 'number' ? (column.decimal ?? '.') : null;
+  const isPlain = plainlyWritten(column);
   let received: (string | null)[] | undefined;
   texts.forEach((text, row) => {
     const cell = column.cells[row] ?? null;
-    if (typeof cell === 'number' && decimal !== null && isPlain(text, decimal)) return;
+    if (typeof cell === 'number' && isPlain(text)) return;
     if (text === written(cell)) return;
     received ??= new Array<string | null>(texts.length).fill(null);
     received[row] = text;

@@ -163,6 +163,15 @@ function widthOf(headerWidth: number, rows: Lined['rows']): number {
   return width;
 }
 
+/** The cells of each column; those that a row lacks are blank. */
+function columnsOf(rows: Lined['rows'], width: number): string[][] {
+  const columns = Array.from({ length: width }, () => new Array<string>(rows.length));
+  rows.forEach((row, at) => {
+    for (let index = 0; index < width; index++) (columns[index] as string[])[at] = row[index] ?? '';
+  });
+  return columns;
+}
+
 /** Rows that sum others: their first cell says so. */
 function totalRows(body: Lined): number[] {
   const totals: number[] = [];
@@ -272,10 +281,12 @@ export function understandRows(
   // A turned row was a column, so its cells are named by their period.
   const placeOf = (row: number) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0));
   const receivedAt = (index: number, row: number) => body.rows[row]?.[index] ?? '';
+  const byColumn = columnsOf(body.rows, width);
   const texts = titles.map((columnTitle, index): TextColumn => {
-    const cells = body.rows.map((row) => row[index] ?? '');
+    const received = byColumn[index] ?? [];
     // The word that marks a total row says nothing of the column it stands in.
-    if (index === 0) for (const row of totals) cells[row] = '';
+    const cells =
+      index === 0 && totals.length > 0 ? received.map((text, row) => (isTotal.has(row) ? '' : text)) : received;
     return { key: keys[index] ?? `column_${index + 1}`, title: columnTitle, texts: cells, placeOf };
   });
   let done = 0;
@@ -296,10 +307,7 @@ export function understandRows(
       index === 0 && totals.length > 0
         ? column.cells.map((cell, row) => (isTotal.has(row) ? receivedAt(index, row) : cell))
         : column.cells;
-    const received = receivedOf(
-      { ...column, cells },
-      body.rows.map((row) => row[index] ?? ''),
-    );
+    const received = receivedOf({ ...column, cells }, byColumn[index] ?? []);
     const made = withReceived({ ...column, cells }, received);
     if (made.kind === 'number') {
       const total = index > 0 && reading.totals !== false && isTotalTitle(made.title);
