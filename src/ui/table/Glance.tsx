@@ -72,7 +72,7 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
     observer.observe(element);
     return () => observer.disconnect();
   }, [drawn.length > 0]);
-  const held = brushed && heldBy(across, brushed);
+  const held = useMemo(() => brushed && heldBy(across, brushed), [across, brushed]);
   const isWhole = held && whole && held.from <= whole.from && held.to >= whole.to;
   const taken = window !== 'all' && 'from' in window && window.from !== null && window.to !== null ? window : null;
   return (
