@@ -1,8 +1,9 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { Refusal } from '../core/refusal.ts';
 import { LOCALES, type Locale, localeOf } from '../core/text/locale.ts';
-import { type Received, readTableFile } from '../formats/table-file.ts';
+import type { Received } from '../formats/table-file.ts';
 import { tooLarge } from '../formats/text.ts';
+import { readWithinLimits } from './read-table.ts';
 
 /** Reads a file's bytes, refusing what is absent, a folder or over 50 MB before it is read. */
 export function readInput(path: string): Uint8Array {
@@ -11,14 +12,15 @@ export function readInput(path: string): Uint8Array {
   if (!stat.isFile()) throw new Refusal(`${path} is not a file.`);
   const size = tooLarge(path, stat.size);
   if (size) throw new Refusal(size);
-  return readFileSync(path);
+  // A buffer of its own, which can be handed over.
+  return new Uint8Array(readFileSync(path));
 }
 
 /** Reads a table file; the message of a refusal names the file. */
 export async function readTableAt(path: string, sheet?: string): Promise<Received> {
   const bytes = readInput(path);
   try {
-    return await readTableFile(path, bytes, sheet === undefined ? {} : { sheet });
+    return await readWithinLimits({ name: path, bytes, sheet });
   } catch (error) {
     if (error instanceof Refusal) throw new Refusal(`${path}: ${error.message}`);
     throw error;

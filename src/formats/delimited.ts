@@ -1,6 +1,7 @@
 /** Delimited text (CSV, TSV and their kin) as rows of cells, read with Papa Parse. */
 import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
+import { limitLetters, limitText, MOST_ROWS, tooManyRows } from '../core/table/limits.ts';
 import type { Finding } from '../core/table/reading.ts';
 import type { RawRows } from '../core/table/understand.ts';
 import { isStorable } from '../core/text/storable.ts';
@@ -42,7 +43,11 @@ function lineNumbers(rows: readonly string[][], quoted: boolean): number[] {
   return rows.map((row) => {
     const begins = line;
     line++;
-    if (quoted) for (const cell of row) if (cell.includes('\n') || cell.includes('\r')) line += lineBreaks(cell);
+    if (quoted)
+      for (const cell of row) {
+        limitLetters(cell, begins);
+        if (cell.includes('\n') || cell.includes('\r')) line += lineBreaks(cell);
+      }
     return begins;
   });
 }
@@ -72,6 +77,7 @@ function parseCells(text: string, delimiter: string, fastMode: boolean, onProgre
     skipEmptyLines: false as const,
     chunkSize: CHUNK,
     chunk: ({ data, errors, meta }: Papa.ParseResult<string[]>) => {
+      if (rows.length + data.length > MOST_ROWS + 1) throw tooManyRows();
       for (const row of data) rows.push(row);
       failed ||= errors.length > 0;
       onProgress(Math.min(1, meta.cursor / text.length));
@@ -108,6 +114,7 @@ export function readDelimited(
   if (text.trim() === '') throw new Refusal('This file is empty: there is no table in it.');
   const delimiter = given ?? guessDelimiter(text);
   const quoted = text.includes('"');
+  limitText(text, delimiter, quoted);
   const { rows, errors } = parseCells(text, delimiter, !quoted, onProgress);
   const unclosed = errors.find((error) => error.code === 'MissingQuotes');
   if (unclosed) {

@@ -1,6 +1,7 @@
 /** JSON as rows of cells: an array of objects, or an object of columns. */
 import * as z from 'zod';
 import { Refusal } from '../core/refusal.ts';
+import { limitAcross, MOST_CELLS, tooManyCells } from '../core/table/limits.ts';
 import type { RawRows } from '../core/table/understand.ts';
 
 const Value = z.union([z.string(), z.number(), z.boolean(), z.null()]);
@@ -22,6 +23,17 @@ function parse(text: string): unknown {
   }
 }
 
+/** The keys of all records, in the order in which they come first. */
+function keysOfAll(records: readonly object[]): string[] {
+  const keys = new Set<string>();
+  for (const record of records) {
+    for (const key of Object.keys(record)) keys.add(key);
+    limitAcross(keys.size);
+  }
+  if (keys.size * records.length > MOST_CELLS) throw tooManyCells();
+  return [...keys];
+}
+
 /** Reads a JSON table. Throws a Refusal for JSON of another shape. */
 export function readJsonTable(text: string): RawRows {
   const value = parse(text);
@@ -30,12 +42,14 @@ export function readJsonTable(text: string): RawRows {
   let keys: string[];
   let values: (z.infer<typeof Value> | undefined)[][];
   if (records.success) {
-    const found = [...new Set(records.data.flatMap((record) => Object.keys(record)))];
+    const found = keysOfAll(records.data);
     keys = found;
     values = records.data.map((record) => found.map((key) => (Object.hasOwn(record, key) ? record[key] : undefined)));
   } else if (columns.success) {
     const found = Object.keys(columns.data);
-    const length = Math.max(0, ...found.map((key) => columns.data[key]?.length ?? 0));
+    limitAcross(found.length);
+    const length = found.reduce((most, key) => Math.max(most, columns.data[key]?.length ?? 0), 0);
+    if (found.length * length > MOST_CELLS) throw tooManyCells();
     keys = found;
     values = Array.from({ length }, (_, row) => found.map((key) => columns.data[key]?.[row]));
   } else

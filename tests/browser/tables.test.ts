@@ -329,6 +329,40 @@ describe('bringing a table in', () => {
     expect(await page.getByRole('navigation').getByRole('listitem').count()).toBe(0);
   });
 
+  it('refuses what is no table or too much of one, in one sentence each, and goes on', async () => {
+    page = await openPage();
+    await newReport(page);
+    const give = (name: string, text: string | Buffer) =>
+      page
+        .getByLabel('Table file')
+        .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.isBuffer(text) ? text : Buffer.from(text) });
+    const cases: [string, string | Buffer, RegExp][] = [
+      ['empty.csv', ' \n', /This file is empty: there is no table in it/],
+      ['quote.csv', 'a,b\n1,"x\n2,y\n', /A quote opens on line 2 and is never closed/],
+      ['binary.csv', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1, 2, 3]), /./],
+      [
+        'prose.txt',
+        'Dear all, the ferries were late again.\nWe will look into it, and tell you.\n',
+        /This is text and no table/,
+      ],
+      ['wide.csv', `${'1,'.repeat(2500)}\n`.repeat(3), /has 2,500 columns, and a table holds 2,000/],
+      ['line.csv', 'x'.repeat(1_500_000), /Line 1 is longer than 1,000,000 letters/],
+      ['joined.html', '<table><tr><td colspan=100000000>a</td></tr></table>', /joined over 100000000 others/],
+      ['open.html', '<table><tr><td>a<td>b', /never closed/],
+      ['deep.json', '['.repeat(50_000), /breaks off or is written wrongly/],
+      ['list.json', '[[1,2],[3]]', /This JSON is no table/],
+      ['cut.xlsx', Buffer.from([0x50, 0x4b, 3, 4, 0, 0, 0, 0]), /./],
+    ];
+    for (const [name, text, refused] of cases) {
+      await give(name, text);
+      const alert = page.locator('p[role=alert]').filter({ hasText: refused });
+      await alert.waitFor();
+      expect(await alert.textContent(), name).toMatch(/^[^\n]{10,300}\.$/);
+    }
+    await give('good.csv', 'month,a\n2026-01,1\n2026-02,2\n');
+    await page.getByRole('button', { name: 'Keep the table' }).waitFor();
+  });
+
   it('takes 100,000 rows × 8 columns, and says how long that and its tasks took', async () => {
     page = await openPage();
     await newReport(page);

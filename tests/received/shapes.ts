@@ -491,6 +491,17 @@ export const CASES: readonly Case[] = [
     refused: /no table/,
   },
   {
+    name: 'prose-with-a-comma-a-line',
+    text: 'Dear all, the ferries were late again.\nWe will look into it, and tell you.\nThe quay is open, so please go on.\n',
+    columns: {},
+    refused: /no table/,
+  },
+  {
+    name: 'comments-that-are-sentences',
+    text: 'Route,Comment\nNess,The ferry was late again.\nKelda,Nobody came on board today.\n',
+    columns: { 1: text('The ferry was late again.', 'Nobody came on board today.') },
+  },
+  {
     name: 'letter-in-one-line',
     text: 'Dear colleague, please find below what the harbour office wrote to us last week about the berths.',
     columns: {},

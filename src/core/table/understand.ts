@@ -6,6 +6,7 @@ import type { Column, Table } from './column.ts';
 import { markByExtract } from './extract-date.ts';
 import { inferColumn, type Known } from './infer.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
+import { limitAcross, limitColumns } from './limits.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { keysOf, readTitle } from './titles.ts';
@@ -56,6 +57,7 @@ function withoutBlankColumns(raw: RawRows): RawRows {
     while (used[known]) known++;
   }
   const last = used.lastIndexOf(true);
+  limitAcross(last + 1);
   const blank = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => !used[column]);
   if (blank.length === 0) return raw;
   const keep = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => used[column]);
@@ -105,10 +107,13 @@ function isProse({ rows }: RawRows): boolean {
   const values = cells.filter((cell) => /^[^\p{L}]*\d[^\p{L}]*$/u.test(cell)).length;
   const lengths = new Set(read.map((row) => row.length));
   const isRagged = lengths.size > 1 || read.length === 1 || read[0]?.length === 1;
-  const ended = read.filter((row) => /[.!?:]\s*$/.test(row.findLast((cell) => cell.trim() !== '') ?? '')).length;
+  const endings = read.map((row) => /[.!?:]\s*$/.test(row.findLast((cell) => cell.trim() !== '') ?? ''));
+  const ended = endings.filter(Boolean).length;
   const perCell = words / cells.length;
   const areSentences = perCell >= 5 || (perCell >= 2.5 && ended > read.length / 2);
-  return isRagged && values < 0.05 * cells.length && areSentences;
+  // No header ends as a sentence does, so lines that are parted alike can be sentences, too.
+  const isHeadless = endings[0] === true && perCell >= 2.5 && ended === read.length;
+  return (isRagged || isHeadless) && values < 0.05 * cells.length && areSentences;
 }
 
 /** Says which lines around the block are words and not rows. */
@@ -259,6 +264,7 @@ export function understandRows(
   let headerWidth = header?.length ?? 0;
   while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
   const width = widthOf(headerWidth, body.rows);
+  limitColumns(width);
   const titles = Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || `Column ${index + 1}`);
   const keys = keysOf(titles);
   if (turned)

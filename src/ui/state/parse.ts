@@ -4,6 +4,11 @@ import type { Received } from '../../formats/table-file.ts';
 import { unpackCells, unpackTexts } from '../../workers/packed-cells.ts';
 import type { ParseAnswer, ParseMessage, ParseRequest } from '../../workers/parse.worker.ts';
 
+/** So long may nothing be heard of a reading, in milliseconds; one that gets on says so. */
+const MOST_SILENCE = 10_000;
+const TOO_STILL =
+  'Reading this table did not get on for 10 seconds and was given up; bring in a part of it, or save it as CSV first.';
+
 export type ReadOutcome = { kind: 'read'; received: Received } | { kind: 'refused'; error: string };
 
 /** Reads tables in a worker. A new table or `stop` ends the reading before and leaves nothing of it behind. */
@@ -16,7 +21,19 @@ export class TableReader {
     const worker = this.#worker;
     const cells: Pick<Column, 'cells' | 'received'>[] = [];
     return new Promise((done, fail) => {
+      let clock: ReturnType<typeof setTimeout> | undefined;
+      /** Gives up when nothing was heard for too long. */
+      const listen = () => {
+        clearTimeout(clock);
+        clock = setTimeout(() => {
+          this.stop();
+          done({ kind: 'refused', error: TOO_STILL });
+        }, MOST_SILENCE);
+      };
+      listen();
       worker.onmessage = ({ data }: MessageEvent<ParseAnswer>) => {
+        listen();
+        if (data.kind === 'refused' || data.kind === 'read') clearTimeout(clock);
         if (data.kind === 'progress') onProgress(data.share);
         else if (data.kind === 'cells')
           cells.push({
@@ -31,6 +48,7 @@ export class TableReader {
         }
       };
       worker.onerror = (event) => {
+        clearTimeout(clock);
         this.stop();
         fail(new Error(event.message || 'The table could not be read.'));
       };

@@ -1,0 +1,58 @@
+/** Reading a table in a thread of its own, which is ended when it takes too long or too much memory. */
+import { createRequire } from 'node:module';
+import { pathToFileURL } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import { Refusal } from '../core/refusal.ts';
+import type { Received } from '../formats/table-file.ts';
+import type { ReadAnswer, ReadRequest } from './read.worker.ts';
+
+interface Limits {
+  /** so long may a reading not get on, in milliseconds */
+  time: number;
+  /** so much memory, in megabytes */
+  memory: number;
+}
+const LIMITS: Limits = { time: 10_000, memory: 1100 };
+
+const tooLong = ({ time }: Limits) =>
+  `reading it did not get on for ${time / 1000} seconds and was given up; bring in a part of the table.`;
+const tooMuch = ({ memory }: Limits) =>
+  `reading took more than ${memory} MB of memory and was given up; bring in a part of the table.`;
+
+/** The loader as a module for threads; what "require" finds of it is not. */
+const TSX = new URL('dist/esm/api/index.mjs', pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json')))
+  .href;
+
+/** Threads do not inherit what makes TypeScript run, so theirs is set up first. */
+const ENTRY = new URL(
+  `data:text/javascript,${encodeURIComponent(
+    `import { register } from ${JSON.stringify(TSX)};
+register();
+await import(${JSON.stringify(new URL('./read.worker.ts', import.meta.url).href)});`,
+  )}`,
+);
+
+/** Reads the bytes of a table file within those limits. Throws a Refusal that says what is wrong, or which limit was met. */
+export function readWithinLimits(request: ReadRequest, limits = LIMITS): Promise<Received> {
+  const worker = new Worker(ENTRY, {
+    workerData: request,
+    resourceLimits: { maxOldGenerationSizeMb: limits.memory },
+    transferList: [request.bytes.buffer as ArrayBuffer],
+  });
+  let clock: NodeJS.Timeout | undefined;
+  const answer = new Promise<Received>((done, fail) => {
+    worker.on('message', (message: ReadAnswer) => {
+      clearTimeout(clock);
+      if (message.kind === 'on') clock = setTimeout(() => fail(new Refusal(tooLong(limits))), limits.time);
+      else if (message.kind === 'refused') fail(new Refusal(message.error));
+      else done(message.received);
+    });
+    worker.on('error', (error: NodeJS.ErrnoException) =>
+      fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new Refusal(tooMuch(limits)) : error),
+    );
+  });
+  return answer.finally(() => {
+    clearTimeout(clock);
+    return worker.terminate();
+  });
+}
