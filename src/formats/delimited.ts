@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
 import { limitLetters, limitText, MOST_ROWS, tooManyRows } from '../core/table/limits.ts';
 import type { Finding } from '../core/table/reading.ts';
-import type { RawRows } from '../core/table/understand.ts';
+import type { RawRows } from '../core/table/rows.ts';
 import { isStorable } from '../core/text/storable.ts';
 
 const DELIMITERS = [',', ';', '\t', '|'] as const;

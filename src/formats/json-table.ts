@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { Refusal } from '../core/refusal.ts';
 import { limitAcross, MOST_CELLS, tooManyCells } from '../core/table/limits.ts';
-import type { RawRows } from '../core/table/understand.ts';
+import type { RawRows } from '../core/table/rows.ts';
 
 const Value = z.union([z.string(), z.number(), z.boolean(), z.null()]);
 const Records = z.array(z.record(z.string(), Value)).min(1);

@@ -1,7 +1,8 @@
 /** A file or a paste as received, turned into a table. */
 import { Refusal } from '../core/refusal.ts';
 import type { Reading } from '../core/table/reading.ts';
-import { type RawRows, type Understood, understandRows } from '../core/table/understand.ts';
+import type { RawRows } from '../core/table/rows.ts';
+import { type Understood, understandRows } from '../core/table/understand.ts';
 import { readDelimited } from './delimited.ts';
 import { readJsonTable } from './json-table.ts';
 import { decodeText } from './text.ts';

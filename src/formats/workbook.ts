@@ -2,7 +2,7 @@
 import { type CellObject, type Range, read, SSF, utils, type WorkBook, type WorkSheet } from '@e965/xlsx';
 import { Refusal } from '../core/refusal.ts';
 import type { Finding } from '../core/table/reading.ts';
-import type { RawRows } from '../core/table/understand.ts';
+import type { RawRows } from '../core/table/rows.ts';
 import { unpackedSize } from './archive.ts';
 
 export interface Sheet {

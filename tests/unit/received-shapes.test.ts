@@ -59,3 +59,35 @@ describe('tables as they are sent', () => {
     expect(await read(1)).toEqual(date('month', '2023-01-01', '2023-02-01'));
   });
 });
+
+describe('values that are marked as provisional', () => {
+  const table = async (texts: readonly string[], provisional?: boolean) => {
+    const rows = texts.map((text, at) => `2024-0${at + 1};${text};${at}`);
+    const read = await readTableText(
+      ['Month;Load;Calls', ...rows].join('\n'),
+      'Sent',
+      provisional === undefined ? {} : { provisional },
+    );
+    return read.table;
+  };
+  const unfinished = ({ columns: [first] }: { columns: readonly Column[] }) =>
+    first?.kind === 'date' && first.unfinishedFrom !== undefined ? isoOf(first.unfinishedFrom) : null;
+  const LAST = ['12.5', '13.1', '12.9', '13.4 p', '12.2 p'];
+
+  it('at the end are said, and drawn as unfinished where their user says so', async () => {
+    const read = await table(LAST);
+    expect(unfinished(read)).toBeNull();
+    const found = read.remarks.find(({ text }) =>
+      /from Apr 2024 on are marked as provisional or estimated in Load/.test(text),
+    );
+    expect(found?.others?.[0]?.reading).toEqual({ provisional: true });
+    expect(unfinished(await table(LAST, true))).toBe('2024-04-01');
+  });
+  it('in between, or all of them, are no unfinished end', async () => {
+    for (const texts of [
+      ['12.5 p', '13.1', '12.9', '13.4', '12.2'],
+      ['12.5 e', '13.1', '12.9', '13.4', '12.2 e'],
+    ])
+      expect(unfinished(await table(texts, true))).toBeNull();
+  });
+});

@@ -39,6 +39,8 @@ function reasonOf({ why, columns }: LeftOut): string {
     }
     case 'size':
       return `${all} left out, being of quite another size`;
+    case 'number':
+      return `${all} left out, since ${columns.length === 1 ? 'it numbers' : 'they number'} periods or things`;
     case 'empty':
       return `${all} left out: no value`;
   }
@@ -57,7 +59,8 @@ function rightAxisOf(left: readonly LeftOut[]): Column[] {
 /** What a figure with the lines that were chosen for it leaves out; null where it draws all measures. */
 export function leftOutOf(table: Table, figure: Pick<FigureSpec, 'across'>): LeftOutWords | null {
   const { lines, left } = chooseMeasures(table, figure.across);
-  if (left.length === 0 || lines.length === 0) return null;
+  // A table that has a year beside its date needs no words on that.
+  if (left.every(({ why }) => why === 'number') || lines.length === 0) return null;
   const count = lines.length + left.reduce((sum, { columns }) => sum + columns.length, 0);
   const many = left.find(({ why }) => why === 'many')?.columns ?? [];
   const right = rightAxisOf(left);

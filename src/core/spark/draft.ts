@@ -5,6 +5,7 @@ import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross } from '../table/choose.ts';
 import { columnOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
+import { measuresOf } from '../table/measures.ts';
 import { periodsOfTable } from '../table/series.ts';
 import { isBars } from './look.ts';
 import { type LevelBars, SparkColumn, Sparkline, SparkTableSpec } from './spec.ts';
@@ -76,9 +77,6 @@ export function draftLevelBars(table: Table, { id, tableId, style, names, measur
     rowHeight: ROW_HEIGHT,
   });
 }
-
-/** Columns that sum others, or stand for nothing that could be compared. */
-const measuresOf = (table: Table) => table.columns.filter((column) => column.kind === 'number' && !column.total);
 
 /** Colour of what lies below zero: the palette's fourth, which the house keeps for it. */
 const belowOf = (style: HouseStyle) => style.palette[3]?.colour ?? style.ink;

@@ -1,5 +1,6 @@
 import type { Column, Table } from './column.ts';
 import { factsOf, sizeOf } from './facts.ts';
+import { measuresOf, numberingsOf } from './measures.ts';
 
 const isRising = ({ kind, cells }: Column) => kind === 'number' && cells.length > 1 && factsOf(cells).rising;
 
@@ -31,7 +32,8 @@ const MOST_LINES = 6;
 
 /** Columns of numbers that a first figure leaves out, and why. */
 export interface LeftOut {
-  why: 'many' | 'unit' | 'size' | 'empty';
+  /** `number`: its numbers tell periods or things apart and measure nothing */
+  why: 'many' | 'unit' | 'size' | 'empty' | 'number';
   columns: Column[];
 }
 
@@ -41,12 +43,18 @@ export interface LeftOut {
  * those that are left out, by the reason. Totals are neither.
  */
 export function chooseMeasures(table: Table, across: string): { lines: Column[]; left: LeftOut[] } {
-  const measures = table.columns.filter((column) => column.kind === 'number' && !column.total && column.key !== across);
+  const measures = measuresOf(table, across);
   const first = measures.find((column) => sizeOf(column.cells) > 0) ?? measures[0];
   if (first?.kind !== 'number') return { lines: [], left: [] };
   const size = sizeOf(first.cells);
   const lines: Column[] = [];
-  const left: Record<LeftOut['why'], Column[]> = { many: [], unit: [], size: [], empty: [] };
+  const left: Record<LeftOut['why'], Column[]> = {
+    many: [],
+    unit: [],
+    size: [],
+    empty: [],
+    number: numberingsOf(table, across),
+  };
   for (const column of measures) {
     if (column.kind !== 'number') continue;
     const { low, high } = factsOf(column.cells);
@@ -58,7 +66,7 @@ export function chooseMeasures(table: Table, across: string): { lines: Column[];
     else if (lines.length === MOST_LINES) left.many.push(column);
     else lines.push(column);
   }
-  const reasons = (['many', 'unit', 'size', 'empty'] as const).filter((why) => left[why].length > 0);
+  const reasons = (['many', 'unit', 'size', 'empty', 'number'] as const).filter((why) => left[why].length > 0);
   return { lines, left: reasons.map((why) => ({ why, columns: left[why] })) };
 }
 

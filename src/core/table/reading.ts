@@ -23,6 +23,8 @@ export interface Reading {
   totals?: boolean;
   /** whether a last period that looks unfinished is */
   unfinished?: boolean;
+  /** whether a last stretch of values that are marked as provisional is drawn as unfinished */
+  provisional?: boolean;
   /** by key of the column */
   columns?: Readonly<Record<string, ColumnReading>>;
 }

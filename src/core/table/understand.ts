@@ -1,27 +1,18 @@
 import { Refusal } from '../refusal.ts';
-import { storable, storableValue } from '../text/storable.ts';
+import { storable } from '../text/storable.ts';
 import { type Block, findBlock, isSeriesInRows, isTotalTitle, type Lined, turnBlock } from './block.ts';
 import { findingsOf } from './check.ts';
 import type { Column, Table } from './column.ts';
 import { markByExtract } from './extract-date.ts';
 import { inferColumn, type Known } from './infer.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
-import { limitAcross, limitColumns } from './limits.ts';
+import { limitColumns } from './limits.ts';
+import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
+import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
 import { keysOf, readTitle } from './titles.ts';
 import { listed } from './words.ts';
-
-/** Cells as received, with what the reader of the file has to say. */
-export interface RawRows extends Lined {
-  remarks: readonly Finding[];
-  /** the decimal mark where the format settles it, as JSON and workbooks do */
-  decimal?: '.';
-  /** what the format says of each cell, a letter a cell in a text for each row: n for numbers, d for dates, s for texts, blank for none */
-  types?: readonly string[];
-  /** its texts are known to be storable */
-  storable?: boolean;
-}
 
 /** A table whose remarks still know their other readings. */
 interface UnderstoodTable extends Table {
@@ -34,45 +25,6 @@ export interface Understood {
   /** first and last line of the table and whether the first heads the columns */
   lines: { from: number; to: number; header: boolean };
   turned: boolean;
-}
-
-/** Rows whose texts can all be stored; says how many cells held what cannot. */
-function storableRows(raw: RawRows): RawRows {
-  const made = raw.storable ? null : storableValue(raw.rows);
-  if (!made || made.replaced === 0) return raw;
-  const { value: rows, replaced } = made;
-  const text = `${replaced} ${replaced === 1 ? 'cell' : 'cells'} held characters that cannot be stored; each was replaced by “\uFFFD”.`;
-  return { ...raw, rows, remarks: [...raw.remarks, { text }] };
-}
-
-/** Rows without the columns that hold nothing at all between or beside others. */
-function withoutBlankColumns(raw: RawRows): RawRows {
-  const used: boolean[] = [];
-  /** the columns before this one are all used, as those of most tables are after a few rows */
-  let known = 0;
-  for (const row of raw.rows) {
-    if (row.length <= known) continue;
-    for (let column = known; column < row.length; column++)
-      if (!used[column] && (row[column] ?? '').trim() !== '') used[column] = true;
-    while (used[known]) known++;
-  }
-  const last = used.lastIndexOf(true);
-  limitAcross(last + 1);
-  const blank = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => !used[column]);
-  if (blank.length === 0) return raw;
-  const keep = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => used[column]);
-  const many = blank.length > 1;
-  return {
-    ...raw,
-    rows: raw.rows.map((row) => keep.filter((column) => column < row.length).map((column) => row[column] ?? '')),
-    ...(raw.types && { types: raw.types.map((row) => keep.map((column) => row[column] ?? ' ').join('')) }),
-    remarks: [
-      ...raw.remarks,
-      {
-        text: `${blank.length} ${many ? 'columns without anything in them were' : 'column without anything in it was'} left out.`,
-      },
-    ],
-  };
 }
 
 /** Names the lines whose count of cells is not the header's. */
@@ -94,26 +46,6 @@ function raggedRemarks(body: Lined, width: number): Finding[] {
       text: `${linesOf(many)} ${have(many)} more than ${width} cells; the spare ones stand in a column without a title.`,
     });
   return remarks;
-}
-
-const MOST_READ = 200;
-
-/** Sentences that were parted at their commas: hardly a value, many words in a cell, and lines of different lengths. */
-function isProse({ rows }: RawRows): boolean {
-  const read = rows.slice(0, MOST_READ).filter((row) => row.some((cell) => cell.trim() !== ''));
-  const cells = read.flat().filter((cell) => cell.trim() !== '');
-  if (cells.length < 2) return false;
-  const words = cells.reduce((sum, cell) => sum + cell.trim().split(/\s+/).length, 0);
-  const values = cells.filter((cell) => /^[^\p{L}]*\d[^\p{L}]*$/u.test(cell)).length;
-  const lengths = new Set(read.map((row) => row.length));
-  const isRagged = lengths.size > 1 || read.length === 1 || read[0]?.length === 1;
-  const endings = read.map((row) => /[.!?:]\s*$/.test(row.findLast((cell) => cell.trim() !== '') ?? ''));
-  const ended = endings.filter(Boolean).length;
-  const perCell = words / cells.length;
-  const areSentences = perCell >= 5 || (perCell >= 2.5 && ended > read.length / 2);
-  // No header ends as a sentence does, so lines that are parted alike can be sentences, too.
-  const isHeadless = endings[0] === true && perCell >= 2.5 && ended === read.length;
-  return (isRagged || isHeadless) && values < 0.05 * cells.length && areSentences;
 }
 
 /** Says which lines around the block are words and not rows. */
@@ -238,6 +170,97 @@ function inferAll(
   });
 }
 
+/** A table as it lies in the rows, before its columns are read. */
+interface Laid {
+  found: Block;
+  turned: boolean;
+  body: Lined;
+  /** titles and the cells of columns, as received */
+  titles: string[];
+  cells: string[][];
+  totals: number[];
+  /** a turned row was a column, so its cells are named by their period */
+  placeOf(row: number): string | number;
+  remarks: Finding[];
+}
+
+/** Finds the block and its header, turns series that stand in rows, and parts it into columns. */
+function layOut(raw: RawRows, reading: Reading): Laid {
+  const found = findBlock(raw, reading);
+  if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
+  refuseProse(raw);
+  const turned = reading.turned ?? isSeriesInRows(found);
+  const { header, headerLine, body } = turned ? turnBlock(found) : found;
+  const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found), ...layoutRemarks(found)];
+  let headerWidth = header?.length ?? 0;
+  while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
+  const width = widthOf(headerWidth, body.rows);
+  limitColumns(width);
+  if (turned)
+    remarks.push({
+      text: 'Each row was a series with its periods across; rows and columns were turned.',
+      others: [{ say: 'Leave them as they were', reading: { turned: false } }],
+    });
+  if (!header)
+    remarks.push({
+      text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.`,
+      others: [{ say: 'It is a header', reading: { header: true } }],
+    });
+  else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
+  if (body.rows.length === 0)
+    remarks.push({ text: `Line ${headerLine} is a header and no rows follow it, so there is nothing to draw yet.` });
+  return {
+    found,
+    turned,
+    body,
+    titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || `Column ${index + 1}`),
+    cells: columnsOf(body.rows, width),
+    totals: reading.totals === false ? [] : totalRows(body),
+    placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
+    remarks,
+  };
+}
+
+/** The columns as texts. The word that marks a total row says nothing of the column it stands in. */
+function textColumns({ titles, cells, totals, placeOf }: Laid): TextColumn[] {
+  const keys = keysOf(titles);
+  const isTotal = new Set(totals);
+  return titles.map((title, index) => {
+    const own = cells[index] ?? [];
+    const texts = index === 0 && isTotal.size > 0 ? own.map((text, row) => (isTotal.has(row) ? '' : text)) : own;
+    return { key: keys[index] ?? `column_${index + 1}`, title, texts, placeOf };
+  });
+}
+
+/** Tells columns all of whose cells are numbers, as the format says. */
+function typedColumns({ types, lines }: RawRows, { body, turned }: Laid): (column: number) => boolean {
+  if (!types || turned) return () => false;
+  const rowOfLine = new Map(lines.map((line, row) => [line, row]));
+  return (column) => {
+    const seen = new Set(body.lines.map((line) => types[rowOfLine.get(line) ?? 0]?.[column] ?? ' '));
+    seen.delete(' ');
+    return seen.size === 1 && seen.has('n');
+  };
+}
+
+/** What the words around a table say of its columns: their unit, and the day up to which the data go. */
+function byWordsAround(
+  column: Column,
+  index: number,
+  around: readonly string[],
+  stated: string | null,
+  reading: Reading,
+) {
+  if (column.kind === 'number') {
+    const total = index > 0 && reading.totals !== false && isTotalTitle(column.title);
+    return { column: { ...column, unit: column.unit ?? stated, total }, findings: [] };
+  }
+  if (column.kind === 'text') return { column, findings: [] };
+  if (reading.unfinished !== false) return markByExtract(column, around);
+  const { unfinishedFrom: _, ...finished } = column;
+  return { column: finished, findings: [] };
+}
+
 /**
  * Makes a typed table of rows as received: finds the block and its header,
  * turns series that stand in rows, gives every column a key, a kind, a unit
@@ -253,82 +276,30 @@ export function understandRows(
   onProgress: (share: number) => void = () => {},
 ): Understood {
   const raw = withoutBlankColumns(storableRows(received));
+  const laid = layOut(raw, reading);
+  const { found, turned, body, totals, remarks } = laid;
   const title = storable(givenTitle);
-  const found = findBlock(raw, reading);
-  if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
-  if (isProse(raw))
-    throw new Refusal('This is text and no table: its lines are sentences, and no two of them are parted alike.');
-  const turned = reading.turned ?? isSeriesInRows(found);
-  const { header, headerLine, body } = turned ? turnBlock(found) : found;
-  const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found), ...layoutRemarks(found)];
-  let headerWidth = header?.length ?? 0;
-  while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
-  const width = widthOf(headerWidth, body.rows);
-  limitColumns(width);
-  const titles = Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || `Column ${index + 1}`);
-  const keys = keysOf(titles);
-  if (turned)
-    remarks.push({
-      text: 'Each row was a series with its periods across; rows and columns were turned.',
-      others: [{ say: 'Leave them as they were', reading: { turned: false } }],
-    });
-  if (!header)
-    remarks.push({
-      text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.`,
-      others: [{ say: 'It is a header', reading: { header: true } }],
-    });
-  else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
-  if (body.rows.length === 0)
-    remarks.push({ text: `Line ${headerLine} is a header and no rows follow it, so there is nothing to draw yet.` });
-  const totals = reading.totals === false ? [] : totalRows(body);
   const isTotal = new Set(totals);
+  let done = 0;
+  const inferred = inferAll(textColumns(laid), raw, reading, typedColumns(raw, laid), () =>
+    onProgress(++done / laid.titles.length),
+  );
+  const around = [title, ...found.above.map(({ text }) => text), ...found.below.map(({ text }) => text)];
   // The unit that a title above the table states holds for its columns.
   const stated = found.above.map(({ text }) => readTitle(text).unit).find((unit) => unit !== null) ?? null;
-  // A turned row was a column, so its cells are named by their period.
-  const placeOf = (row: number) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0));
-  const receivedAt = (index: number, row: number) => body.rows[row]?.[index] ?? '';
-  const byColumn = columnsOf(body.rows, width);
-  const texts = titles.map((columnTitle, index): TextColumn => {
-    const received = byColumn[index] ?? [];
-    // The word that marks a total row says nothing of the column it stands in.
+  const read = inferred.map(({ column, findings }, index): Column => {
+    const own = laid.cells[index] ?? [];
     const cells =
-      index === 0 && totals.length > 0 ? received.map((text, row) => (isTotal.has(row) ? '' : text)) : received;
-    return { key: keys[index] ?? `column_${index + 1}`, title: columnTitle, texts: cells, placeOf };
-  });
-  let done = 0;
-  const { types } = raw;
-  const rowOfLine = new Map(types ? raw.lines.map((line, row) => [line, row]) : []);
-  /** All that a column holds is numbers, as the format says. */
-  const isTyped = (column: number) => {
-    if (!types || turned) return false;
-    const seen = new Set(body.lines.map((line) => types[rowOfLine.get(line) ?? 0]?.[column] ?? ' '));
-    seen.delete(' ');
-    return seen.size === 1 && seen.has('n');
-  };
-  const inferred = inferAll(texts, raw, reading, isTyped, () => onProgress(++done / width));
-  const around = [title, ...found.above.map(({ text }) => text), ...found.below.map(({ text }) => text)];
-  const columns = inferred.map(({ column, findings }, index): Column => {
-    remarks.push(...findings);
-    const cells =
-      index === 0 && totals.length > 0
-        ? column.cells.map((cell, row) => (isTotal.has(row) ? receivedAt(index, row) : cell))
+      index === 0 && isTotal.size > 0
+        ? column.cells.map((cell, row) => (isTotal.has(row) ? (own[row] ?? '') : cell))
         : column.cells;
-    const received = receivedOf({ ...column, cells }, byColumn[index] ?? []);
-    const made = withReceived({ ...column, cells }, received);
-    if (made.kind === 'number') {
-      const total = index > 0 && reading.totals !== false && isTotalTitle(made.title);
-      return { ...made, unit: made.unit ?? stated, total };
-    }
-    if (made.kind === 'text') return made;
-    if (reading.unfinished === false) {
-      const { unfinishedFrom: _, ...finished } = made;
-      return finished;
-    }
-    const marked = markByExtract(made, around);
-    remarks.push(...marked.findings);
-    return marked.column;
+    const made = byWordsAround({ ...column, cells }, index, around, stated, reading);
+    remarks.push(...findings, ...made.findings);
+    return withReceived(made.column, receivedOf(made.column, own));
   });
-  remarks.push(...totalRemarks(columns, body, totals));
+  const provisional = markProvisional(read, reading);
+  const { columns } = provisional;
+  remarks.push(...provisional.findings, ...totalRemarks(columns, body, totals));
   // The line nearest to the table says best what it holds.
   const nearest = found.above.at(-1);
   const table = {
@@ -338,7 +309,7 @@ export function understandRows(
     totals,
     remarks: [],
   };
-  remarks.push(...findingsOf(table, { word: turned ? 'period' : 'line', of: placeOf }));
+  remarks.push(...findingsOf(table, { word: turned ? 'period' : 'line', of: laid.placeOf }));
   return { table: { ...table, remarks }, lines: { ...found.lines, header: found.header !== null }, turned };
 }
 

@@ -4,7 +4,7 @@ import { BEHIND, type Panels, type Split } from '../../core/figure/panels/spec.t
 import { nameOfPanel, type ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
-import { summaryFor } from '../../core/table/shape/draft.ts';
+import { SUMMARY_NAMES, summaryFor } from '../../core/table/shape/draft.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
@@ -87,14 +87,6 @@ const ORDERS = [
   { value: 'last', name: 'by their last finished value' },
   { value: 'change', name: 'by their change from first to last' },
 ] as const;
-
-const SUMMARY_NAMES = {
-  sum: 'summed',
-  mean: 'averaged',
-  last: 'the last one',
-  min: 'the lowest one',
-  max: 'the highest one',
-} as const;
 
 /** What runs in which direction, and in which order. */
 function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<PanelsStripProps, 'table' | 'layout'>) {

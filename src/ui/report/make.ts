@@ -2,6 +2,7 @@
 import { draftFigure, Misleading, newLines } from '../../core/figure/draft.ts';
 import { type Addition, leftOutOf } from '../../core/figure/left-out.ts';
 import { draftPanels, splitColumns } from '../../core/figure/panels/draft.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { Panels } from '../../core/figure/panels/spec.ts';
 import type { FigureSpec, FigureWindow } from '../../core/figure/spec.ts';
 import { Refusal } from '../../core/refusal.ts';
@@ -9,9 +10,10 @@ import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, hasSparklines } from '../../core/spark/draft.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
-import { draftStep, nameOfStep, summaryFor } from '../../core/table/shape/draft.ts';
+import { draftStep, nameOfStep, SUMMARY_NAMES, summaryFor } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step, StepOf } from '../../core/table/shape/step.ts';
+import { readTitle } from '../../core/table/titles.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { type Notice, run, showNotice } from '../state/store.ts';
 import { show } from './view.ts';
@@ -122,6 +124,19 @@ function addLines(report: Report, figure: FigureSpec, { columns, axis }: Additio
   run('figure.addLines', { figure: figure.id, lines });
 }
 
+/** Says how several rows of one period in a panel are taken together. */
+function sayTogether(table: Table, figure: FigureSpec): void {
+  const { panels, across } = resolveFigure(figure, table);
+  const measure = columnOf(table, figure.lines[0]?.column ?? '');
+  if (!panels.doubled || !measure) return;
+  const period = across.kind === 'date' ? across.interval : 'place';
+  showNotice(
+    `“${readTitle(measure.title).name}” has several rows for one ${period} in a panel; they are ${SUMMARY_NAMES[summaryFor(measure)]}, which can be changed under Panels.`,
+    [],
+    'accent',
+  );
+}
+
 /** Says which measures of a table a new figure leaves out, and offers to draw them. */
 function sayLeftOut(report: Report, item: { id: string }, table: Table, figure: FigureSpec): void {
   const left = leftOutOf(table, figure);
@@ -150,7 +165,8 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
     });
     if (run('item.add', { item: figure }) !== null) return;
     show({ kind: 'item', id: figure.id });
-    if (!wishes.lines && !wishes.panels) sayLeftOut(report, item, table, figure);
+    if (wishes.panels) sayTogether(table, figure);
+    else if (!wishes.lines) sayLeftOut(report, item, table, figure);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     const offers: Notice['offers'] = !(error instanceof Misleading)

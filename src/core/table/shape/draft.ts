@@ -2,6 +2,7 @@
 import { partsOf } from '../../time/interval.ts';
 import { chooseAcross } from '../choose.ts';
 import type { Column, Table } from '../column.ts';
+import { measuresOf } from '../measures.ts';
 import { periodsOfTable } from '../series.ts';
 import type { Step, Summary } from './step.ts';
 
@@ -17,7 +18,14 @@ export const STEP_KINDS: readonly { kind: StepKind; name: string }[] = [
   { kind: 'turn', name: 'turn rows and columns' },
 ];
 
-const isMeasure = (column: Column) => column.kind === 'number';
+/** How a summary is said of the values that it takes together. */
+export const SUMMARY_NAMES: Readonly<Record<Summary, string>> = {
+  sum: 'summed',
+  mean: 'averaged',
+  last: 'the last one',
+  min: 'the lowest one',
+  max: 'the highest one',
+};
 
 /** How a column's values become one: percentages and prices are averaged, counts are summed. */
 export function summaryFor(column: Column): Summary {
@@ -36,7 +44,7 @@ export function draftTest(column: Column): Extract<Step, { kind: 'keep' }>['test
 /** A step of a kind with the settings that fit a table; null when the table has nothing for it. */
 export function draftStep(kind: StepKind, table: Table): Step | null {
   const across = chooseAcross(table);
-  const measures = table.columns.filter(isMeasure);
+  const measures = measuresOf(table, across?.key);
   const [measure] = measures;
   switch (kind) {
     case 'turn':

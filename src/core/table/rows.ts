@@ -1,0 +1,82 @@
+/** Rows of cells as received, and what is tidied of them before a table is looked for. */
+import { Refusal } from '../refusal.ts';
+import { storableValue } from '../text/storable.ts';
+import type { Lined } from './block.ts';
+import { limitAcross } from './limits.ts';
+import type { Finding } from './reading.ts';
+
+/** Cells as received, with what the reader of the file has to say. */
+export interface RawRows extends Lined {
+  remarks: readonly Finding[];
+  /** the decimal mark where the format settles it, as JSON and workbooks do */
+  decimal?: '.';
+  /** what the format says of each cell, a letter a cell in a text for each row: n for numbers, d for dates, s for texts, blank for none */
+  types?: readonly string[];
+  /** its texts are known to be storable */
+  storable?: boolean;
+}
+
+/** Rows whose texts can all be stored; says how many cells held what cannot. */
+export function storableRows(raw: RawRows): RawRows {
+  const made = raw.storable ? null : storableValue(raw.rows);
+  if (!made || made.replaced === 0) return raw;
+  const { value: rows, replaced } = made;
+  const text = `${replaced} ${replaced === 1 ? 'cell' : 'cells'} held characters that cannot be stored; each was replaced by “\uFFFD”.`;
+  return { ...raw, rows, remarks: [...raw.remarks, { text }] };
+}
+
+/** Rows without the columns that hold nothing at all between or beside others. */
+export function withoutBlankColumns(raw: RawRows): RawRows {
+  const used: boolean[] = [];
+  /** the columns before this one are all used, as those of most tables are after a few rows */
+  let known = 0;
+  for (const row of raw.rows) {
+    if (row.length <= known) continue;
+    for (let column = known; column < row.length; column++)
+      if (!used[column] && (row[column] ?? '').trim() !== '') used[column] = true;
+    while (used[known]) known++;
+  }
+  const last = used.lastIndexOf(true);
+  limitAcross(last + 1);
+  const blank = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => !used[column]);
+  if (blank.length === 0) return raw;
+  const keep = Array.from({ length: last + 1 }, (_, column) => column).filter((column) => used[column]);
+  const many = blank.length > 1;
+  return {
+    ...raw,
+    rows: raw.rows.map((row) => keep.filter((column) => column < row.length).map((column) => row[column] ?? '')),
+    ...(raw.types && { types: raw.types.map((row) => keep.map((column) => row[column] ?? ' ').join('')) }),
+    remarks: [
+      ...raw.remarks,
+      {
+        text: `${blank.length} ${many ? 'columns without anything in them were' : 'column without anything in it was'} left out.`,
+      },
+    ],
+  };
+}
+
+const MOST_READ = 200;
+
+/** Sentences that were parted at their commas: hardly a value, many words in a cell, and lines of different lengths. */
+function isProse({ rows }: RawRows): boolean {
+  const read = rows.slice(0, MOST_READ).filter((row) => row.some((cell) => cell.trim() !== ''));
+  const cells = read.flat().filter((cell) => cell.trim() !== '');
+  if (cells.length < 2) return false;
+  const words = cells.reduce((sum, cell) => sum + cell.trim().split(/\s+/).length, 0);
+  const values = cells.filter((cell) => /^[^\p{L}]*\d[^\p{L}]*$/u.test(cell)).length;
+  const lengths = new Set(read.map((row) => row.length));
+  const isRagged = lengths.size > 1 || read.length === 1 || read[0]?.length === 1;
+  const endings = read.map((row) => /[.!?:]\s*$/.test(row.findLast((cell) => cell.trim() !== '') ?? ''));
+  const ended = endings.filter(Boolean).length;
+  const perCell = words / cells.length;
+  const areSentences = perCell >= 5 || (perCell >= 2.5 && ended > read.length / 2);
+  // No header ends as a sentence does, so lines that are parted alike can be sentences, too.
+  const isHeadless = endings[0] === true && perCell >= 2.5 && ended === read.length;
+  return (isRagged || isHeadless) && values < 0.05 * cells.length && areSentences;
+}
+
+/** Throws a Refusal for sentences. */
+export function refuseProse(raw: RawRows): void {
+  if (isProse(raw))
+    throw new Refusal('This is text and no table: its lines are sentences, and no two of them are parted alike.');
+}
