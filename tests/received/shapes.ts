@@ -491,6 +491,73 @@ export const CASES: readonly Case[] = [
     refused: /no table/,
   },
   {
+    name: 'years-with-words',
+    text: 'Year,Value\n2020,1\n2021,2\n2022 est.,3\n2023 (prov.),4\n',
+    columns: { 0: date('year', '2020-01-01', '2021-01-01', '2022-01-01', '2023-01-01') },
+    remark: /“est\.” and “\(prov\.\)” at 2 dates/,
+  },
+  {
+    name: 'hexadecimal-codes',
+    text: 'Tag,Boats\n1e5,1\n2e3,2\n3a4,3\n4b1,5\n',
+    columns: { 0: text('1e5', '2e3', '3a4', '4b1') },
+  },
+  {
+    name: 'square-and-cubic-units',
+    text: 'Quay;Area;Tank\nNess;120 m2;40 m³\nKelda;85 m2;38 m³\n',
+    columns: { 1: inUnit('m2', 120, 85), 2: inUnit('m³', 40, 38) },
+  },
+  {
+    name: 'quarters-in-roman-figures',
+    text: 'Jahr,Fahrten\n2019/I,1\n2019/II,2\n2019/III,3\n2019/IV,4\n',
+    columns: { 0: date('quarter', '2019-01-01', '2019-04-01', '2019-07-01', '2019-10-01') },
+  },
+  {
+    name: 'weeks-without-a-mark',
+    text: 'KW;Fahrten\n202401;1\n202402;2\n202403;3\n202404;3\n',
+    columns: { 0: date('week', '2024-01-01', '2024-01-08', '2024-01-15') },
+  },
+  {
+    name: 'double-dashes',
+    text: 'Route;Load\na;--\nb;12\nc;13\nd;---\n',
+    columns: { 1: number(null, 12, 13, null) },
+  },
+  {
+    name: 'changes-of-nothing',
+    text: 'Year,Change\n2020,+1.2\n2021,-0.3\n2022,±0.0\n',
+    columns: { 1: number(1.2, -0.3, 0) },
+  },
+  {
+    name: 'days-without-a-year',
+    text: 'Day,Temp\n01-Jan,3\n02-Jan,4\n03-Jan,5\n',
+    columns: { 0: { kind: 'text', ordered: true, values: ['01-Jan', '02-Jan'] } },
+  },
+  {
+    name: 'decades',
+    text: 'Decade,Boats\n1980s,5\n1990s,6\n2000s,7\n2010s,9\n',
+    columns: { 0: date('10 years', '1980-01-01', '1990-01-01') },
+  },
+  {
+    name: 'years-with-marks',
+    text: 'Jahr;Wert\n2018;12,1\n2019;12,5\n2020¹;13,0\n2021*;14,1\n2022 (p);14,4\n',
+    columns: { 0: date('year', '2018-01-01', '2019-01-01', '2020-01-01', '2021-01-01', '2022-01-01') },
+    remark: /“¹”, “\*” and “\(p\)” at 3 dates are marks/,
+  },
+  {
+    name: 'half-years-abbreviated',
+    text: 'Zeitraum;Wert\n1. Hj. 2022;5\n2. Hj. 2022;6\n1. Hj. 2023;7\n',
+    columns: { 0: date('half-year', '2022-01-01', '2022-07-01', '2023-01-01') },
+  },
+  {
+    name: 'iso-weeks-with-days',
+    text: 'Day,Load\n2024-W01-1,3\n2024-W01-2,4\n2024-W01-3,5\n',
+    columns: { 0: date('day', '2024-01-01', '2024-01-02', '2024-01-03') },
+  },
+  {
+    name: 'stamps-without-marks',
+    text: 'time,v\n20240101T000000Z,1\n20240101T010000Z,2\n20240101T020000Z,3\n20240101T030000Z,3\n',
+    columns: { 0: date('hour', '2024-01-01', '2024-01-01T01:00', '2024-01-01T02:00') },
+  },
+  {
     name: 'prose-with-a-comma-a-line',
     text: 'Dear all, the ferries were late again.\nWe will look into it, and tell you.\nThe quay is open, so please go on.\n',
     columns: {},

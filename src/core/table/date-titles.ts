@@ -20,3 +20,8 @@ export const isDateTitle = (title: string) =>
   /(^|[^\p{L}])(?:dates?|datetime|timestamp|datum|fecha|data|paiva|paivamaara|pvm)($|[^\p{L}])/u.test(
     plainLetters(title).replace(/[_\d]+/g, ' '),
   );
+
+const WEEK = /(?:^|[^\p{L}])(?:wk|week|kw|woche|kalenderwoche|semaine|semana|tydzie[nń]|viikko|vko)(?:$|[^\p{L}])/iu;
+
+/** True for titles that speak of weeks. */
+export const isWeekTitle = (title: string) => WEEK.test(title.replaceAll('_', ' '));

@@ -1,5 +1,5 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
-import { DAY, dateOf, daysInMonth, isoWeekStart } from '../time/calendar.ts';
+import { DAY, dateOf, daysInMonth, HOUR, isoWeekStart, MINUTE, SECOND } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
 import { dateWords, plainLetters } from './date-words.ts';
 
@@ -77,6 +77,34 @@ function withoutClock(text: string): { date: string; clock: number } | null {
 
 type Read = (text: string) => number | null;
 
+/** Marks of footnotes and flags after a date: 2021*, 2021¹, 2021 (p), 2021 p. */
+const MARKS = /(?:\s?[*†‡§¹²³⁴-⁹]{1,3}|\s?\([a-z]{1,4}\.?\)|(?<=\d)\s?(?:[pe]|est|prov|rev)\.?)$/;
+const mayBeMarked = (text: string) => {
+  const last = text.charCodeAt(text.length - 1);
+  return (
+    last > 127 ||
+    last === 41 ||
+    last === 42 ||
+    last === 101 ||
+    last === 112 ||
+    last === 46 ||
+    last === 116 ||
+    last === 118
+  );
+};
+
+/** The mark after a date, or null. */
+export const markOfDate = (text: string): string | null =>
+  mayBeMarked(text) && !text.includes(':') ? (MARKS.exec(text.trim())?.[0].trim() ?? null) : null;
+
+/** Reads a date, and where that fails the date before a mark. */
+const unmarked = (text: string, read: Read): number | null => {
+  const at = read(text);
+  if (at !== null || !mayBeMarked(text)) return at;
+  const bare = text.replace(MARKS, '');
+  return bare === text ? null : read(bare);
+};
+
 const byPattern =
   (pattern: RegExp, read: (found: string[]) => number | null): Read =>
   (text) => {
@@ -88,7 +116,7 @@ const shape = (id: string, name: string, least: Interval, read: Read, weak = fal
   id,
   name,
   least,
-  read: remembering((text) => read(text.trim())),
+  read: remembering((text) => unmarked(text.trim(), read)),
   ...(weak && { weak }),
 });
 
@@ -101,9 +129,11 @@ function dayShape(id: string, name: string, read: Read, quick: Read = () => null
     read: remembering((text) => {
       const known = quick(text);
       if (known !== null) return known;
-      const parts = withoutClock(text.trim());
-      const at = parts && read(parts.date);
-      return parts && at !== null ? at + parts.clock : null;
+      return unmarked(text.trim(), (bare) => {
+        const parts = withoutClock(bare);
+        const at = parts && read(parts.date);
+        return parts && at !== null ? at + parts.clock : null;
+      });
     }),
   };
 }
@@ -141,7 +171,7 @@ const ORDINAL = '(?:\\.|st|nd|rd|th|er|e|o|º|ª)?';
 const YEAR = "(?:of |de |du )?['’]?(\\d{4}|\\d{2})";
 const QUARTER_WORD =
   '(?:quarters?|quartal|trimestre|trim\\.?|kwartal|kw\\.?|neljannes|nelj\\.?|vuosineljannes|qtr\\.?)';
-const HALF_WORD = '(?:half(?:[- ]year)?|halbjahr|semestre|polrocze|puolivuosi)';
+const HALF_WORD = '(?:half(?:[- ]year)?|halbjahr|hj\\.?|semestre|polrocze|puolivuosi)';
 const WEEK_WORD = '(?:w|kw|wk|week|woche|vko|viikko|semaine|sem|semana|tydzien|tydz\\.?|s|v)';
 
 const YEAR_FIRST = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/;
@@ -206,6 +236,25 @@ export const DATE_SHAPES: readonly DateShape[] = [
     byPattern(/^(\d{4})[- ]?M(\d{1,2})$/i, ([, y, m]) => day(Number(y), Number(m), 1)),
   ),
   shape(
+    'week-day',
+    'ISO week and day',
+    'day',
+    byPattern(/^(\d{4})-?W(\d{2})-?([1-7])$/i, ([, y, w, d]) => {
+      const start = isoWeekStart(Number(y), Number(w));
+      return start === null ? null : start + (Number(d) - 1) * DAY;
+    }),
+  ),
+  shape(
+    'iso-basic',
+    'year, month, day and time without marks',
+    'day',
+    byPattern(/^(\d{4})(\d{2})(\d{2})T(\d{2})(\d{2})(\d{2})?(?:Z|[+-]\d{2}:?\d{2})?$/, ([, y, mo, d, h, mi, s]) => {
+      const at = day(Number(y), Number(mo), Number(d));
+      const isClock = Number(h) < 24 && Number(mi) < 60 && Number(s ?? 0) < 60;
+      return at === null || !isClock ? null : at + Number(h) * HOUR + Number(mi) * MINUTE + Number(s || 0) * SECOND;
+    }),
+  ),
+  shape(
     'week',
     'ISO week',
     'week',
@@ -226,6 +275,12 @@ export const DATE_SHAPES: readonly DateShape[] = [
     byLetters(new RegExp(`^(\\d{4})[-/. :]*(?:[qkt]|${QUARTER_WORD}) ?([1-4])$`), ([, y = '', q = '']) =>
       quarterOf(y, q),
     ),
+  ),
+  shape(
+    'quarter-roman',
+    'year and quarter in Roman figures',
+    'quarter',
+    byLetters(/^(\d{4})[-/. ](i{1,3}|iv)$/, ([, y = '', q = '']) => quarterOf(y, q)),
   ),
   shape(
     'quarter-first',
@@ -270,6 +325,12 @@ export const DATE_SHAPES: readonly DateShape[] = [
     byPattern(/^(?:FY|GJ|EX) ?(\d{4}|\d{2})$/i, ([, y = '']) => day(fullYear(y), 1, 1)),
   ),
   shape(
+    'decade',
+    'decade',
+    '10 years',
+    byPattern(/^((?:1[6-9]|20)\d0)(?:['’]?s|er)$/, ([, y]) => day(Number(y), 1, 1)),
+  ),
+  shape(
     'compact',
     'year, month and day without marks',
     'day',
@@ -281,6 +342,13 @@ export const DATE_SHAPES: readonly DateShape[] = [
     'year and month without a mark',
     'month',
     byPattern(/^(\d{4})(\d{2})$/, ([, y, m]) => day(Number(y), Number(m), 1)),
+    true,
+  ),
+  shape(
+    'compact-week',
+    'year and ISO week without a mark',
+    'week',
+    byPattern(/^(\d{4})(\d{2})$/, ([, y, w]) => isoWeekStart(Number(y), Number(w))),
     true,
   ),
   shape(

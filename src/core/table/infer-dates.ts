@@ -4,7 +4,7 @@ import { addUnits, DAY, floorTo } from '../time/calendar.ts';
 import { formatPeriod } from '../time/format.ts';
 import { distinctSorted, findInterval, type Interval, sayInterval, unitOf } from '../time/interval.ts';
 import type { Column } from './column.ts';
-import { ALL_SHAPES, DATE_SHAPES, type DateShape, NEAREST_DAY, YEAR_SHAPE } from './dates.ts';
+import { ALL_SHAPES, DATE_SHAPES, type DateShape, markOfDate, NEAREST_DAY, YEAR_SHAPE } from './dates.ts';
 import { countRead, type Inferred, isEnough, readAll, sampleOf, type TextColumn } from './infer-texts.ts';
 import { areEven, areInOrder, weighDates } from './plausible.ts';
 import type { Finding, OtherReading } from './reading.ts';
@@ -109,6 +109,13 @@ function readBy(column: TextColumn, shape: DateShape, others: readonly OtherRead
   const findings: Finding[] = [
     { column: key, text: `${title}: dates written ${shape.name}, ${sayInterval(interval)}, ${span}.`, others },
   ];
+  const marks = column.texts.map(markOfDate).filter((mark) => mark !== null);
+  const [mark] = marks;
+  if (mark !== undefined)
+    findings.push({
+      column: key,
+      text: `${title}: ${listed([...new Set(marks)].map((one) => `“${one}”`))} at ${marks.length} ${marks.length === 1 ? 'date is a mark' : 'dates are marks'} and no part of it.`,
+    });
   if (unfinishedFrom !== null)
     findings.push({
       column: key,

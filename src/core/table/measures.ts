@@ -1,5 +1,5 @@
 /** Telling columns that measure something from those that number periods or things, which are never added up. */
-import { DAY, HOUR } from '../time/calendar.ts';
+import { isoWeek } from '../time/format.ts';
 import type { Column, Table } from './column.ts';
 import { factsOf } from './facts.ts';
 
@@ -16,12 +16,7 @@ const PARTS: readonly ((date: Date) => number)[] = [
   (date) => date.getUTCHours(),
   (date) => date.getUTCDay() || 7,
   (date) => date.getUTCFullYear() * 100 + date.getUTCMonth() + 1,
-  // Weeks from the one with the year's first Thursday, as ISO 8601 counts them.
-  (date) => {
-    const thursday = new Date(date.getTime() + (3 - ((date.getUTCDay() + 6) % 7)) * DAY);
-    const first = Date.UTC(thursday.getUTCFullYear(), 0, 1);
-    return Math.floor((Math.floor(thursday.getTime() / HOUR / 24) * DAY - first) / DAY / 7) + 1;
-  },
+  (date) => isoWeek(date.getTime()).week,
 ];
 
 /** Titles of such columns in the six languages. */

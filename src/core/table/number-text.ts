@@ -1,8 +1,11 @@
 /** One number as people write it, taken apart: its digits, sign, unit, and the marks that stand beside it. */
+import { monthNamed } from './date-words.ts';
 
 const MISSING = new Set([
   '',
   '-',
+  '--',
+  '---',
   '–',
   '—',
   '.',
@@ -13,6 +16,7 @@ const MISSING = new Set([
   'n/a',
   'na',
   'n.a.',
+  'n.v.',
   'n/d',
   'n.d.',
   'nd',
@@ -64,7 +68,7 @@ const CURRENCY_ALONE = new RegExp(`^(?:${CURRENCY})$`, 'u');
 const DIGITS = "(?:\\d[\\d.,'’\\s]*|[.,]\\d+)";
 const EXPONENT = '(?:[eE][+-]?\\d{1,3})?';
 /** A word that may be a unit, a flag or a magnitude: "kg", "%", "km/h", "p", "k", "m³". */
-const WORD = '[\\p{L}%‰°µΩ][\\p{L}%‰°µΩ²³/·.\\d]{0,11}';
+const WORD = '[\\p{L}%‰°µΩ](?:[\\p{L}%‰°µΩ²³/·.]|[23](?![\\p{L}\\d])){0,11}';
 const MARKS = '[*†‡§#]{1,3}|[¹²³⁰⁴-⁹ᵃ-ᶻ]{1,3}|\\[\\w{1,3}\\]|\\((?:[a-z]{1,2}|\\d)\\)';
 
 const NUMBER = new RegExp(
@@ -92,7 +96,8 @@ const SUPERSCRIPTS = /[⁰¹²³⁴-⁹]+$/;
 
 /** Takes a number apart; null when the text is not one. */
 export function partsOfNumber(text: string): NumberParts | null {
-  const trimmed = text.trim();
+  // “±0.0” is a change of nothing.
+  const trimmed = text.trim().replace(/^±(?=[0.,]+(?:\s?%)?$)/, '');
   // The digit, or the point before it, is what all numbers have.
   if (trimmed.length > 60 || !/\d/.test(trimmed)) return null;
   const found = NUMBER.exec(trimmed);
@@ -104,6 +109,9 @@ export function partsOfNumber(text: string): NumberParts | null {
   // “12E4” is a code as often as a power; people write powers with a sign, a point or a small e.
   if (/^\d+E\d+$/.test(all)) return null;
   const [, written = '', power] = /^(.*?)(?:[eE]([+-]?\d+))?$/.exec(all) ?? [];
+  // “12-Jan” is a day without its year.
+  const named = word ?? after;
+  if (named !== undefined && named !== 'set' && monthNamed(named) !== undefined) return null;
   // “4th” counts places and is no amount.
   if (word !== undefined && /^(?:st|nd|rd|th)$/.test(word)) return null;
   let tail = word ?? after ?? null;

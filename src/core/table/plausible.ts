@@ -11,7 +11,7 @@
  */
 import { dateOf, MINUTE } from '../time/calendar.ts';
 import { distinctSorted } from '../time/interval.ts';
-import { isDateTitle, isTimeTitle, yearTitle } from './date-titles.ts';
+import { isDateTitle, isTimeTitle, isWeekTitle, yearTitle } from './date-titles.ts';
 import { type DateShape, YEAR_SHAPE } from './dates.ts';
 
 const FIRST_YEAR = dateOf(1800, 0, 1);
@@ -113,6 +113,9 @@ export function weighDates(
   const isRecent = values.every((at) => at >= RECENT[0] && at < RECENT[1]);
   const isEven = areEven(values, shape) && areInOrder(values);
   if (!isRecent) return NO;
+  // Six figures are months or weeks, as the title has it.
+  if (shape.id === 'compact-week') return { holds: isWeekTitle(title) && areInOrder(values), close: true };
+  if (shape.id === 'compact-month' && isWeekTitle(title)) return NO;
   if (shape.id === 'serial') return { holds: isDateTitle(title) && areInOrder(values), close: true };
   if (shape.id.startsWith('epoch')) {
     // Numbers that count up by one are no times.

@@ -1,5 +1,6 @@
 /** Cells written as the texts that their column reads. */
 import { isoOf } from '../time/calendar.ts';
+import { isoWeek } from '../time/format.ts';
 import type { Cell, ColumnMeta } from './column.ts';
 
 const SERIAL_DAY = 25_569;
@@ -26,6 +27,10 @@ function dateText(ms: number, shape: string | undefined): string {
       return `${year}${month}${day}`;
     case 'compact-month':
       return `${year}${month}`;
+    case 'compact-week': {
+      const { year: of, week } = isoWeek(ms);
+      return `${of}${String(week).padStart(2, '0')}`;
+    }
     case 'dot-month':
       return `${year}.${month}`;
     case 'month-dot':
