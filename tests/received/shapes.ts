@@ -527,6 +527,11 @@ export const CASES: readonly Case[] = [
     columns: { 1: number(1.2, -0.3, 0) },
   },
   {
+    name: 'years-in-a-joined-title',
+    text: 'boats,budgetYear,made\n4,1980,3\n5,1981,4\n6,1982,6\n7,1983,7\n',
+    columns: { 1: date('year', '1980-01-01', '1981-01-01') },
+  },
+  {
     name: 'days-without-a-year',
     text: 'Day,Temp\n01-Jan,3\n02-Jan,4\n03-Jan,5\n',
     columns: { 0: { kind: 'text', ordered: true, values: ['01-Jan', '02-Jan'] } },

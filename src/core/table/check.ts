@@ -93,7 +93,8 @@ function holes({ column, interval, series }: Dated): Finding[] {
     const periods = new Set(dates.map((at) => periodNumber(at, interval))).size;
     const full = periods * series.length;
     const there = series.reduce((sum, { rows }) => sum + rows.length, 0);
-    if (there < full)
+    // Where most are absent, the categories are no grid that anyone meant to fill.
+    if (there < full && there >= full / 2)
       findings.push(
         passing(
           column,

@@ -3,17 +3,20 @@ import { plainLetters } from './date-words.ts';
 
 const YEAR_WORDS = 'fiscal year|year|fy|jahr|année|annee|an|año|ano|rok|vuosi';
 
+/** “budgetYear” as two words. */
+const parted = (title: string) => title.replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2');
+
 /** How surely a title says that its column holds years: it is just the word, it holds the word, or neither. */
 export function yearTitle(title: string): 'is' | 'has' | 'no' {
   if (new RegExp(`^\\s*(?:${YEAR_WORDS})\\s*$`, 'iu').test(title)) return 'is';
-  return new RegExp(`(^|[^\\p{L}])(?:${YEAR_WORDS})($|[^\\p{L}])`, 'iu').test(title) ? 'has' : 'no';
+  return new RegExp(`(^|[^\\p{L}])(?:${YEAR_WORDS})($|[^\\p{L}])`, 'iu').test(parted(title)) ? 'has' : 'no';
 }
 
 const TIME_WORDS =
   /(^|[^\p{L}])(?:dates?|time|timestamp|datetime|periods?|months?|weeks?|quarters?|days?|years?|fy|season|datum|zeit|zeitpunkt|zeitraum|monat|woche|tag|jahr|quartal|periode|mois|jour|annee|trimestre|fecha|mes|dia|periodo|ano|semana|data|miesiac|okres|rok|kwartal|tydzien|dzien|paiva|paivamaara|kuukausi|kausi|vuosi|viikko|ym|ymd|yyyymm|epoch|unix|ts|when)($|[^\p{L}])/u;
 
 /** True for a title that speaks of time in one of the languages. */
-export const isTimeTitle = (title: string) => TIME_WORDS.test(plainLetters(title).replace(/[_\d]+/g, ' '));
+export const isTimeTitle = (title: string) => TIME_WORDS.test(plainLetters(parted(title)).replace(/[_\d]+/g, ' '));
 
 /** True for a title that speaks of dates, and not of lengths of time. */
 export const isDateTitle = (title: string) =>
