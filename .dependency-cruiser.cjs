@@ -14,6 +14,7 @@ const FLOORS = [
   ['scene'],
   ['mark'],
   ['table'],
+  ['fact'],
   ['figure'],
   ['spark', 'inspect'],
   ['report'],

@@ -151,6 +151,33 @@ rows and remarks.
       });
     },
   },
+  facts: {
+    help: `./rizo facts FILE [--across C] [--lines a,b] [--locale ID] [--json]
+
+Prints what can be said of the lines of a table, the most telling first: each
+holds of the numbers as they are written. With --json an object each.
+
+  --across C     column that runs across; chosen when it is not given
+  --lines a,b    columns, by key or title; all measures when they are not given
+  --locale ID    language and style of the numbers, such as de-DE`,
+    options: {
+      across: { type: 'string' },
+      lines: { type: 'string' },
+      locale: { type: 'string' },
+      json: { type: 'boolean' },
+    },
+    positionals: true,
+    async run(values, [path]) {
+      if (path === undefined) throw new Trouble('Name a table file: ./rizo facts FILE.');
+      const { facts } = await import('../src/cli/facts.ts');
+      return facts(path, {
+        across: text(values['across']),
+        lines: text(values['lines']),
+        locale: text(values['locale']),
+        json: values['json'] === true,
+      });
+    },
+  },
   bench: {
     help: './rizo bench [--json]\n\nMeasures the heavy work: median and 95th percentile in milliseconds.',
     options: { json: { type: 'boolean' } },
@@ -168,6 +195,7 @@ const OVERVIEW = `Rizo: line figures and in-cell sparklines, set for print.
   ./rizo test      run all checks and tests
   ./rizo render    set a table as a figure or a spark table, to a file
   ./rizo table     print what is understood of a table
+  ./rizo facts     print what can be said of a table
   ./rizo bench     measure the heavy work
 
 ./rizo COMMAND --help says more.`;

@@ -287,7 +287,7 @@ describe('words', () => {
     await title.press('Enter');
     await expect.poll(() => sheet().locator('[data-part="title"] text').allTextContents()).toEqual(['Busy ', 'isles']);
     expect(await sheet().locator('[data-part="title"] text').nth(1).getAttribute('font-style')).toBe('italic');
-    await page.locator('span:has-text("The data say:") > button').click();
+    await page.locator('span:has-text("The data say:") > button').first().click();
     await expect.poll(() => sheet().locator('[data-part="title"]').textContent()).toMatch(/Outer isles/);
     const description = page.getByLabel('Description for readers who do not see the figure');
     await description.fill('Two summers and a half.');

@@ -240,8 +240,23 @@ describe('./rizo table', () => {
   });
 });
 
+describe('./rizo facts', () => {
+  it('says what holds of each line, in the language that is asked for', () => {
+    const { stdout } = run('facts', received('by-year.csv'), '--locale', 'de-DE', '--json');
+    const [first] = JSON.parse(stdout) as { kind: string; line: string; text: string; numbers: number[]; points: string[] }[];
+    expect(first).toEqual({
+      kind: 'record',
+      line: 'foot_passengers',
+      text: 'Foot passengers: höchster Wert der gesamten Reihe, bei 527.072 im Jahr 2025',
+      numbers: [527_072],
+      points: ['2025-01-01'],
+    });
+    expect(run('facts', received('piers-long-form.csv')).stderr).toMatch(/several rows for one place/);
+  });
+});
+
 describe('./rizo --help', () => {
-  it.each(['start', 'stop', 'test', 'render', 'table', 'bench'])('explains %s', (name) => {
+  it.each(['start', 'stop', 'test', 'render', 'table', 'facts', 'bench'])('explains %s', (name) => {
     expect(run(name, '--help').stdout).toContain(`./rizo ${name}`);
     expect(run('--help').stdout).toContain(`./rizo ${name}`);
   });

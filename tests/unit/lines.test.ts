@@ -7,7 +7,7 @@ import { lookOf } from '../../src/core/figure/look.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { movedLabel, movedMark } from '../../src/core/figure/moving.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
-import { suggestTitle } from '../../src/core/figure/suggest.ts';
+import { suggestTitles } from '../../src/core/figure/suggest.ts';
 import { areaPath, betweenPaths } from '../../src/core/mark/area.ts';
 import { stretches } from '../../src/core/mark/curve.ts';
 import { dashesOf, PATTERNS } from '../../src/core/mark/stroke.ts';
@@ -278,16 +278,23 @@ describe('fields and titles', () => {
   });
 
   it.each<[(number | null)[], string]>([
-    [[80, 82, 85], 'On time reached its highest in Mar 2025: 85%'],
-    [[80, 82, 79], 'On time fell to its lowest in Mar 2025: 79%'],
-    [[80, 82, 85, 83], 'On time rose from 80% in Jan 2025 to 83% in Apr 2025'],
-    [[80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 84], 'On time up 5.0% on a year earlier, at 84% in Jan 2026'],
-    [[80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 80.3], 'On time level with a year earlier at 80.3% in Jan 2026'],
-    [[5], 'On time at 5% in Jan 2025'],
-    [[5, 5], 'On time at 5% in Feb 2025'],
+    [[80, 82, 85], 'On time: highest in March 2025, at 85%'],
+    [[80, 82, 84, 85], 'On time: highest on record, at 85% in April 2025'],
+    [[80, 82, 85, 83], 'On time: highest in March 2025, at 85%'],
+    [
+      [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 84],
+      'On time: up 4.0 percentage points on a year earlier, at 84% in January 2026',
+    ],
+    // 80.3 and 80 are no change of five per cent, and none that is written as zero.
+    [
+      [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 80.3],
+      'On time: up 0.3 percentage points on a year earlier, at 80.3% in January 2026',
+    ],
+    [[5], 'On time: 5% in January 2025'],
+    [[5, 5], 'On time: 5% in February 2025'],
   ])('suggest for %j: %s', (cells, title) => {
     const { spec, table } = monthly(cells);
-    expect(suggestTitle(resolveFigure(spec, table), english)).toBe(title);
+    expect(suggestTitles(resolveFigure(spec, table), english)[0]).toBe(title);
   });
 });
 

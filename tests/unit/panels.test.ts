@@ -11,7 +11,7 @@ import { draftPanels, heightFor, splitColumns } from '../../src/core/figure/pane
 import { oneCourse, resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
 import { splitTable } from '../../src/core/figure/panels/split.ts';
-import { suggestTitle } from '../../src/core/figure/suggest.ts';
+import { suggestTitles } from '../../src/core/figure/suggest.ts';
 import { inspectViews } from '../../src/core/inspect/faces.ts';
 import { inspectFigure } from '../../src/core/inspect/inspect.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
@@ -322,7 +322,7 @@ describe('panels and their lines', () => {
       /^A line figure in 2 panels, one for each pier, with 2 lines over Date/,
     );
     expect(fieldsOf(figure, english)('latest value', 'line-1')).toBe('–');
-    const title = suggestTitle(resolved(pierTable(26, PIERS.slice(0, 3)), {}), english);
+    const [title] = suggestTitles(resolved(pierTable(26, PIERS.slice(0, 3)), {}), english);
     expect(title).toMatch(/ on a year earlier \(/);
   });
 });

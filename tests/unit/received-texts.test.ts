@@ -7,7 +7,7 @@ import { spliceCells, spliceReceived } from '../../src/core/table/kept.ts';
 import { takeNewer } from '../../src/core/table/newer.ts';
 import type { ColumnReading } from '../../src/core/table/reading.ts';
 import { textsOf, withReceived } from '../../src/core/table/received.ts';
-import { otherNumbersOf, readingFor, rereadColumn, withUnit } from '../../src/core/table/retype.ts';
+import { otherNumbersOf, readingFor, rereadColumn, underUnit } from '../../src/core/table/retype.ts';
 import { textOfCell } from '../../src/core/table/written.ts';
 import { readTableText } from '../../src/formats/table-file.ts';
 import { CASES } from '../received/shapes.ts';
@@ -80,7 +80,7 @@ describe('a column that is read anew', () => {
     const column = rereadColumn(texts('a', ['12', '13 pax', '14 pax', 'x']), { as: 'number', decimal: '.' });
     if (column.kind !== 'number') throw new Error('no numbers');
     const [unit] = ['pax'];
-    const made = withUnit({ ...column, unit: null, cells: [12, '13 pax', '14 pax', 'x'] }, unit ?? null);
+    const made = underUnit({ ...column, unit: null, cells: [12, '13 pax', '14 pax', 'x'] }, unit ?? null);
     expect(made.cells).toEqual([12, 13, 14, 'x']);
     expect(textsOf(made)).toEqual(['12', '13 pax', '14 pax', 'x']);
   });

@@ -1,8 +1,10 @@
 /** How a value axis writes its numbers, and what its caption says of them. */
+
 import type { ValueScale } from '../scale/value-axis.ts';
 import type { Locale } from '../text/locale.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import type { Words } from '../text/rich.ts';
+import { withUnit } from '../text/unit.ts';
 import type { ValueAxis } from './spec.ts';
 
 export interface AxisNumbers {
@@ -17,7 +19,6 @@ export interface AxisNumbers {
 const EXPONENTS = { plain: 0, thousands: 3, millions: 6, billions: 9 } as const;
 /** Units that are a power of ten already are not given another. */
 const POWER_UNITS = /\b(thousands?|millions?|billions?|k|mn?|bn)\b/i;
-const CURRENCY_SIGNS = ['$', '£', '€'];
 
 /** The power of ten that numbers are divided by. */
 function exponentOf(axis: ValueAxis, { low, high }: ValueScale, unit: string | null): number {
@@ -25,13 +26,6 @@ function exponentOf(axis: ValueAxis, { low, high }: ValueScale, unit: string | n
   if (axis.scale === 'log' || (unit !== null && POWER_UNITS.test(unit))) return 0;
   const size = Math.max(Math.abs(low), Math.abs(high));
   return size >= 2e9 ? 9 : size >= 2e6 ? 6 : 0;
-}
-
-/** A number with its unit, as the locale sets them. */
-export function withUnit(number: string, unit: string, locale: Locale): string {
-  if (unit === '%' || unit === '‰') return number + locale.beforePercent + unit;
-  if (CURRENCY_SIGNS.includes(unit) && locale.decimal === '.') return number.replace(/^([+\u2212]?)/, `$1${unit}`);
-  return `${number}\u00a0${unit}`;
 }
 
 const MINUS = '\u2212';

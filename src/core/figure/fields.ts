@@ -3,9 +3,9 @@ import { periodNumber, yearBefore } from '../table/periods.ts';
 import type { Locale } from '../text/locale.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import type { SayField } from '../text/rich.ts';
+import { withUnit } from '../text/unit.ts';
 import { msOf } from '../time/calendar.ts';
 import { formatPeriod } from '../time/format.ts';
-import { withUnit } from './axis-numbers.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 /** Decimals for the values of a line in print: three figures of its largest value, but no more than the values have. */

@@ -1,6 +1,9 @@
-/** A title that says what the data do. */
+/** Titles that say what the data do. */
+import { type Fact, factsOfSeries } from '../fact/fact.ts';
+import { sayFact } from '../fact/say.ts';
+import type { FactSeries } from '../fact/series.ts';
 import type { Locale } from '../text/locale.ts';
-import { changeOnYear, extremeOf, latestOf, placeWriter, sayChange, valueWriter } from './fields.ts';
+import { changeOnYear, sayChange } from './fields.ts';
 import type { ResolvedFigure, ResolvedLine } from './resolve.ts';
 
 /** The line that a reader sees first: the one with emphasis, else the heaviest, else the first. */
@@ -12,10 +15,13 @@ function mainLine({ lines }: ResolvedFigure): ResolvedLine | undefined {
   );
 }
 
-/** Which panels rose and fell most on the year; null where there is one, or where their lines are not of one measure, or have no year before. */
+/** Which panels rose and fell most on the year, in English only; null where there is one, or where their lines are not of one measure, or have no year before. */
 function suggestForPanels(figure: ResolvedFigure, locale: Locale): string | null {
+  if (!locale.id.startsWith('en')) return null;
   const changes = figure.lines.flatMap((line) => {
-    const change = changeOnYear(figure, line);
+    // Points of a percentage, and what falls below zero, have no change in per cent.
+    const isRatio = line.unit !== '%' && line.values.every((value) => value === null || value > 0);
+    const change = isRatio ? changeOnYear(figure, line) : null;
     return change === null ? [] : [{ name: line.name, change }];
   });
   const ordered = changes.sort((a, b) => b.change - a.change);
@@ -23,45 +29,50 @@ function suggestForPanels(figure: ResolvedFigure, locale: Locale): string | null
   const areOne = new Set(figure.lines.map(({ line }) => line.id)).size === 1;
   if (!areOne || !most || !least || ordered.length < 2) return null;
   const say = ({ change }: { change: number }) => sayChange(change, locale);
+  // Two that are written alike are not told apart.
+  if (say(most) === say(least)) return null;
   if (most.change <= 0)
     return `${least.name} fell most on a year earlier (${say(least)}), ${most.name} least (${say(most)})`;
   const other = least.change < 0 ? 'fell most' : 'rose least';
   return `${most.name} rose most on a year earlier (${say(most)}), ${least.name} ${other} (${say(least)})`;
 }
 
-/** A change smaller than this share is called level. */
-const LEVEL = 0.01;
+/** A line of a figure as facts are worked out from it: as much of it as is drawn. */
+function factSeriesOf({ across, keys }: ResolvedFigure, line: ResolvedLine): FactSeries {
+  return {
+    id: line.line.id,
+    name: line.name,
+    unit: line.unit,
+    values: line.values,
+    keys,
+    interval: across.kind === 'date' ? across.interval : null,
+    finished: Math.min(line.unfinished, line.finishedBy),
+    decimals: line.decimals,
+  };
+}
+
+/** What can be said of the main line of a figure, the most telling first. */
+function factsOfFigure(figure: ResolvedFigure): Fact[] {
+  const line = mainLine(figure);
+  return line && line.values.length === figure.keys.length ? factsOfSeries(factSeriesOf(figure, line)) : [];
+}
+
+/** So many sentences are offered at the most. */
+const MOST = 4;
 
 /**
- * A sentence on the main line's finished values: a record or a low at the
- * latest point, else its change on the year, else how it went from first to
- * last. Null where there is nothing to say.
+ * Sentences on the figure, in the language of the report: on its panels where
+ * they are of one measure, else the most telling facts of its main line, each of
+ * another kind. Empty where there is nothing to say.
  */
-export function suggestTitle(figure: ResolvedFigure, locale: Locale): string | null {
+export function suggestTitles(figure: ResolvedFigure, locale: Locale): string[] {
   const ofPanels = suggestForPanels(figure, locale);
-  if (ofPanels) return ofPanels;
-  const line = mainLine(figure);
-  if (!line) return null;
-  const last = latestOf(line);
-  const value = line.values[last];
-  if (value === null || value === undefined) return null;
-  const write = valueWriter(line, locale);
-  const place = placeWriter(figure, locale);
-  const where = place(line.at(last));
-  const finished = line.values.slice(0, line.unfinished).filter((known) => known !== null);
-  const [high, low] = [line.values[extremeOf(line, 1)], line.values[extremeOf(line, -1)]];
-  if (finished.length < 2 || high === low) return `${line.name} at ${write(value)} in ${where}`;
-  if (value === high) return `${line.name} reached its highest in ${where}: ${write(value)}`;
-  if (value === low) return `${line.name} fell to its lowest in ${where}: ${write(value)}`;
-  const change = changeOnYear(figure, line);
-  if (change !== null) {
-    if (Math.abs(change) < LEVEL) return `${line.name} level with a year earlier at ${write(value)} in ${where}`;
-    const way = change > 0 ? 'up' : 'down';
-    return `${line.name} ${way} ${sayChange(Math.abs(change), locale).replace('+', '')} on a year earlier, at ${write(value)} in ${where}`;
-  }
-  const first = line.values.findIndex((known) => known !== null);
-  const start = line.values[first];
-  if (start === null || start === undefined) return null;
-  const way = value > start ? 'rose' : value < start ? 'fell' : 'came back';
-  return `${line.name} ${way} from ${write(start)} in ${place(line.at(first))} to ${write(value)} in ${where}`;
+  if (ofPanels) return [ofPanels];
+  const kinds = new Set<string>();
+  const facts = factsOfFigure(figure).filter(({ claim }) => {
+    const isNew = !kinds.has(claim.kind);
+    kinds.add(claim.kind);
+    return isNew;
+  });
+  return facts.slice(0, MOST).map((fact) => sayFact(fact, locale));
 }

@@ -4,7 +4,7 @@ import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
-import { withUnit } from './axis-numbers.ts';
+import { withUnit } from '../text/unit.ts';
 import { emphasisPoints, shownValues } from './emphasis-points.ts';
 import { decimalsFor } from './fields.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';

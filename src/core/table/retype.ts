@@ -65,7 +65,7 @@ export function otherNumbersOf(column: Column): OtherNumbers {
 }
 
 /** The column under another unit: cells that could not be read and now can are read; the others stay as they are. */
-export function withUnit(column: Extract<Column, { kind: 'number' }>, unit: string | null): Column {
+export function underUnit(column: Extract<Column, { kind: 'number' }>, unit: string | null): Column {
   const style = { decimal: column.decimal ?? '.', magnitudes: true, unit };
   const cells = column.cells.map((cell) => (typeof cell === 'string' ? (readNumber(cell, style) ?? cell) : cell));
   const made = { ...column, unit, cells: cells.some((cell, row) => cell !== column.cells[row]) ? cells : column.cells };

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { describeFigure } from '../../core/figure/describe.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
-import { suggestTitle } from '../../core/figure/suggest.ts';
+import { suggestTitles } from '../../core/figure/suggest.ts';
 import type { Table } from '../../core/table/column.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
@@ -20,7 +20,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
   const locale = localeOf(useReport((state) => state.report.locale));
   const { suggested, described } = useMemo(() => {
     const resolved = resolveFigure(figure, table);
-    return { suggested: suggestTitle(resolved, locale), described: describeFigure(resolved, locale) };
+    return { suggested: suggestTitles(resolved, locale), described: describeFigure(resolved, locale) };
   }, [figure, table, locale]);
   const set = (words: Partial<FigureSpec['words']>) => run('item.setWords', { item: figure.id, words });
   return (
@@ -37,12 +37,20 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
               className={key === 'title' ? 'font-semibold' : ''}
               onCommit={(words) => set({ [key]: words })}
             />
-            {key === 'title' && suggested !== null && suggested !== figure.words.title && (
-              <span className="text-[13px] text-quiet">
-                The data say:{' '}
-                <button type="button" className="phrase !font-normal" onClick={() => set({ title: suggested })}>
-                  {suggested}
-                </button>
+            {key === 'title' && suggested.length > 0 && (
+              <span className="flex flex-wrap gap-x-3 text-[13px] text-quiet">
+                The data say:
+                {suggested.map((sentence) => (
+                  <button
+                    key={sentence}
+                    type="button"
+                    className="phrase !font-normal text-left"
+                    aria-pressed={sentence === figure.words.title}
+                    onClick={() => set({ title: sentence })}
+                  >
+                    {sentence}
+                  </button>
+                ))}
               </span>
             )}
           </span>

@@ -6,7 +6,7 @@ import { Calculation } from '../../core/table/calc/calculation.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
 import { type Column, ColumnMeta, metaOf, type Table } from '../../core/table/column.ts';
 import { blockOf } from '../../core/table/kept.ts';
-import { otherNumbersOf, readingFor, rereadColumn, shapesOf, withUnit } from '../../core/table/retype.ts';
+import { otherNumbersOf, readingFor, rereadColumn, shapesOf, underUnit } from '../../core/table/retype.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { floorTo } from '../../core/time/calendar.ts';
 import { formatPeriod } from '../../core/time/format.ts';
@@ -107,7 +107,7 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
               className="max-w-44"
               onCommit={(text) => {
                 const unit = text.trim() || null;
-                const read = whole?.kind === 'number' ? withUnit(whole, unit) : null;
+                const read = whole?.kind === 'number' ? underUnit(whole, unit) : null;
                 return read && read.cells !== column.cells ? setCells(read) : set({ ...meta, unit });
               }}
             />

@@ -1,0 +1,44 @@
+/** The facts of a table's lines. */
+import { Refusal } from '../refusal.ts';
+import { chooseAcross } from '../table/choose.ts';
+import type { Column, Table } from '../table/column.ts';
+import { measuresOf } from '../table/measures.ts';
+import { type Fact, factsOfSeries } from './fact.ts';
+import { seriesOfColumn } from './series.ts';
+
+interface Wish {
+  /** key or title of the column across; chosen when absent */
+  across?: string | undefined;
+  /** keys or titles of columns; all measures when absent */
+  lines?: readonly string[] | undefined;
+}
+
+function find(table: Table, wanted: string): Column {
+  const named = wanted.trim().toLowerCase();
+  const column =
+    table.columns.find(({ key }) => key === wanted.trim()) ??
+    table.columns.find(({ title }) => title.toLowerCase() === named);
+  if (column) return column;
+  throw new Refusal(
+    `There is no column “${wanted}” in “${table.title}”; it has ${table.columns.map(({ key }) => key).join(', ')}.`,
+  );
+}
+
+/**
+ * What can be said of a table, line after line. Throws a Refusal where nothing
+ * runs across, where a column is not there, and where periods have several rows.
+ */
+export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fact[] {
+  const across = wanted === undefined ? chooseAcross(table) : find(table, wanted);
+  if (!across) throw new Refusal(`No column of “${table.title}” can run across: it needs dates or names.`);
+  const columns = lines ? lines.map((name) => find(table, name)) : measuresOf(table, across.key);
+  return columns.flatMap((column) => {
+    if (column.kind !== 'number') throw new Refusal(`“${column.title}” holds no numbers.`);
+    const series = seriesOfColumn(table, across, column.key);
+    if (!series)
+      throw new Refusal(
+        `“${table.title}” has several rows for one place of “${across.title}”; take them together or apart first.`,
+      );
+    return factsOfSeries(series);
+  });
+}

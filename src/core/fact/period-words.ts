@@ -1,0 +1,171 @@
+/** Periods within a sentence: "in October 2026", "since October 2026", with the forms that each language asks for. */
+import { type Locale, localeOf } from '../text/locale.ts';
+import { isoWeek } from '../time/format.ts';
+import { type Interval, partsOf } from '../time/interval.ts';
+
+export type Language = 'en' | 'de' | 'fr' | 'es' | 'pl' | 'fi';
+
+export const languageOf = (locale: Locale): Language => locale.id.slice(0, 2) as Language;
+
+/** When something is (`in`), and from when on (`since`); the word for "since" itself stands in the messages. */
+export type PeriodForm = 'in' | 'since';
+
+interface Parts {
+  year: number;
+  /** from 0 */
+  month: number;
+  day: number;
+  quarter: number;
+  half: number;
+  clock: string;
+  week: { year: number; week: number };
+}
+
+type Write = (parts: Parts, form: PeriodForm) => string;
+type Unit = 'year' | 'half' | 'quarter' | 'month' | 'week' | 'day' | 'clock';
+
+const list = (text: string) => text.split(' ');
+const nth = (names: readonly string[], place: number) => names[place] ?? '';
+
+const POLISH_IN = list(
+  'styczniu lutym marcu kwietniu maju czerwcu lipcu sierpniu wrześniu październiku listopadzie grudniu',
+);
+const POLISH_OF = list(
+  'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
+);
+const ROMAN = list('I II III IV');
+const SPANISH_NTH = list('primer segundo tercer cuarto');
+const FINNISH_AT = list('ensimmäisellä toisella kolmannella neljännellä');
+const FINNISH_OF = list('ensimmäisen toisen kolmannen neljännen');
+const monthsOf = (id: Locale['id']) => localeOf(id).months;
+const GERMAN = monthsOf('de-DE');
+const FRENCH = monthsOf('fr-FR');
+const SPANISH = monthsOf('es-ES');
+const FINNISH = monthsOf('fi-FI');
+const ENGLISH = monthsOf('en-GB');
+const frenchNth = (count: number) => (count === 1 ? '1er' : `${count}e`);
+const frenchDay = ({ day, month, year }: Parts) => `${day === 1 ? '1er' : day} ${nth(FRENCH, month)} ${year}`;
+const spanishDay = ({ day, month, year }: Parts) => `${day} de ${nth(SPANISH, month)} de ${year}`;
+const englishDay = ({ day, month, year }: Parts) => `${day} ${nth(ENGLISH, month)} ${year}`;
+const americanDay = ({ day, month, year }: Parts) => `${nth(ENGLISH, month)} ${day}, ${year}`;
+
+const english = (dayOf: (parts: Parts) => string): Record<Unit, Write> => ({
+  year: ({ year }, form) => (form === 'in' ? `in ${year}` : `${year}`),
+  half: ({ half, year }, form) => {
+    const said = `the ${half === 1 ? 'first' : 'second'} half of ${year}`;
+    return form === 'in' ? `in ${said}` : said;
+  },
+  quarter: ({ quarter, year }, form) => `${form === 'in' ? 'in ' : ''}Q${quarter} ${year}`,
+  month: ({ month, year }, form) => `${form === 'in' ? 'in ' : ''}${nth(ENGLISH, month)} ${year}`,
+  week: ({ week }, form) => `${form === 'in' ? 'in ' : ''}week ${week.week} of ${week.year}`,
+  day: (parts, form) => `${form === 'in' ? 'on ' : ''}${dayOf(parts)}`,
+  clock: (parts, form) =>
+    form === 'in' ? `at ${parts.clock} on ${dayOf(parts)}` : `${parts.clock} on ${dayOf(parts)}`,
+});
+
+const WRITERS: Record<Exclude<Language, 'en'>, Record<Unit, Write>> = {
+  de: {
+    year: ({ year }, form) => (form === 'in' ? `im Jahr ${year}` : `${year}`),
+    half: ({ half, year }, form) => `${form === 'in' ? 'im' : 'dem'} ${half}. Halbjahr ${year}`,
+    quarter: ({ quarter, year }, form) => `${form === 'in' ? 'im' : 'dem'} ${quarter}. Quartal ${year}`,
+    month: ({ month, year }, form) => `${form === 'in' ? 'im ' : ''}${nth(GERMAN, month)} ${year}`,
+    week: ({ week }, form) => `${form === 'in' ? 'in ' : ''}KW ${week.week}/${week.year}`,
+    day: ({ day, month, year }, form) => `${form === 'in' ? 'am' : 'dem'} ${day}. ${nth(GERMAN, month)} ${year}`,
+    clock: ({ day, month, year, clock }, form) =>
+      `${form === 'in' ? 'am' : 'dem'} ${day}. ${nth(GERMAN, month)} ${year} um ${clock} Uhr`,
+  },
+  fr: {
+    year: ({ year }, form) => (form === 'in' ? `en ${year}` : `${year}`),
+    half: ({ half, year }, form) => `${form === 'in' ? 'au' : 'le'} ${frenchNth(half)} semestre ${year}`,
+    quarter: ({ quarter, year }, form) => `${form === 'in' ? 'au' : 'le'} ${frenchNth(quarter)} trimestre ${year}`,
+    month: ({ month, year }, form) => `${form === 'in' ? 'en ' : ''}${nth(FRENCH, month)} ${year}`,
+    week: ({ week }, form) => `${form === 'in' ? 'en' : 'la'} semaine ${week.week} de ${week.year}`,
+    day: (parts) => `le ${frenchDay(parts)}`,
+    clock: (parts) => `le ${frenchDay(parts)} à ${parts.clock}`,
+  },
+  es: {
+    year: ({ year }, form) => (form === 'in' ? `en ${year}` : `${year}`),
+    half: ({ half, year }, form) => `${form === 'in' ? 'en ' : ''}el ${nth(SPANISH_NTH, half - 1)} semestre de ${year}`,
+    quarter: ({ quarter, year }, form) =>
+      `${form === 'in' ? 'en ' : ''}el ${nth(SPANISH_NTH, quarter - 1)} trimestre de ${year}`,
+    month: ({ month, year }, form) => `${form === 'in' ? 'en ' : ''}${nth(SPANISH, month)} de ${year}`,
+    week: ({ week }, form) => `${form === 'in' ? 'en ' : ''}la semana ${week.week} de ${week.year}`,
+    day: (parts) => `el ${spanishDay(parts)}`,
+    clock: (parts) => `el ${spanishDay(parts)} a las ${parts.clock}`,
+  },
+  pl: {
+    year: ({ year }, form) => `${form === 'in' ? 'w ' : ''}${year} r.`,
+    half: ({ half, year }, form) =>
+      `${form === 'in' ? 'w ' : ''}${nth(ROMAN, half - 1)} ${form === 'in' ? 'półroczu' : 'półrocza'} ${year}`,
+    quarter: ({ quarter, year }, form) =>
+      `${form === 'in' ? 'w ' : ''}${nth(ROMAN, quarter - 1)} ${form === 'in' ? 'kwartale' : 'kwartału'} ${year}`,
+    // Before “wrz…” the preposition gets a vowel.
+    month: ({ month, year }, form) =>
+      form === 'in'
+        ? `${month === 8 ? 'we' : 'w'} ${nth(POLISH_IN, month)} ${year}`
+        : `${nth(POLISH_OF, month)} ${year}`,
+    week: ({ week }, form) =>
+      `${form === 'in' ? 'w ' : ''}${week.week}. ${form === 'in' ? 'tygodniu' : 'tygodnia'} ${week.year}`,
+    day: ({ day, month, year }) => `${day} ${nth(POLISH_OF, month)} ${year}`,
+    clock: ({ day, month, year, clock }) => `${day} ${nth(POLISH_OF, month)} ${year} o ${clock}`,
+  },
+  fi: {
+    year: ({ year }, form) => (form === 'in' ? `vuonna ${year}` : `vuoden ${year}`),
+    half: ({ half, year }, form) =>
+      form === 'in'
+        ? `vuoden ${year} ${nth(FINNISH_AT, half - 1)} puoliskolla`
+        : `vuoden ${year} ${nth(FINNISH_OF, half - 1)} puoliskon`,
+    quarter: ({ quarter, year }, form) =>
+      form === 'in'
+        ? `vuoden ${year} ${nth(FINNISH_AT, quarter - 1)} neljänneksellä`
+        : `vuoden ${year} ${nth(FINNISH_OF, quarter - 1)} neljänneksen`,
+    month: ({ month, year }, form) => `${nth(FINNISH, month)}${form === 'in' ? 'ssa' : 'n'} ${year}`,
+    week: ({ week }, form) => `${form === 'in' ? 'viikolla' : 'viikon'} ${week.week}/${week.year}`,
+    day: ({ day, month, year }) => `${day}. ${nth(FINNISH, month)}ta ${year}`,
+    clock: ({ day, month, year, clock }) => `${day}. ${nth(FINNISH, month)}ta ${year} klo ${clock.replace(':', '.')}`,
+  },
+};
+
+const ENGLISH_WRITERS = { 'en-GB': english(englishDay), 'en-US': english(americanDay) };
+
+const UNITS: Readonly<Record<ReturnType<typeof partsOf>['base'], Unit>> = {
+  second: 'clock',
+  minute: 'clock',
+  hour: 'clock',
+  day: 'day',
+  'business day': 'day',
+  week: 'week',
+  month: 'month',
+  quarter: 'quarter',
+  'half-year': 'half',
+  year: 'year',
+};
+
+/** The unit of an interval as messages tell it apart: month, quarter, year, week, day, half, or other. */
+export function unitWord(interval: Interval): string {
+  const { base, every } = partsOf(interval);
+  const unit = UNITS[base];
+  return every > 1 || unit === 'clock' || base === 'business day' ? 'other' : unit;
+}
+
+/** A period within a sentence, in the language of a locale. */
+export function periodInSentence(ms: number, interval: Interval, form: PeriodForm, locale: Locale): string {
+  const unit = UNITS[partsOf(interval).base];
+  const date = new Date(ms);
+  const month = date.getUTCMonth();
+  const two = (value: number) => String(value).padStart(2, '0');
+  const seconds = partsOf(interval).base === 'second' ? `:${two(date.getUTCSeconds())}` : '';
+  const parts: Parts = {
+    year: date.getUTCFullYear(),
+    month,
+    day: date.getUTCDate(),
+    quarter: Math.floor(month / 3) + 1,
+    half: Math.floor(month / 6) + 1,
+    clock: `${two(date.getUTCHours())}:${two(date.getUTCMinutes())}${seconds}`,
+    week: isoWeek(ms),
+  };
+  const { id } = locale;
+  const writers =
+    id === 'en-GB' || id === 'en-US' ? ENGLISH_WRITERS[id] : WRITERS[languageOf(locale) as Exclude<Language, 'en'>];
+  return writers[unit](parts, form);
+}
