@@ -243,7 +243,13 @@ describe('./rizo table', () => {
 describe('./rizo facts', () => {
   it('says what holds of each line, in the language that is asked for', () => {
     const { stdout } = run('facts', received('by-year.csv'), '--locale', 'de-DE', '--json');
-    const [first] = JSON.parse(stdout) as { kind: string; line: string; text: string; numbers: number[]; points: string[] }[];
+    const [first] = JSON.parse(stdout) as {
+      kind: string;
+      line: string;
+      text: string;
+      numbers: number[];
+      points: string[];
+    }[];
     expect(first).toEqual({
       kind: 'record',
       line: 'foot_passengers',
