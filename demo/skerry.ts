@@ -12,7 +12,7 @@ import { proofNotes } from '../src/core/proof/proof.ts';
 import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, newLevelBars, newSparkline } from '../src/core/spark/draft.ts';
-import type { Cell } from '../src/core/table/column.ts';
+import type { WholeBlock } from '../src/core/table/kept.ts';
 import { applyStep } from '../src/core/table/shape/shape.ts';
 import { understand } from '../src/core/table/understand.ts';
 import { localeOf } from '../src/core/text/locale.ts';
@@ -138,7 +138,7 @@ export function pierTraffic(): string {
 
 interface Demo {
   report: Report;
-  blocks: Record<string, Cell[]>;
+  blocks: Record<string, WholeBlock>;
 }
 
 const SOURCE = 'Source: Skerry Line ticketing, to 12 October 2026.';
@@ -147,7 +147,7 @@ const UNFINISHED = 'October is unfinished and dotted.';
 /** The demo report with its tables and figures, built with the same commands that a user's actions run. */
 export function demoReport(): Demo {
   let report = newReport('Skerry Line: monthly service report', 'October 2026');
-  const blocks: Record<string, Cell[]> = {};
+  const blocks: Record<string, WholeBlock> = {};
   const locale = localeOf(report.locale);
   let count = 0;
   const add = (id: string, title: string, text: string) => {

@@ -5,6 +5,7 @@ import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { tableIn } from '../../src/core/report/report.ts';
 import { TableMaker } from '../../src/core/report/tables.ts';
 import type { Table } from '../../src/core/table/column.ts';
+import { keptCells } from '../../src/core/table/kept.ts';
 import { openDatabase } from '../../src/server/database.ts';
 import { createReport } from '../../src/server/reports.ts';
 import { BASE } from './browser.ts';
@@ -17,7 +18,7 @@ export const DEMO_FIGURES: readonly FigureSpec[] = report.items.filter((item) =>
 /** The table that a figure of the demo report draws. */
 export function demoTable(figure: FigureSpec): Table {
   const item = tableIn(report, figure.table);
-  const table = item && maker.make(report, item, (block) => blocks[block]);
+  const table = item && maker.make(report, item, (block) => blocks[block] && keptCells(blocks[block]).cells);
   if (!table) throw new Error(`The table of ${figure.name} is not there.`);
   return table;
 }

@@ -1,4 +1,4 @@
-import { useCallback, useRef } from 'react';
+import { lazy, Suspense, useCallback, useRef } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
@@ -12,7 +12,9 @@ import { LinesStrip } from './LinesStrip.tsx';
 import { MarksStrip } from './MarksStrip.tsx';
 import { PanelsStrip } from './PanelsStrip.tsx';
 import { ValueAxisStrip } from './ValueAxisStrip.tsx';
-import { WordsStrip } from './WordsStrip.tsx';
+
+// Its sentences and their languages are wanted only where words are set.
+const WordsStrip = lazy(async () => ({ default: (await import('./WordsStrip.tsx')).WordsStrip }));
 
 interface DockProps {
   figure: FigureSpec;
@@ -58,7 +60,11 @@ export function Dock({ figure, resolved, table, layout }: DockProps) {
         <ValueAxisStrip key={strip} figure={figure} table={table} layout={layout} side={strip} />
       )}
       {strip === 'panels' && <PanelsStrip figure={figure} table={table} resolved={resolved} layout={layout} />}
-      {strip === 'words' && <WordsStrip figure={figure} table={table} />}
+      {strip === 'words' && (
+        <Suspense fallback={<p className="px-4 py-2.5 text-quiet">Loading the words …</p>}>
+          <WordsStrip figure={figure} table={table} />
+        </Suspense>
+      )}
       {strip === 'marks' && <MarksStrip figure={figure} table={table} layout={layout} />}
       {strip === 'frame' && <FrameStrip figure={figure} table={table} layout={layout} />}
     </Strips>
