@@ -1,7 +1,7 @@
 /** Delimited text (CSV, TSV and their kin) as rows of cells, read with Papa Parse. */
 import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
-import { limitLetters, limitText, MOST_ROWS, tooManyRows } from '../core/table/limits.ts';
+import { limitCells, limitLetters, limitText } from '../core/table/limits.ts';
 import type { Finding } from '../core/table/reading.ts';
 import type { RawRows } from '../core/table/rows.ts';
 import { isStorable } from '../core/text/storable.ts';
@@ -70,6 +70,7 @@ const parseWhole = (text: string, delimiter: string, fastMode: boolean): Cells =
 function parseCells(text: string, delimiter: string, fastMode: boolean, onProgress: (share: number) => void): Cells {
   if (text.length < 2 * CHUNK) return parseWhole(text, delimiter, fastMode);
   const rows: string[][] = [];
+  let cells = 0;
   let failed = false;
   const config = {
     delimiter,
@@ -77,7 +78,8 @@ function parseCells(text: string, delimiter: string, fastMode: boolean, onProgre
     skipEmptyLines: false as const,
     chunkSize: CHUNK,
     chunk: ({ data, errors, meta }: Papa.ParseResult<string[]>) => {
-      if (rows.length + data.length > MOST_ROWS + 1) throw tooManyRows();
+      for (const row of data) cells += row.length;
+      limitCells(rows.length + data.length, cells);
       for (const row of data) rows.push(row);
       failed ||= errors.length > 0;
       onProgress(Math.min(1, meta.cursor / text.length));

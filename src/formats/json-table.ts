@@ -1,7 +1,7 @@
 /** JSON as rows of cells: an array of objects, or an object of columns. */
 import * as z from 'zod';
 import { Refusal } from '../core/refusal.ts';
-import { limitAcross, MOST_CELLS, tooManyCells } from '../core/table/limits.ts';
+import { limitAcross, limitCells } from '../core/table/limits.ts';
 import type { RawRows } from '../core/table/rows.ts';
 
 const Value = z.union([z.string(), z.number(), z.boolean(), z.null()]);
@@ -30,7 +30,7 @@ function keysOfAll(records: readonly object[]): string[] {
     for (const key of Object.keys(record)) keys.add(key);
     limitAcross(keys.size);
   }
-  if (keys.size * records.length > MOST_CELLS) throw tooManyCells();
+  limitCells(records.length, keys.size * records.length);
   return [...keys];
 }
 
@@ -49,7 +49,7 @@ export function readJsonTable(text: string): RawRows {
     const found = Object.keys(columns.data);
     limitAcross(found.length);
     const length = found.reduce((most, key) => Math.max(most, columns.data[key]?.length ?? 0), 0);
-    if (found.length * length > MOST_CELLS) throw tooManyCells();
+    limitCells(length, found.length * length);
     keys = found;
     values = Array.from({ length }, (_, row) => found.map((key) => columns.data[key]?.[row]));
   } else

@@ -59,6 +59,21 @@ describe('text that is no table', () => {
     await expect(readTableText(text, 'x')).rejects.toThrow(refused);
     expect(performance.now() - start).toBeLessThan(10_000);
   });
+  it('is measured in one pass, whatever ends its lines', () => {
+    for (const end of ['\n', '\r', '\r\n']) {
+      const start = performance.now();
+      expect(() => limitText(`1,2,3${end}`.repeat(1_000_000), ',', false)).not.toThrow();
+      // Looking for the ends that are not there again at each line took hours.
+      expect(performance.now() - start).toBeLessThan(5000);
+      expect(() => limitText(`x${end}`.repeat(2_000_010), ',', false)).toThrow(/more than 2,000,000 rows/);
+    }
+  });
+  it('may hold many marks within quotes', async () => {
+    const notes = Array.from({ length: 110 }, (_, at) => `${at},"${', '.repeat(40_000)}"\n`).join('');
+    expect(() => limitText(notes.repeat(2), ',', true)).not.toThrow();
+    const { table } = await readTableText(`boats,note\n${notes}`, 'x');
+    expect([table.rows, table.columns.length]).toEqual([110, 2]);
+  });
   it('is none where lines are long and ended by CR alone', () => {
     expect(() => limitText(`${'x'.repeat(900_000)}\r`.repeat(4), ',', false)).not.toThrow();
   });

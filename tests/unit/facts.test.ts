@@ -168,6 +168,13 @@ describe('facts', () => {
     ['degrees have no per cent', [0.5, 1, 2], { unit: '°C' }, /%/],
     ['what falls below zero has no per cent', [-10, 5], {}, /%/],
     ['an unfinished value is not spoken of', [40, 41, 42, 43, 3], { finished: 4 }, /at 3\b|to 3\b| 3 in/],
+    ['per mille have no percentage points', [2, 2, 2, 2, 2, 2, 2, 2, 2, 2, 2, 2, 3], { unit: '‰' }, /point/],
+    [
+      'names have no first and no latest',
+      [3, 1, 2, 5],
+      { interval: null, keys: ['Ness', 'Kelda', 'Sound', 'Cove'] },
+      /from|^Load: 5/,
+    ],
     ['small values are not written as zero', [0.00012, 0.00034, 0.00051, 0.00022], {}, / 0\.000(?!\d)/],
     ['what is written alike is not higher', [104.4, 103.9, 104, 104.1], { decimals: 0 }, /highest|rise/],
   ])('%s', (_, values, more, never) => {

@@ -83,6 +83,8 @@ describe('a column that is read anew', () => {
     const made = underUnit({ ...column, unit: null, cells: [12, '13 pax', '14 pax', 'x'] }, unit ?? null);
     expect(made.cells).toEqual([12, 13, 14, 'x']);
     expect(textsOf(made)).toEqual(['12', '13 pax', '14 pax', 'x']);
+    // Metres are no millions, whatever the unit is called.
+    expect(underUnit({ ...column, unit: null, cells: ['900 m'] }, 'km').cells).toEqual(['900 m']);
   });
 });
 

@@ -181,6 +181,16 @@ function streaks(known: Known, at: number): Fact[] {
   return [{ series, claim: { kind: 'streak', way, at, count }, points: entries.slice(first, place + 1), weight }];
 }
 
+/** Facts without those that would write zero for what is none, or say twice that something is the highest; the most telling first. */
+function seen(known: Known, facts: readonly Fact[]): Fact[] {
+  // A record says already that it is the highest.
+  const recorded = new Set<End>(facts.flatMap(({ claim }) => (claim.kind === 'record' ? [claim.end] : [])));
+  return facts
+    .filter(({ claim }) => !((claim.kind === 'high' || claim.kind === 'low') && recorded.has(claim.kind)))
+    .filter(({ points }) => points.every((point) => !isHidden(known, point)))
+    .sort((a, b) => b.weight - a.weight);
+}
+
 /**
  * What can be said of a line, the most telling first. Unfinished values are left
  * out; a line without a finished value has none.
@@ -191,19 +201,11 @@ export function factsOfSeries(series: FactSeries): Fact[] {
   const at = entries.at(-1);
   const [from] = entries;
   if (at === undefined || from === undefined) return [];
-  const facts: Fact[] = [
-    ...records(known, at),
-    ...streaks(known, at),
-    ...changes(known, at),
-    ...extremes(known),
-    { series, claim: { kind: 'latest', at }, points: [at], weight: 5 },
-  ];
+  const facts: Fact[] = [...records(known, at), ...streaks(known, at), ...changes(known, at), ...extremes(known)];
+  // Names have no first and no latest.
+  if (typeof series.keys[at] === 'string') return seen(known, facts);
+  facts.push({ series, claim: { kind: 'latest', at }, points: [at], weight: 5 });
   if (entries.length >= 3 && written(from) !== written(at))
     facts.push({ series, claim: { kind: 'first', at, from }, points: [from, at], weight: 25 });
-  // A record says already that it is the highest.
-  const recorded = new Set<End>(facts.flatMap(({ claim }) => (claim.kind === 'record' ? [claim.end] : [])));
-  return facts
-    .filter(({ claim }) => !((claim.kind === 'high' || claim.kind === 'low') && recorded.has(claim.kind)))
-    .filter(({ points }) => points.every((point) => !isHidden(known, point)))
-    .sort((a, b) => b.weight - a.weight);
+  return seen(known, facts);
 }

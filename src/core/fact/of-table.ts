@@ -1,7 +1,8 @@
 /** The facts of a table's lines. */
 import { Refusal } from '../refusal.ts';
 import { chooseAcross } from '../table/choose.ts';
-import type { Column, Table } from '../table/column.ts';
+import type { Table } from '../table/column.ts';
+import { findColumn } from '../table/find.ts';
 import { measuresOf } from '../table/measures.ts';
 import { type Fact, factsOfSeries } from './fact.ts';
 import { seriesOfColumn } from './series.ts';
@@ -13,25 +14,14 @@ interface Wish {
   lines?: readonly string[] | undefined;
 }
 
-function find(table: Table, wanted: string): Column {
-  const named = wanted.trim().toLowerCase();
-  const column =
-    table.columns.find(({ key }) => key === wanted.trim()) ??
-    table.columns.find(({ title }) => title.toLowerCase() === named);
-  if (column) return column;
-  throw new Refusal(
-    `There is no column “${wanted}” in “${table.title}”; it has ${table.columns.map(({ key }) => key).join(', ')}.`,
-  );
-}
-
 /**
  * What can be said of a table, line after line. Throws a Refusal where nothing
  * runs across, where a column is not there, and where periods have several rows.
  */
 export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fact[] {
-  const across = wanted === undefined ? chooseAcross(table) : find(table, wanted);
+  const across = wanted === undefined ? chooseAcross(table) : findColumn(table, wanted);
   if (!across) throw new Refusal(`No column of “${table.title}” can run across: it needs dates or names.`);
-  const columns = lines ? lines.map((name) => find(table, name)) : measuresOf(table, across.key);
+  const columns = lines ? lines.map((name) => findColumn(table, name)) : measuresOf(table, across.key);
   return columns.flatMap((column) => {
     if (column.kind !== 'number') throw new Refusal(`“${column.title}” holds no numbers.`);
     const series = seriesOfColumn(table, across, column.key);

@@ -25,14 +25,14 @@ export interface FactSeries {
 /** Whether changes of values are told in points, per cent, or as they are. */
 export type Scale = 'points' | 'ratio' | 'interval';
 
-const NO_ZERO = /°|celsius|fahrenheit|\bindex\b/i;
+const NO_ZERO = /°|‰|celsius|fahrenheit|\bindex\b/i;
 
 /**
  * The scale of a line: percentages change by points, what has a true zero by
  * per cent, temperatures and what falls below zero by as much as they do.
  */
 export function scaleOf({ unit, name, values }: FactSeries): Scale {
-  if (unit === '%' || unit === '‰') return 'points';
+  if (unit === '%') return 'points';
   const below = values.some((value) => value !== null && value < 0);
   return below || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
 }

@@ -3,6 +3,7 @@ import { Refusal } from '../refusal.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
 import type { Column, Table } from '../table/column.ts';
+import { findColumn } from '../table/find.ts';
 import { periodNumber } from '../table/periods.ts';
 import { type Periods, periodsOfTable } from '../table/series.ts';
 import { readTitle } from '../table/titles.ts';
@@ -110,16 +111,6 @@ function refuseMisleading(
 const exampleNames = (column: Column) =>
   [...new Set(column.cells.filter((cell) => typeof cell === 'string'))].slice(0, 2).map((text) => `“${text}”`);
 
-function find(table: Table, wanted: string): Column {
-  const named = wanted.trim().toLowerCase();
-  const column =
-    table.columns.find((candidate) => candidate.key === wanted.trim()) ??
-    table.columns.find((candidate) => candidate.title.toLowerCase() === named);
-  if (column) return column;
-  const known = table.columns.map((candidate) => candidate.key).join(', ');
-  throw new Refusal(`There is no column “${wanted}” in “${table.title}”; it has ${known}.`);
-}
-
 /** "Jan 2024 to Oct 2026" for a date column, else null. */
 function spanWords(column: Column, locale: Locale, window: FigureWindow = 'all'): string | null {
   if (column.kind !== 'date') return null;
@@ -180,12 +171,12 @@ export function newLines(
 export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   const { style, locale } = choices;
   if (table.rows === 0) throw new Refusal(`“${table.title}” has no rows yet, so there is nothing to draw.`);
-  const across = choices.across === undefined ? chooseAcross(table) : find(table, choices.across);
+  const across = choices.across === undefined ? chooseAcross(table) : findColumn(table, choices.across);
   if (!across)
     throw new Refusal(
       `No column of “${table.title}” can run across: it needs dates, names or rising numbers in one column.`,
     );
-  const chosen = choices.lines?.map((name) => find(table, name)) ?? chooseLines(table, across.key);
+  const chosen = choices.lines?.map((name) => findColumn(table, name)) ?? chooseLines(table, across.key);
   // A panel shows one course well; others can be added to it.
   const drawn = choices.panels && !choices.lines ? chosen.slice(0, 1) : chosen;
   const unfit = drawn.find((column) => column.kind !== 'number');

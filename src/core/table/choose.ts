@@ -1,3 +1,4 @@
+import { isCalled } from './called.ts';
 import type { Column, Table } from './column.ts';
 import { factsOf, sizeOf } from './facts.ts';
 import { measuresOf, numberingsOf } from './measures.ts';
@@ -73,24 +74,14 @@ export function chooseMeasures(table: Table, across: string): { lines: Column[];
 /** The columns to draw as lines at first. */
 export const chooseLines = (table: Table, across: string): Column[] => chooseMeasures(table, across).lines;
 
-const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-
 /**
- * Keys of the columns of numbers whose titles hold one of some words, parted by
- * commas; a star in a word stands for any letters, and then the word is the
- * whole title. No words give all.
+ * Keys of the columns of numbers whose titles hold one of some patterns, parted
+ * by commas, in which a star stands for any letters. No pattern gives all.
  */
 export function numbersNamed(table: Table, across: string, words: string): string[] {
-  const patterns = words
-    .split(',')
-    .map((word) => word.trim())
-    .filter((word) => word !== '')
-    .map((word) => {
-      const parts = word.split('*').map(escaped);
-      return new RegExp(parts.length > 1 ? `^${parts.join('.*')}$` : (parts[0] ?? ''), 'iu');
-    });
+  const patterns = words.split(',').flatMap((word) => word.trim() || []);
   return table.columns
     .filter(({ kind, key }) => kind === 'number' && key !== across)
-    .filter(({ title }) => patterns.length === 0 || patterns.some((pattern) => pattern.test(title)))
+    .filter(({ title }) => patterns.length === 0 || patterns.some((pattern) => isCalled(title, pattern)))
     .map(({ key }) => key);
 }

@@ -3,7 +3,7 @@ import { Refusal } from '../refusal.ts';
 import type { Cell, Column, Table } from './column.ts';
 import { ALL_SHAPES, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
 import type { Splice } from './kept.ts';
-import { isMissing } from './number-text.ts';
+import { isCurrency, isMissing } from './number-text.ts';
 import { readNumber } from './numbers.ts';
 import { textOfCell } from './written.ts';
 
@@ -14,6 +14,10 @@ export interface TableEdit {
   columns: { key: string; splice: Splice }[];
   totals: number[];
 }
+
+/** Whether a letter after a typed number may multiply it: right at the figures or as a longer word, and not beside a unit that is no currency. */
+const mayMultiply = (unit: string | null, text: string) =>
+  (unit === null || isCurrency(unit)) && /\d(?:\p{L}|\s?\p{L}{2,}\.?)$/u.test(text.trim());
 
 /**
  * Reads what was typed into a cell as its column's kind. A word for "missing"
@@ -26,7 +30,7 @@ export function readTyped(column: Column, text: string): Cell {
     const decimal = column.decimal ?? '.';
     const mark = decimal === '.' ? ',' : '.';
     // The column's own mark first; the other only where the text cannot mean anything else.
-    const style = { magnitudes: true, unit: column.unit };
+    const style = { magnitudes: mayMultiply(column.unit, text), unit: column.unit };
     const value = readNumber(text, { ...style, decimal }) ?? readNumber(text, { ...style, decimal: mark });
     return value ?? text;
   }

@@ -3,7 +3,8 @@ import { Refusal } from '../refusal.ts';
 import { addUnits, floorTo } from '../time/calendar.ts';
 import { type Interval, partsOf, unitOf } from '../time/interval.ts';
 import type { Cell, Column, Table } from './column.ts';
-import { ALL_SHAPES, DATE_SHAPES, type DateShape, YEAR_SHAPE } from './dates.ts';
+import type { DateShape } from './date-shape.ts';
+import { ALL_SHAPES, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
 import { keysOf } from './titles.ts';
 
 interface EmptyWish {

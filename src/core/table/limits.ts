@@ -1,8 +1,8 @@
 /** How large a table may be, and what is said of one that is larger. */
 import { Refusal } from '../refusal.ts';
 
-export const MOST_ROWS = 2_000_000;
-export const MOST_CELLS = 8_000_000;
+const MOST_ROWS = 2_000_000;
+const MOST_CELLS = 8_000_000;
 /** Columns of a table; a table whose periods stand across has more before it is turned. */
 const MOST_COLUMNS = 2000;
 const MOST_ACROSS = 20_000;
@@ -13,10 +13,10 @@ const MOST_LINE = 1_000_000;
 
 const said = (count: number) => count.toLocaleString('en-GB');
 
-export const tooManyRows = () =>
+const tooManyRows = () =>
   new Refusal(`This table has more than ${said(MOST_ROWS)} rows; bring in a part of it, or a coarser period.`);
 
-export const tooManyCells = () =>
+const tooManyCells = () =>
   new Refusal(`This table has more than ${said(MOST_CELLS)} cells; bring in some of its columns or rows.`);
 
 /** Throws a Refusal for more columns than a table holds, as they were received. */
@@ -41,29 +41,40 @@ export function limitLetters(cell: string, line: number): void {
     );
 }
 
+/** Finds the next of a letter from a place on, without looking twice through what holds none. */
+function seeker(text: string, letter: string): (from: number) => number {
+  let at = text.indexOf(letter);
+  return (from) => {
+    if (at >= 0 && at < from) at = text.indexOf(letter, from);
+    return at < 0 ? text.length : at;
+  };
+}
+
 /**
  * Throws a Refusal for text that is too long for a table, before it is parted:
- * a line that no table has, more cells than one holds, and more lines, unless
- * these may stand within quotes.
+ * a line that no table has and, unless they may stand within quotes, more lines
+ * or cells than one holds.
  */
 export function limitText(text: string, delimiter: string, quoted: boolean): void {
+  const [nextLf, nextCr] = [seeker(text, '\n'), seeker(text, '\r')];
   let lines = 0;
   for (let from = 0; from < text.length; lines++) {
-    // Lines end in LF or in CR alone; one search tells for nearly all files.
-    let end = text.indexOf('\n', from);
-    if (end < 0 || end - from > MOST_LINE) {
-      const other = text.indexOf('\r', from);
-      if (other >= 0 && (end < 0 || other < end)) end = other;
-    }
-    if ((end < 0 ? text.length : end) - from > MOST_LINE)
+    const end = Math.min(nextLf(from), nextCr(from));
+    if (end - from > MOST_LINE)
       throw new Refusal(
         `Line ${said(lines + 1)} is longer than ${said(MOST_LINE)} letters, and no table has such lines.`,
       );
-    if (end < 0) break;
-    from = end + 1;
+    from = text.startsWith('\r\n', end) ? end + 2 : end + 1;
   }
-  if (!quoted && lines > MOST_ROWS + 1) throw tooManyRows();
+  if (quoted) return;
+  if (lines > MOST_ROWS + 1) throw tooManyRows();
   let cells = lines;
   for (let at = text.indexOf(delimiter); at >= 0; at = text.indexOf(delimiter, at + 1)) cells++;
+  if (cells > MOST_CELLS) throw tooManyCells();
+}
+
+/** Throws a Refusal for more rows or cells than a table holds. */
+export function limitCells(rows: number, cells: number): void {
+  if (rows > MOST_ROWS + 1) throw tooManyRows();
   if (cells > MOST_CELLS) throw tooManyCells();
 }

@@ -65,6 +65,9 @@ const CODES =
 const CURRENCY = `(?:US|CA|A|NZ|R)?[${SIGNS}]|(?:${CODES})(?![\\p{L}])|kr\\.?(?![\\p{L}])|zł|Kč|Ft(?![\\p{L}])|Fr\\.(?![\\p{L}])`;
 const CURRENCY_ALONE = new RegExp(`^(?:${CURRENCY})$`, 'u');
 
+/** True for the sign or the code of a currency. */
+export const isCurrency = (unit: string) => CURRENCY_ALONE.test(unit);
+
 const DIGITS = "(?:\\d[\\d.,'’\\s]*|[.,]\\d+)";
 const EXPONENT = '(?:[eE][+-]?\\d{1,3})?';
 /** A word that may be a unit, a flag or a magnitude: "kg", "%", "km/h", "p", "k", "m³". */
@@ -122,14 +125,14 @@ export function partsOfNumber(text: string): NumberParts | null {
     mark ??= raised[0];
     tail = tail.slice(0, -raised[0].length) || null;
   }
-  const isCurrency = tail !== null && CURRENCY_ALONE.test(tail);
-  if (currency && isCurrency) return null;
-  const unit = isCurrency ? null : tail;
+  const isPaid = tail !== null && isCurrency(tail);
+  if (currency && isPaid) return null;
+  const unit = isPaid ? null : tail;
   return {
     digits: written.trim(),
     exponent: Number(power ?? 0),
     negative: Boolean(open) || (signs.length === 1 && signs[0] !== '+'),
-    currency: currency ?? (isCurrency ? tail : null),
+    currency: currency ?? (isPaid ? tail : null),
     word: unit,
     attached: unit !== null && !/\s/.test(trimmed.charAt(trimmed.indexOf(unit, trimmed.search(/\d/)) - 1)),
     marks: mark,

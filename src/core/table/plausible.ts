@@ -11,8 +11,9 @@
  */
 import { dateOf, MINUTE } from '../time/calendar.ts';
 import { distinctSorted } from '../time/interval.ts';
+import type { DateShape } from './date-shape.ts';
 import { isDateTitle, isTimeTitle, isWeekTitle, yearTitle } from './date-titles.ts';
-import { type DateShape, YEAR_SHAPE } from './dates.ts';
+import { YEAR_SHAPE } from './dates.ts';
 
 const FIRST_YEAR = dateOf(1800, 0, 1);
 const AFTER_LAST = dateOf(2101, 0, 1);

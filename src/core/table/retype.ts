@@ -1,6 +1,7 @@
 /** Reading the cells of a column anew, when its user says that it holds another kind of value. */
 import type { Column } from './column.ts';
-import { ALL_SHAPES, type DateShape, NEAREST_DAY } from './dates.ts';
+import type { DateShape } from './date-shape.ts';
+import { ALL_SHAPES, NEAREST_DAY } from './dates.ts';
 import { inferColumn } from './infer.ts';
 import { countRead } from './infer-texts.ts';
 import { isMissing } from './number-text.ts';
@@ -66,7 +67,7 @@ export function otherNumbersOf(column: Column): OtherNumbers {
 
 /** The column under another unit: cells that could not be read and now can are read; the others stay as they are. */
 export function underUnit(column: Extract<Column, { kind: 'number' }>, unit: string | null): Column {
-  const style = { decimal: column.decimal ?? '.', magnitudes: true, unit };
+  const style = { decimal: column.decimal ?? '.', unit };
   const cells = column.cells.map((cell) => (typeof cell === 'string' ? (readNumber(cell, style) ?? cell) : cell));
   const made = { ...column, unit, cells: cells.some((cell, row) => cell !== column.cells[row]) ? cells : column.cells };
   return withReceived(made, made.cells === column.cells ? column.received : receivedOf(made, textsOf(column)));

@@ -13,7 +13,7 @@ import { formatPeriod } from '../../core/time/format.ts';
 import { INTERVALS, unitOf } from '../../core/time/interval.ts';
 import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
-import { run } from '../state/store.ts';
+import { run, showNotice } from '../state/store.ts';
 import type { TableEditor } from './edits.ts';
 import { useReceived } from './useReceived.ts';
 
@@ -92,7 +92,11 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
             { value: 'date', name: 'dates' },
             { value: 'text', name: 'text' },
           ]}
-          onCommit={(kind) => whole && setCells(rereadColumn(whole, readingFor(whole, kind)))}
+          onCommit={(kind) =>
+            whole
+              ? setCells(rereadColumn(whole, readingFor(whole, kind)))
+              : showNotice('What was received of this column is not here yet; try again when the server answers.')
+          }
         />
         <Unread column={column} totals={table.totals} />
       </p>

@@ -20,8 +20,11 @@ export function columnOfTexts(texts: readonly string[], key = '', title = ''): F
   return { column, said: findings.find(({ passing }) => !passing)?.text ?? null };
 }
 
-/** True for a column without a single value. */
-export const isUntouched = (column: Column) => column.cells.every((cell) => cell === null);
+const titleOf = (count: number) => `Column ${count}`;
+const NO_TITLE = /^Column \d+$/;
+
+/** True for a column without a title of its own or a single value, which was put in and may become any kind. */
+export const isUntouched = ({ title, cells }: Column) => NO_TITLE.test(title) && cells.every((cell) => cell === null);
 
 /** Gives a column that holds nothing the kind of the texts that come; null where it has it already. */
 export function takeKind(item: StoredTable, column: Column, texts: readonly string[]): Column | null {
@@ -56,8 +59,8 @@ export function insertColumns(
   const keys = table.columns.map(({ key }) => key);
   const added = shown.map(({ column }): Column => {
     let count = table.columns.length + 1;
-    while (titles.has(`Column ${count}`)) count++;
-    const title = `Column ${count}`;
+    while (titles.has(titleOf(count))) count++;
+    const title = titleOf(count);
     titles.add(title);
     const key = keysOf([...keys, title]).at(-1) ?? title;
     keys.push(key);
