@@ -179,9 +179,10 @@ describe('edits of cells that meet', () => {
     const mine = edit(rows);
     const change = logged(theirs);
     const now = runCall(record, theirs, () => undefined).record;
-    const blocks = { [blockOf(mine)]: { of: from, splice: { at: 2, remove: 1, insert: [5] } } };
+    const splice = { at: 2, remove: 1, insert: [5], received: ['5.00'] };
+    const blocks = { [blockOf(mine)]: { of: from, splice } };
     const fitted = refitCells(mine, blocks, now, [change], () => 'new');
-    expect(fitted.blocks).toEqual({ new: { of: blockOf(theirs), splice: { at: 2, remove: 1, insert: [5] } } });
+    expect(fitted.blocks).toEqual({ new: { of: blockOf(theirs), splice } });
     expect(fitted.call.args).toMatchObject({ rows, columns: [{ key, from: blockOf(theirs), block: 'new' }] });
     expect(() => runCall(now, mine, () => undefined)).toThrow(/changed elsewhere/);
     expect(runCall(now, fitted.call, () => undefined).fields).toHaveLength(1);

@@ -31,6 +31,13 @@ describe('cells that go on', () => {
       ['2026-01-31', '2026-02-28', '2026-03-31', '2026-04-30'].map(day),
     ],
     [
+      'the last day of a short month as last days',
+      dates([day('2026-02-28'), null, null], 'month'),
+      0,
+      2,
+      ['2026-02-28', '2026-03-31', '2026-04-30'].map(day),
+    ],
+    [
       'working days over a weekend',
       dates([day('2026-11-26'), null, null], 'business day'),
       0,

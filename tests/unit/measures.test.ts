@@ -104,6 +104,14 @@ describe('columns of numbers that measure nothing', () => {
     expect(measuresOf(table, 'date').includes(column)).toBe(!isNone);
     if (isNone) expect(numberingsOf(table, 'date')).toEqual([column]);
   });
+  it('are not what each name has once', () => {
+    const table = tableOf([
+      texts('pier', ['Ness', 'Kelda', 'Sound']),
+      numbers('berths', [4, 2, 7]),
+      numbers('trips', [9, 8, 8]),
+    ]);
+    expect(measuresOf(table, 'pier').map(({ key }) => key)).toEqual(['berths', 'trips']);
+  });
   it('are measures where there is nothing else', () => {
     const column = titled(numbers('m', monthNumbers), 'Month');
     const table = tableOf([...long(column).columns.slice(0, 3)]);
