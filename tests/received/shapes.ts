@@ -527,6 +527,17 @@ export const CASES: readonly Case[] = [
     columns: { 1: number(1.2, -0.3, 0) },
   },
   {
+    name: 'flags-at-half-of-the-values',
+    text: 'Month;Load\n2024-01;4\n2024-02;5\n2024-03;6 p\n2024-04;7 p\n',
+    columns: { 1: { kind: 'number', unit: '', values: [4, 5, 6, 7] } },
+    remark: /“p” at 2 values is a flag/,
+  },
+  {
+    name: 'seconds-at-all-values',
+    text: 'Lap;Time\na;12 s\nb;13 s\nc;11 s\n',
+    columns: { 1: inUnit('s', 12, 13, 11) },
+  },
+  {
     name: 'years-in-a-joined-title',
     text: 'boats,budgetYear,made\n4,1980,3\n5,1981,4\n6,1982,6\n7,1983,7\n',
     columns: { 1: date('year', '1980-01-01', '1981-01-01') },

@@ -213,8 +213,8 @@ function tally(text: string, into: Tally) {
 
 /** A column this long is first judged by a spread sample. */
 const LONG = 4000;
-/** A word at this share of the numbers of a column is their unit, and not a flag. */
-const MOSTLY = 0.5;
+/** A word that may be a flag is the unit of a column only at this share of its numbers. */
+const MOSTLY = 0.9;
 
 type Words = Pick<StyleFinding, 'unit' | 'units' | 'letter' | 'flags' | 'ledger'> & { magnitudes: boolean };
 

@@ -80,14 +80,14 @@ export function Grid(props: GridProps) {
   const here = within(selection, bounds);
   const area = areaOf(here);
   const { row, col } = here.at;
-  const revealed = useRef({ row: 0, col: 0 });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only a moved cursor scrolls
+  const revealed = useRef({ row: 0, col: 0, count: columns.length });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a moved cursor scrolls, and a column that came where it stands
   useEffect(() => {
     const before = revealed.current;
     if (row !== before.row) reveal(row);
-    if (col !== before.col) cols.scrollToIndex(col, { align: 'auto' });
-    revealed.current = { row, col };
-  }, [row, col]);
+    if (col !== before.col || columns.length !== before.count) cols.scrollToIndex(col, { align: 'auto' });
+    revealed.current = { row, col, count: columns.length };
+  }, [row, col, columns.length]);
   const shownCols = cols.getVirtualItems();
   const { typing, begin, fieldAt } = useTyping({
     box,
