@@ -9,7 +9,8 @@ export default defineConfig({
           name: 'unit',
           include: ['tests/unit/**/*.test.ts', 'tests/command/**/*.test.ts'],
           testTimeout: 120_000,
-          maxWorkers: 2,
+          // The test command runs the others at the same time.
+          maxWorkers: Number(process.env['RIZO_WORKERS'] ?? 2),
         },
       },
       // These share a database, a server and two processors, so they take turns.

@@ -65,38 +65,54 @@ async function runChecks(checks: typeof CHECKS): Promise<Counts> {
   return counts;
 }
 
-/** Builds, and runs the test files, or those whose path holds `only`. */
-async function runFiles(only: string | undefined): Promise<Counts> {
-  await needChromium();
-  const state = stateFolder('test');
-  const running = await bringUp(state, await freePort(), false);
-  const report = join(state, 'report.json');
+/** Runs the test files of a project, or those whose path holds `only`, which may be none. */
+async function runFiles(project: string, only: string | undefined, env: Record<string, string>): Promise<Counts> {
+  const report = join(stateFolder('test'), `report-${project}.json`);
   rmSync(report, { force: true });
+  const args = tool(
+    'vitest/vitest.mjs',
+    'run',
+    `--project=${project}`,
+    '--passWithNoTests',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+    ...(only ? [only] : []),
+  );
+  const code = await run(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env, NODE_ENV: 'test' } });
+  return countsOf(report, code);
+}
+
+/** Builds, serves, and runs the test files that need a server, one after the other. */
+async function runServed(only: string | undefined): Promise<Counts> {
+  await needChromium();
+  const running = await bringUp(stateFolder('test'), await freePort(), false);
   try {
-    const env = { ...process.env, DATABASE_URL: running.databaseUrl, RIZO_URL: running.url, NODE_ENV: 'test' };
-    const args = tool(
-      'vitest/vitest.mjs',
-      'run',
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${report}`,
-      ...(only ? [only] : []),
-    );
-    const code = await run(process.execPath, args, { cwd: ROOT, env });
-    return countsOf(report, code);
+    return await runFiles('whole', only, { DATABASE_URL: running.databaseUrl, RIZO_URL: running.url });
   } finally {
     await running.stop();
   }
 }
 
-/** Runs everything, checks and test files side by side; with `only`, just the test files whose path holds it. Returns the exit code. */
+/** Runs the checks, and then the test files that need no server; one at a time, since those that do run beside them. */
+async function runAlone(checks: typeof CHECKS, only: string | undefined): Promise<Counts[]> {
+  return [await runChecks(checks), await runFiles('unit', only, { RIZO_WORKERS: '1' })];
+}
+
+/** Runs everything, in two lanes; with `only`, just the test files whose path holds it. Returns the exit code. */
 export async function test(only: string | undefined): Promise<number> {
   const [first, ...others] = only ? [] : CHECKS;
-  const done = [await runChecks(first ? [first] : []), ...(await Promise.all([runChecks(others), runFiles(only)]))];
+  const before = await runChecks(first ? [first] : []);
+  const [served, alone] = await Promise.all([runServed(only), runAlone(others, only)]);
+  const done = [before, served, ...alone];
   const total = {
     passed: done.reduce((sum, { passed }) => sum + passed, 0),
     failed: done.reduce((sum, { failed }) => sum + failed, 0),
   };
+  if (total.passed + total.failed === 0) {
+    say(`no test file’s path holds “${only}”.`);
+    total.failed = 1;
+  }
   console.log(`${total.passed} passed, ${total.failed} failed`);
   return total.failed === 0 ? 0 : 1;
 }
