@@ -133,27 +133,26 @@ const wish = (low: number, high: number) => ({
 export async function bench(json: boolean): Promise<number> {
   const locale = localeOf(LOCALES[0]);
   const table = readText(monthlyText(48, 4));
-  const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
+  const spec = draftFigure(table, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE });
   const plain = longText(100_000, false);
   const quoted = longText(100_000, true);
   const decade = readText(monthlyText(120, 6));
-  const twoAxes = draftFigure(decade, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
+  const twoAxes = draftFigure(decade, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE });
   for (const line of twoAxes.lines.slice(3)) line.axis = 'right';
   const twelve = readText(monthlyText(120, 12));
-  const emphatic = draftFigure(twelve, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
+  const emphatic = draftFigure(twelve, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE });
   emphatic.lines = twelve.columns.slice(1).map(({ key }, index) => ({
     ...newLine(`line-${index}`, key, DEFAULT_STYLE.palette[index % 6]?.colour ?? DEFAULT_STYLE.ink, DEFAULT_STYLE),
     emphasis: [newEmphasis('high'), newEmphasis('low'), newEmphasis('last')],
   }));
   const many = millionPoints();
   const long1m = { ...twelve, rows: many.ys.length, columns: [many.days, many.values] };
-  const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE, locale });
+  const longFigure = draftFigure(long1m, { id: 'figure', tableId: 'table', style: DEFAULT_STYLE });
   const pairs = readText(pairsText());
   const grid = draftFigure(pairs, {
     id: 'figure',
     tableId: 'table',
     style: DEFAULT_STYLE,
-    locale,
     panels: Panels.parse({ by: { kind: 'category', column: 'pier' }, down: { kind: 'category', column: 'vessel' } }),
   });
   for (const line of grid.lines) line.emphasis = [newEmphasis('last')];

@@ -1,4 +1,6 @@
 /** What can be said of a table, as text or as JSON. */
+
+import { numbersOf } from '../core/fact/numbers.ts';
 import { factsOfTable } from '../core/fact/of-table.ts';
 import { sayFact } from '../core/fact/say.ts';
 import { isoOf } from '../core/time/calendar.ts';
@@ -21,7 +23,7 @@ export async function facts(path: string, { across, lines, locale: wanted, json 
       kind: fact.claim.kind,
       line: fact.series.id,
       text: sayFact(fact, locale),
-      numbers: fact.points.map((point) => fact.series.values[point]),
+      numbers: numbersOf(fact),
       points: fact.points.map((point) => {
         const key = fact.series.keys[point];
         return fact.series.interval !== null && typeof key === 'number' ? isoOf(key) : key;

@@ -123,7 +123,6 @@ async function renderTable(options: RenderOptions, table: Table, title: string |
         id: 'figure',
         tableId: 'table',
         style: DEFAULT_STYLE,
-        locale,
         across: options.across,
         lines: options.lines?.split(','),
         panels: panelsFor(table, options.panels),

@@ -208,7 +208,7 @@ export async function sparkDocx(geometry: SparkGeometry): Promise<Buffer> {
     const children = runsOfWords(words).map(
       (run) =>
         new TextRun({
-          text: 'text' in run ? run.text : geometry.say(run.field, run.line),
+          text: 'text' in run ? run.text : geometry.say(run.fact, run.part),
           bold: face === 'sans-600' || run.bold === true,
           italics: run.italic === true,
           superScript: run.raised === 'super',

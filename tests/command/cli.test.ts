@@ -157,7 +157,6 @@ describe('./rizo render', () => {
       id: 'f',
       tableId: 't',
       style: DEFAULT_STYLE,
-      locale,
       lines: ['outer_isles', 'on_time_pct'],
     });
     Object.assign(spec.lines[1] ?? {}, { axis: 'right' });
@@ -247,14 +246,14 @@ describe('./rizo facts', () => {
       kind: string;
       line: string;
       text: string;
-      numbers: number[];
+      numbers: Record<string, number>;
       points: string[];
     }[];
     expect(first).toEqual({
       kind: 'record',
       line: 'foot_passengers',
       text: 'Foot passengers: höchster Wert der gesamten Reihe, bei 527.072 im Jahr 2025',
-      numbers: [527_072],
+      numbers: { value: 527_072 },
       points: ['2025-01-01'],
     });
     expect(run('facts', received('piers-long-form.csv')).stderr).toMatch(/several rows for one place/);

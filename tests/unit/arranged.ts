@@ -72,7 +72,7 @@ const notes = both(
     {
       kind: 'note',
       id: 'h',
-      text: [{ text: 'Peak ' }, { field: 'high and its month', line: 'line-1' }],
+      text: [{ text: 'Peak ' }, { fact: { kind: 'high', line: 'line-1' }, part: 'value and when' }],
       at: at(2026, 7),
       value: 84,
       colour: '#2b2530',

@@ -61,7 +61,7 @@ describe('calendar', () => {
     const written = (locale: (typeof LOCALES)[number], interval: Interval) =>
       formatPeriod(at('2026-03-31'), interval, localeOf(locale));
     expect(written('en-GB', 'month')).toBe('Mar 2026');
-    expect(written('de-DE', 'month')).toBe('Mär 2026');
+    expect(written('de-DE', 'month')).toBe('März 2026');
     expect(written('fr-FR', 'quarter')).toBe('T1 2026');
     expect(written('en-GB', 'week')).toBe('2026-W14');
     expect(written('en-GB', 'day')).toBe('31 Mar 2026');

@@ -106,7 +106,6 @@ describe('first settings of a step', () => {
         id: 'f',
         tableId: 't',
         style: DEFAULT_STYLE,
-        locale: localeOf('en-GB'),
       });
     const rows = (of: (month: number, route: number) => string) =>
       [1, 2, 3, 4].flatMap((month) => [1, 2, 3].map((route) => `2023-0${month},${of(month, route)}`)).join('\n');

@@ -1,7 +1,7 @@
 /** Places where one sign, one comparison or one default decides: each is told apart here. */
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
-import { changeOnYear } from '../../src/core/figure/fields.ts';
+import { factFor } from '../../src/core/figure/facts.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { FigureSpec, Line } from '../../src/core/figure/spec.ts';
 import { windowOf } from '../../src/core/figure/window.ts';
@@ -55,13 +55,14 @@ describe('the change on the year', () => {
       frame: { width: 160, height: 84 },
     });
     const figure = resolveFigure(spec, table);
-    const [line] = figure.lines;
-    return line ? changeOnYear(figure, line) : null;
+    const claim = factFor(figure, { kind: 'year', line: null })?.claim;
+    return claim?.kind === 'year' ? `${claim.way} ${claim.change?.size} ${claim.change?.of}` : null;
   };
   it('rises from a negative base when the value rises', () => {
-    expect(change(-100, -50)).toBeCloseTo(0.5);
-    expect(change(-100, -150)).toBeCloseTo(-0.5);
-    expect(change(100, 150)).toBeCloseTo(0.5);
+    // Of what falls below zero there is no per cent.
+    expect(change(-100, -50)).toBe('up 50 value');
+    expect(change(-100, -150)).toBe('down 50 value');
+    expect(change(100, 150)).toBe('up 50 percent');
     expect(change(0, 150)).toBeNull();
   });
 });

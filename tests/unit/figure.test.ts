@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
+import { sayFactsOf } from '../../src/core/figure/facts.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { FigureSpec } from '../../src/core/figure/spec.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
 import { escapeXml, toSvg } from '../../src/core/scene/svg.ts';
@@ -10,6 +12,7 @@ import type { Table } from '../../src/core/table/column.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
+import { plainWords } from '../../src/core/text/rich.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
 import { fontFacesOf } from '../../src/formats/embed.ts';
 import { outlineText } from '../../src/formats/outlines.ts';
@@ -37,7 +40,7 @@ const read = (name: string): Table => {
   return table;
 };
 const draft = (table: ReturnType<typeof read>, more: { across?: string; lines?: string[] } = {}) =>
-  draftFigure(table, { id: 'f', tableId: 't', style: DEFAULT_STYLE, locale, ...more });
+  draftFigure(table, { id: 'f', tableId: 't', style: DEFAULT_STYLE, ...more });
 const draw = (spec: FigureSpec, table: ReturnType<typeof read>) => drawFigure(spec, table, DEFAULT_STYLE, locale);
 
 describe('a first figure of a table', () => {
@@ -50,7 +53,9 @@ describe('a first figure of a table', () => {
       'kelda_ness',
       'sound_crossing',
     ]);
-    expect(sailings.words).toMatchObject({ title: 'Sailings monthly', subtitle: 'Jan 2024 to Oct 2026' });
+    expect(sailings.words.title).toBe('Sailings monthly');
+    const resolved = resolveFigure(sailings, read('sailings-monthly.csv'));
+    expect(plainWords(sailings.words.subtitle, sayFactsOf(resolved, locale))).toBe('Jan 2024 to Oct 2026');
     expect(sailings.frame).toMatchObject({ width: 160, height: 84 });
     expect(draft(read('by-year.csv')).across).toBe('year');
     expect(draft(read('time-of-day.tsv')).across).toBe('time_of_day');

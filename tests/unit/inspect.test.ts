@@ -19,7 +19,7 @@ const table = tableOf([
 ]);
 function inspect(change: (spec: FigureSpec) => void = () => {}, of: Table = table) {
   const [across, ...lines] = of.columns.map(({ key }) => key);
-  const spec = draftFigure(of, { id: 'f', tableId: 't', style: DEFAULT_STYLE, locale, across, lines });
+  const spec = draftFigure(of, { id: 'f', tableId: 't', style: DEFAULT_STYLE, across, lines });
   for (const line of spec.lines) line.axis = 'left';
   change(spec);
   const figure = resolveFigure(spec, of);

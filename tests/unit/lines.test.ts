@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawFigure } from '../../src/core/figure/draw.ts';
-import { fieldsOf } from '../../src/core/figure/fields.ts';
+import { sayFactsOf } from '../../src/core/figure/facts.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { lookOf } from '../../src/core/figure/look.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
@@ -20,6 +20,7 @@ import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
 import { placeRuns, plainWords, type Run, tidyWords } from '../../src/core/text/rich.ts';
 import { set } from './arranged.ts';
+import { saying } from './saying.ts';
 import { run, situation } from './situations.ts';
 import { dates, months, numbers, texts } from './tables.ts';
 
@@ -199,7 +200,7 @@ const rich: Run[] = [
   { text: 'CO', bold: true },
   { text: '2', raised: 'sub' },
   { text: ' since ' },
-  { field: 'latest month', line: null, italic: true },
+  { fact: { kind: 'latest', line: null }, part: 'when', italic: true },
 ];
 const say = () => 'May 2026';
 
@@ -262,17 +263,17 @@ const monthly = (cells: (number | null)[], unfinished = false) =>
 describe('fields and titles', () => {
   const fields = (cells: (number | null)[], unfinished = false) => {
     const { spec, table } = monthly(cells, unfinished);
-    return fieldsOf(resolveFigure(spec, table), english);
+    return saying(sayFactsOf(resolveFigure(spec, table), english));
   };
   const year = [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 81, 84];
 
   it('say the latest finished value, its month, and the change on the year', () => {
     expect(fields(year)('latest value', null)).toBe('84%');
-    expect(fields(year)('latest month', null)).toBe('Jan 2026');
-    expect(fields(year)('change on year', null)).toBe('+5.0%');
-    expect(fields(year)('high and its month', null)).toBe('91% (Jul 2025)');
+    expect(fields(year)('latest period', null)).toBe('Jan 2026');
+    expect(fields(year)('change on year', null)).toBe('+4.0 percentage points');
+    expect(fields(year)('high and when', null)).toBe('91% (Jul 2025)');
     expect(fields([...year, 12], true)('latest value', null)).toBe('84%');
-    expect(fields([...year, 12], true)('low and its month', null)).toBe('80% (Jan 2025)');
+    expect(fields([...year, 12], true)('low and when', null)).toBe('80% (Jan 2025)');
     expect(fields([null, null])('latest value', null)).toBe('–');
     expect(fields(year)('latest value', 'gone')).toBe('–');
   });
@@ -291,10 +292,10 @@ describe('fields and titles', () => {
       'On time: up 0.3 percentage points on a year earlier, at 80.3% in January 2026',
     ],
     [[5], 'On time: 5% in January 2025'],
-    [[5, 5], 'On time: 5% in February 2025'],
+    [[5, 5], 'On time: the same as the month before, at 5% in February 2025'],
   ])('suggest for %j: %s', (cells, title) => {
     const { spec, table } = monthly(cells);
-    expect(suggestTitles(resolveFigure(spec, table), english)[0]).toBe(title);
+    expect(suggestTitles(resolveFigure(spec, table), english)[0]?.text).toBe(title);
   });
 });
 

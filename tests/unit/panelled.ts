@@ -6,7 +6,6 @@ import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Cell, Table } from '../../src/core/table/column.ts';
-import { localeOf } from '../../src/core/text/locale.ts';
 import { addUnits } from '../../src/core/time/calendar.ts';
 import type { Situation } from './situations.ts';
 import { dates, numbers, tableOf, texts } from './tables.ts';
@@ -64,7 +63,6 @@ export function panelled(
     id: 'f',
     tableId: 't',
     style: DEFAULT_STYLE,
-    locale: localeOf(locale),
     across,
     lines,
     panels: Panels.parse({ by: { kind: 'category', column: 'pier' }, ...panels }),
@@ -154,6 +152,7 @@ export const PANELLED: Situation[] = [
         shown: true,
         moved: null,
         text: 'Strike',
+        written: null,
         at: Date.UTC(2025, 5, 1),
         axis: 'left',
         value: 3500,

@@ -3,7 +3,7 @@ import { bankedAspect, slopesOf, suggestedHeight } from '../../src/core/figure/b
 import { describeFigure } from '../../src/core/figure/describe.ts';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
-import { fieldsOf } from '../../src/core/figure/fields.ts';
+import { sayFactsOf } from '../../src/core/figure/facts.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { arrange, panelsInRow } from '../../src/core/figure/panels/arrange.ts';
 import { changedPanels, withLeftOut } from '../../src/core/figure/panels/change.ts';
@@ -22,6 +22,7 @@ import { type Column, columnOf, type Table } from '../../src/core/table/column.t
 import { localeOf } from '../../src/core/text/locale.ts';
 import { golden } from './golden.ts';
 import { CLASSES, gridTable, longTable, PANELLED, PIERS, panelled, pierTable } from './panelled.ts';
+import { saying } from './saying.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
@@ -319,11 +320,11 @@ describe('panels and their lines', () => {
   it('say what they are in words, and say nothing of a line that has a value in each', () => {
     const figure = resolved(pierTable(24, PIERS.slice(0, 2)), {});
     expect(describeFigure(figure, english)).toMatch(
-      /^A line figure in 2 panels, one for each pier, with 2 lines over Date/,
+      /^A line figure in 2 panels, one for each Pier, with one line over Date, Jan 202\d to /,
     );
-    expect(fieldsOf(figure, english)('latest value', 'line-1')).toBe('–');
+    expect(saying(sayFactsOf(figure, english))('latest value', 'line-1')).toBe('–');
     const [title] = suggestTitles(resolved(pierTable(26, PIERS.slice(0, 3)), {}), english);
-    expect(title).toMatch(/ on a year earlier \(/);
+    expect(title?.text).toMatch(/ on a year earlier, at /);
   });
 });
 

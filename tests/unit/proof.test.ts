@@ -34,7 +34,7 @@ interface Case {
 function caseOf(columns: Column[], change: (spec: FigureSpec) => void = () => {}): Case {
   const table = tableOf(columns);
   const lines = columns.slice(1).map(({ key }) => key);
-  const spec = draftFigure(table, { id: 'f', tableId: 't', style, locale, across: columns[0]?.key, lines });
+  const spec = draftFigure(table, { id: 'f', tableId: 't', style, across: columns[0]?.key, lines });
   spec.words.title = 'Summers are full';
   change(spec);
   let count = 0;

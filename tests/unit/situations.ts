@@ -3,7 +3,7 @@ import { draftFigure } from '../../src/core/figure/draft.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Column, Table } from '../../src/core/table/column.ts';
-import { LOCALES, type LocaleId, localeOf } from '../../src/core/text/locale.ts';
+import { LOCALES, type LocaleId } from '../../src/core/text/locale.ts';
 import { addUnits } from '../../src/core/time/calendar.ts';
 import { type Interval, unitOf } from '../../src/core/time/interval.ts';
 import { dates, numbers, tableOf, texts } from './tables.ts';
@@ -45,7 +45,6 @@ export function situation(
     id: 'f',
     tableId: 't',
     style: DEFAULT_STYLE,
-    locale: localeOf(locale),
     across: columns[0]?.key,
     lines,
   });

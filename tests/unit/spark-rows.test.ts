@@ -10,6 +10,7 @@ import { toSvg } from '../../src/core/scene/svg.ts';
 import { suggestedRowHeight } from '../../src/core/spark/banking.ts';
 import { sparkData } from '../../src/core/spark/data.ts';
 import { draftSparkTable, newColumn, newSparkline } from '../../src/core/spark/draft.ts';
+import { saySparkFacts } from '../../src/core/spark/facts.ts';
 import { sparkGeometry } from '../../src/core/spark/geometry.ts';
 import { drawSparkTable, piecesOf, sparkPiece } from '../../src/core/spark/layout.ts';
 import { lookOf } from '../../src/core/spark/look.ts';
@@ -18,10 +19,11 @@ import { TOTAL_KEY } from '../../src/core/spark/records.ts';
 import { cellOf, type ResolvedSparkline, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
 import { sparkSvg } from '../../src/core/spark/svg.ts';
-import { rowsForFields, sparkFields } from '../../src/core/spark/words.ts';
+import { rowsForFacts } from '../../src/core/spark/words.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { saying } from './saying.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
@@ -451,20 +453,23 @@ describe('a large spark table', () => {
 describe('words of a spark table', () => {
   const spec = { ...draft(), heads: [] };
   const resolved = resolveSparkTable(spec, piers(), english);
-  const say = sparkFields(resolved, english);
+  const say = saying(saySparkFacts(resolved, english));
   it('have fields that speak of a row, or of the first one', () => {
-    const [first, second] = rowsForFields(resolved);
+    const [first, second] = rowsForFacts(resolved);
     expect(say('name', null)).toBe(first?.name);
     expect(say('latest value', null)).toBe('20');
-    expect([say('high and its month', null), say('low and its month', null)]).toEqual(['20 (Mar)', '10 (Jan)']);
-    expect([say('first month', null), say('latest month', null)]).toEqual(['Jan', 'Mar']);
+    expect([say('high and when', null), say('low and when', null)]).toEqual(['20 (Mar)', '10 (Jan)']);
+    expect([say('first period', null), say('latest period', null)]).toEqual(['Jan', 'Mar']);
     expect(say('name', second?.id ?? '')).toBe(second?.name);
     expect(say('latest value', 'no such row')).toBe('–');
     expect(say('change on year', null)).toBe('–');
   });
   it('are set as runs, and written out in every form', () => {
     const words = {
-      title: [{ text: 'Highest at ' }, { field: 'name' as const, line: null, italic: true as const }],
+      title: [
+        { text: 'Highest at ' },
+        { fact: { kind: 'latest' as const, line: null }, part: 'name' as const, italic: true as const },
+      ],
       subtitle: 'Three months',
       source: [{ text: 'a' }, { text: '2', raised: 'super' as const }],
     };

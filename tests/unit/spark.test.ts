@@ -82,7 +82,7 @@ describe('level bars', () => {
   });
   it('are what is offered where a line would mislead', () => {
     try {
-      draftFigure(table, { id: 'f', tableId: 't', style: DEFAULT_STYLE, locale: ENGLISH });
+      draftFigure(table, { id: 'f', tableId: 't', style: DEFAULT_STYLE });
       expect.unreachable();
     } catch (error) {
       expect(error).toBeInstanceOf(Misleading);

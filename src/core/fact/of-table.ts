@@ -4,7 +4,8 @@ import { chooseAcross } from '../table/choose.ts';
 import type { Table } from '../table/column.ts';
 import { findColumn } from '../table/find.ts';
 import { measuresOf } from '../table/measures.ts';
-import { type Fact, factsOfSeries } from './fact.ts';
+import type { Fact } from './claim.ts';
+import { factsOfSeries } from './facts.ts';
 import { seriesOfColumn } from './series.ts';
 
 interface Wish {
@@ -22,13 +23,14 @@ export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fac
   const across = wanted === undefined ? chooseAcross(table) : findColumn(table, wanted);
   if (!across) throw new Refusal(`No column of “${table.title}” can run across: it needs dates or names.`);
   const columns = lines ? lines.map((name) => findColumn(table, name)) : measuresOf(table, across.key);
-  return columns.flatMap((column) => {
+  const series = columns.map((column) => {
     if (column.kind !== 'number') throw new Refusal(`“${column.title}” holds no numbers.`);
     const series = seriesOfColumn(table, across, column.key);
     if (!series)
       throw new Refusal(
         `“${table.title}” has several rows for one place of “${across.title}”; take them together or apart first.`,
       );
-    return factsOfSeries(series);
+    return series;
   });
+  return series.flatMap((one) => factsOfSeries(one, { lines: series }));
 }

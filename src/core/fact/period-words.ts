@@ -2,8 +2,18 @@
 import { type Locale, localeOf } from '../text/locale.ts';
 import { isoWeek } from '../time/format.ts';
 import { type Interval, partsOf } from '../time/interval.ts';
+import type { YearName } from './series.ts';
 
 export type Language = 'en' | 'de' | 'fr' | 'es' | 'pl' | 'fi';
+
+const WEEK: Readonly<Record<Language, string>> = {
+  en: 'week',
+  de: 'KW',
+  fr: 'la semaine',
+  es: 'la semana',
+  pl: 'tydzień',
+  fi: 'viikko',
+};
 
 export const languageOf = (locale: Locale): Language => locale.id.slice(0, 2) as Language;
 
@@ -11,7 +21,7 @@ export const languageOf = (locale: Locale): Language => locale.id.slice(0, 2) as
 export type PeriodForm = 'in' | 'since';
 
 interface Parts {
-  year: number;
+  year: number | string;
   /** from 0 */
   month: number;
   day: number;
@@ -122,7 +132,7 @@ const WRITERS: Record<Exclude<Language, 'en'>, Record<Unit, Write>> = {
     month: ({ month, year }, form) => `${nth(FINNISH, month)}${form === 'in' ? 'ssa' : 'n'} ${year}`,
     week: ({ week }, form) => `${form === 'in' ? 'viikolla' : 'viikon'} ${week.week}/${week.year}`,
     day: ({ day, month, year }) => `${day}. ${nth(FINNISH, month)}ta ${year}`,
-    clock: ({ day, month, year, clock }) => `${day}. ${nth(FINNISH, month)}ta ${year} klo ${clock.replace(':', '.')}`,
+    clock: ({ day, month, year, clock }) => `${day}. ${nth(FINNISH, month)}ta ${year} klo ${clock}`,
   },
 };
 
@@ -148,20 +158,49 @@ export function unitWord(interval: Interval): string {
   return every > 1 || unit === 'clock' || base === 'business day' ? 'other' : unit;
 }
 
+/** A year by its number, or as its table calls it. */
+export function yearWords(year: number, years: YearName | undefined): string {
+  if (years === 'season') return `${year}/${String((year + 1) % 100).padStart(2, '0')}`;
+  return years === 'fiscal' ? `FY${year}` : String(year);
+}
+
+/** What the same part of every year is called: "October", "Q3"; empty for what has no such name. */
+export function seasonName(ms: number, interval: Interval | null, locale: Locale): string {
+  const month = new Date(ms).getUTCMonth();
+  switch (interval) {
+    case 'month':
+      return nth(locale.months, month);
+    case 'quarter':
+      return `${locale.quarter}${Math.floor(month / 3) + 1}`;
+    case 'half-year':
+      return `${locale.half}${Math.floor(month / 6) + 1}`;
+    case 'week':
+      return `${WEEK[languageOf(locale)]} ${isoWeek(ms).week}`;
+    default:
+      return '';
+  }
+}
+
 /** A period within a sentence, in the language of a locale. */
-export function periodInSentence(ms: number, interval: Interval, form: PeriodForm, locale: Locale): string {
+export function periodInSentence(
+  ms: number,
+  interval: Interval,
+  form: PeriodForm,
+  locale: Locale,
+  years?: YearName,
+): string {
   const unit = UNITS[partsOf(interval).base];
   const date = new Date(ms);
   const month = date.getUTCMonth();
   const two = (value: number) => String(value).padStart(2, '0');
-  const seconds = partsOf(interval).base === 'second' ? `:${two(date.getUTCSeconds())}` : '';
+  const seconds = partsOf(interval).base === 'second' ? `${locale.clock}${two(date.getUTCSeconds())}` : '';
   const parts: Parts = {
-    year: date.getUTCFullYear(),
+    year: unit === 'year' ? yearWords(date.getUTCFullYear(), years) : date.getUTCFullYear(),
     month,
     day: date.getUTCDate(),
     quarter: Math.floor(month / 3) + 1,
     half: Math.floor(month / 6) + 1,
-    clock: `${two(date.getUTCHours())}:${two(date.getUTCMinutes())}${seconds}`,
+    clock: `${two(date.getUTCHours())}${locale.clock}${two(date.getUTCMinutes())}${seconds}`,
     week: isoWeek(ms),
   };
   const { id } = locale;

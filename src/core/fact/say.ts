@@ -1,58 +1,79 @@
 /** Facts as sentences in the language of a report, from messages that a translator can read. */
-import { IntlMessageFormat } from 'intl-messageformat';
+import { FACT_PARTS, type FactPart } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
-import { type Change, type Fact, roundedTo } from './fact.ts';
-import de from './messages/de.json' with { type: 'json' };
-import en from './messages/en.json' with { type: 'json' };
-import es from './messages/es.json' with { type: 'json' };
-import fi from './messages/fi.json' with { type: 'json' };
-import fr from './messages/fr.json' with { type: 'json' };
-import pl from './messages/pl.json' with { type: 'json' };
-import { type Language, languageOf, type PeriodForm, periodInSentence, unitWord } from './period-words.ts';
+import { formatPeriod } from '../time/format.ts';
+import type { Change, Claim, Fact, Moved, Target } from './claim.ts';
+import { roundedTo } from './known.ts';
+import { fill, fillInParts, type MessageId } from './messages.ts';
+import { languageOf, type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
 
-export type MessageId = keyof typeof en;
-export const MESSAGES: Readonly<Record<Language, Readonly<Record<MessageId, string>>>> = { en, de, fr, es, pl, fi };
+/** Periods against a target are named one by one up to so many. */
+const MOST_LISTED = 3;
 
-const made = new Map<string, IntlMessageFormat>();
-
-/** A message of a language with its places filled in. */
-function fill(id: MessageId, language: Language, values: Record<string, string | number>): string {
-  const key = `${language} ${id}`;
-  let format = made.get(key);
-  if (!format) {
-    format = new IntlMessageFormat(MESSAGES[language][id], language);
-    made.set(key, format);
-  }
-  return String(format.format(values));
-}
-
-/** Which message says a fact. */
-function messageOf({ claim }: Fact): MessageId {
+/** Which message says a claim. */
+function messageOf(claim: Claim): MessageId {
   switch (claim.kind) {
     case 'latest':
     case 'first':
+    case 'mean':
+    case 'median':
+    case 'total':
+    case 'constant':
+    case 'share':
+    case 'typical':
+    case 'steady':
+    case 'missing':
+    case 'unfinished':
       return claim.kind;
+    case 'span':
+      return claim.from === claim.at ? 'span-one' : 'span';
     case 'high':
     case 'low':
       return claim.ties.length > 1 ? `${claim.kind}-ties` : claim.kind;
     case 'since':
     case 'record':
       return `${claim.kind}-${claim.end}`;
+    case 'rank':
+      return `${({ all: 'rank', season: 'season', lines: 'lines' } as const)[claim.among]}-${claim.end}`;
+    case 'target':
+    case 'crossing':
+    case 'beyond':
+      return `${claim.kind}-${claim.side}`;
+    case 'year to date':
+      return `to-date-${claim.way}`;
+    case 'streak':
+    case 'turn':
+      return `${claim.kind}-${claim.way}`;
+    case 'spread':
+      return `${claim.kind}-${claim.way}`;
     case 'previous':
     case 'year':
-    case 'streak':
+    case 'change':
       return `${claim.kind}-${claim.way}`;
   }
 }
 
-/** Where an entry stands, within a sentence; categories and numbers stand in brackets. */
-function placeWords({ keys, interval }: FactSeries, entry: number, form: PeriodForm, locale: Locale): string {
-  const key = keys[entry];
-  if (interval !== null && typeof key === 'number') return periodInSentence(key, interval, form, locale);
+/** A place along the axis within a sentence; categories and numbers stand in brackets. */
+function placeWords(
+  { interval, years }: FactSeries,
+  key: number | string | undefined,
+  form: PeriodForm,
+  locale: Locale,
+): string {
+  if (interval !== null && typeof key === 'number') return periodInSentence(key, interval, form, locale, years);
   return `(${key})`;
+}
+
+/** A place along the axis on its own, as in "Oct 2026". */
+export function placeAlone({ keys, interval, years }: FactSeries, entry: number, locale: Locale): string {
+  const key = keys[entry];
+  if (interval === null || typeof key !== 'number') return String(key ?? '');
+  return interval === 'year' && years !== undefined
+    ? yearWords(new Date(key).getUTCFullYear(), years)
+    : formatPeriod(key, interval, locale);
 }
 
 function valueWords(series: FactSeries, value: number, decimals: number, locale: Locale): string {
@@ -70,20 +91,211 @@ function changeWords(series: FactSeries, { of, size, decimals }: Change, locale:
   return fill('points', language, { change: number, amount });
 }
 
+/** A target by its name, with its value where it is one. */
+function targetWords(series: FactSeries, { name, at }: Target, decimals: number, locale: Locale): string {
+  if (typeof at !== 'number') return name;
+  const own = String(at).split('.')[1]?.length ?? 0;
+  const value = valueWords(series, at, Math.max(own, Number.isInteger(at) ? 0 : decimals), locale);
+  if (name === '') return value;
+  // “Target 90%” says its value already.
+  return name.includes(formatNumber(at, own, locale)) ? name : `${name} (${value})`;
+}
+
+type Places = Record<string, string | number>;
+
+/** What a claim puts into its message beside what every claim does. */
+function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
+  const language = languageOf(locale);
+  const decimals = decimalsOfSeries(series);
+  const interval = series.interval === null ? 'other' : unitWord(series.interval);
+  const value = (entry: number) => valueWords(series, series.values[entry] ?? 0, decimals, locale);
+  const place = (entry: number, form: PeriodForm) => placeWords(series, series.keys[entry], form, locale);
+  const number = (count: number) => formatNumber(count, 0, locale);
+  const periods = (count: number, part: boolean) =>
+    fill(part ? 'periods-shown' : 'periods', language, { count: number(count), interval });
+  const percent = (size: number, places: number) => withUnit(formatNumber(size, places, locale), '%', locale);
+  switch (claim.kind) {
+    case 'latest':
+    case 'record':
+      return {};
+    case 'span':
+      return { from: placeAlone(series, claim.from, locale), until: placeAlone(series, claim.at, locale) };
+    case 'previous':
+    case 'year':
+    case 'change': {
+      const told = { since: place(claim.before, 'since'), inStart: place(claim.before, 'in') };
+      return claim.change === null
+        ? told
+        : { ...told, change: changeWords(series, claim.change, locale), of: claim.change.of };
+    }
+    case 'first':
+      return { start: value(claim.from), inStart: place(claim.from, 'in') };
+    case 'high':
+    case 'low':
+      return { count: claim.ties.length, part: claim.part ? 'yes' : 'no' };
+    case 'since':
+      return { since: place(claim.since, 'since') };
+    case 'streak':
+      return { count: claim.count };
+    case 'mean':
+    case 'median':
+    case 'total':
+    case 'constant':
+      return {
+        value: valueWords(series, claim.value, claim.decimals, locale),
+        periods: periods(claim.count, claim.part),
+      };
+    case 'year to date': {
+      const full = claim.count === (series.interval === 'quarter' ? 4 : 12) ? 'yes' : 'no';
+      const year = yearWords(claim.year, series.yearStart === 1 ? undefined : 'season');
+      return {
+        value: valueWords(series, claim.value, claim.decimals, locale),
+        inPart: fill('first-part', language, { full, year, count: claim.count, interval }),
+        ...(claim.change && { change: changeWords(series, claim.change, locale) }),
+      };
+    }
+    case 'rank':
+      return {
+        place: claim.place,
+        count: claim.count,
+        periods: periods(claim.count, false),
+        season: seasonName(Number(series.keys[claim.at]), series.interval, locale),
+      };
+    case 'share':
+      return { share: percent(claim.percent, claim.decimals), count: claim.count };
+    case 'target': {
+      const { which, count, of } = claim;
+      const isFew = count > 0 && count <= MOST_LISTED && count < of;
+      const last = which.at(-1);
+      const list = new Intl.ListFormat(language, { type: 'unit' }).format(
+        which.slice(0, MOST_LISTED).map((entry) => placeAlone(series, entry, locale)),
+      );
+      const isNamed = series.interval === null && !isFew;
+      return {
+        target: targetWords(series, claim.target, decimals, locale),
+        count,
+        periods: periods(of, false),
+        amount: count === 0 ? 'none' : count === of ? 'all' : 'some',
+        // Names have no last one.
+        which:
+          last === undefined || count === of || isNamed
+            ? ''
+            : fill('which', language, { listed: isFew ? 'yes' : 'no', list, in: place(last, 'in') }),
+      };
+    }
+    case 'crossing':
+      return { other: claim.other.name, since: place(claim.since, 'since') };
+    case 'spread':
+      return {
+        change: changeWords(series, claim.change, locale),
+        other: claim.other.name,
+        otherChange: changeWords(claim.other, claim.otherChange, locale),
+      };
+    case 'turn':
+      return { before: claim.before, after: claim.after };
+    case 'typical':
+      return { change: changeWords(series, claim.change, locale) };
+    case 'steady':
+      return {
+        share: percent(claim.percent, 0),
+        value: valueWords(series, claim.value, claim.decimals, locale),
+        periods: periods(claim.count, claim.part),
+      };
+    case 'beyond':
+      return {
+        level: claim.target
+          ? targetWords(series, claim.target, claim.decimals, locale)
+          : valueWords(series, claim.level, claim.decimals, locale),
+      };
+    case 'missing':
+      return {
+        count: claim.count,
+        periods: periods(claim.of, false),
+        in: placeWords(series, claim.last, 'in', locale),
+      };
+    case 'unfinished':
+      return { since: place(claim.at, 'since') };
+  }
+}
+
+/** The message of a fact, and what fills it. */
+function filling(fact: Fact, locale: Locale): { id: MessageId; places: Places } {
+  const { series, claim } = fact;
+  const at = 'at' in claim ? claim.at : null;
+  const places: Places = {
+    name: series.name,
+    interval: series.interval === null ? 'other' : unitWord(series.interval),
+    ...(at !== null && {
+      value: valueWords(series, series.values[at] ?? 0, decimalsOfSeries(series), locale),
+      in: placeWords(series, series.keys[at], 'in', locale),
+    }),
+    ...placesOfClaim(fact, locale),
+  };
+  return { id: messageOf(claim), places };
+}
+
 /** A fact as a sentence without a full stop. */
 export function sayFact(fact: Fact, locale: Locale): string {
+  const { id, places } = filling(fact, locale);
+  return fill(id, languageOf(locale), places);
+}
+
+const isPart = (name: string): name is FactPart => FACT_PARTS.some((part) => part === name);
+
+/** A sentence taken apart: the words between its parts, which stay as they are, and the parts, which go on following the data. */
+export function sentenceInParts(fact: Fact, locale: Locale): ({ text: string } | { part: FactPart })[] {
+  const { id, places } = filling(fact, locale);
+  return fillInParts(id, languageOf(locale), places, isPart);
+}
+
+const SHORT_UNIT = 2;
+
+/** A number as it stands in running words: with its unit where that is short, for longer ones are in the words around it. */
+function shortValue(series: FactSeries, value: number, decimals: number, locale: Locale): string {
+  const isShort = series.unit !== null && series.unit.length <= SHORT_UNIT;
+  return isShort ? valueWords(series, value, decimals, locale) : formatNumber(value, decimals, locale);
+}
+
+/** A change with its sign, as in "+3.1%"; nothing has none. */
+function signedChange(series: FactSeries, { way, change }: Moved, locale: Locale): string {
+  if (change === null) return formatNumber(0, 0, locale);
+  const sign = way === 'down' ? '\u2212' : '+';
+  return `${sign}${changeWords(series, change, locale)}`;
+}
+
+/** One of the words of a fact by itself; null where it has none of that name. */
+export function sayPartOf(fact: Fact, part: FactPart, locale: Locale): string | null {
   const { series, claim } = fact;
   const decimals = decimalsOfSeries(series);
-  const value = (entry: number) => valueWords(series, series.values[entry] ?? 0, decimals, locale);
-  return fill(messageOf(fact), languageOf(locale), {
-    name: series.name,
-    value: value(claim.at),
-    in: placeWords(series, claim.at, 'in', locale),
-    interval: series.interval === null ? 'other' : unitWord(series.interval),
-    ...('change' in claim && { change: changeWords(series, claim.change, locale), of: claim.change.of }),
-    ...('from' in claim && { start: value(claim.from), inStart: placeWords(series, claim.from, 'in', locale) }),
-    ...('since' in claim && { since: placeWords(series, claim.since, 'since', locale) }),
-    ...('count' in claim && { count: claim.count }),
-    ...('ties' in claim && { count: claim.ties.length }),
-  });
+  const at = 'at' in claim ? claim.at : null;
+  const when = at === null ? null : placeAlone(series, at, locale);
+  const before = 'before' in claim && claim.kind !== 'turn' ? claim.before : claim.kind === 'first' ? claim.from : null;
+  const own = (entry: number) => shortValue(series, series.values[entry] ?? 0, decimals, locale);
+  const value =
+    'value' in claim ? shortValue(series, claim.value, claim.decimals, locale) : at === null ? null : own(at);
+  switch (part) {
+    case 'sentence':
+      return sayFact(fact, locale);
+    case 'name':
+      return series.name;
+    case 'value':
+      return value;
+    case 'when':
+      return when;
+    case 'value and when':
+      return value === null || when === null ? null : `${value} (${when})`;
+    case 'before':
+      return before === null ? null : own(before);
+    case 'before when':
+      return before === null ? null : placeAlone(series, before, locale);
+    case 'signed change':
+      return claim.kind === 'year' || claim.kind === 'previous' || claim.kind === 'change'
+        ? signedChange(series, claim, locale)
+        : null;
+    default: {
+      const { places } = filling(fact, locale);
+      const found = places[part];
+      return found === undefined ? null : String(found);
+    }
+  }
 }

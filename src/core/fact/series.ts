@@ -1,9 +1,16 @@
 /** What facts are worked out from: the values of one line in the order of its periods. */
-import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
 import { periodNumber } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
-import { decimalsOf } from '../text/number.ts';
+import { decimalsOfValues } from '../text/number.ts';
 import type { Interval } from '../time/interval.ts';
+
+/** A year by its number, one that runs over New Year ("2019/20"), or a fiscal one ("FY2019"). */
+export type YearName = 'season' | 'fiscal';
+
+/** What a way of writing dates says of how years are called. */
+export const yearNameOf = (shape: string | undefined): YearName | undefined =>
+  shape === 'season' || shape === 'fiscal' ? shape : undefined;
 
 export interface FactSeries {
   /** key of the column, or id of the line */
@@ -14,10 +21,20 @@ export interface FactSeries {
   values: readonly (number | null)[];
   /** dates in ms UTC, numbers or categories, as many as values */
   keys: readonly (number | string)[];
+  /** true where names run across in an order of their own, so that there is a first and a latest */
+  ordered?: boolean | undefined;
   /** of the dates; null where no dates run across */
   interval: Interval | null;
   /** how many entries from the first on are finished and not provisional */
   finished: number;
+  /** the entries that the window holds: the first of them, and the one after the last */
+  shown: { from: number; until: number };
+  /** how its years are called; by their number where absent */
+  years?: YearName | undefined;
+  /** first month of the years in which values are added up, from 1 */
+  yearStart: number;
+  /** true where values are whole numbers */
+  whole: boolean;
   /** decimals its column is shown with, where that was set */
   decimals: number | null;
 }
@@ -37,23 +54,20 @@ export function scaleOf({ unit, name, values }: FactSeries): Scale {
   return below || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
 }
 
-const MOST_DECIMALS = 8;
+/** What is said of a part, a rate, a state or another number that cannot be added up over time. */
+const NO_SUM =
+  /%|‰|°|\bper\b|\bpro\b|\bpar\b|\bpor\b|\bna\b|\/|\b(?:rate|ratio|share|average|mean|median|price|index|level|stock|balance|temperature|speed|population|inhabitants|kurs|preis|quote|anteil|bestand|durchschnitt|mittel|taux|prix|moyenne|stocks?|tasa|precio|media|promedio|stopa|cena|średnia|osuus|hinta|keskiarvo)\b/iu;
 
-/** Decimals with which the values of a line are said: what they have, but no more than three figures of the largest, or what was set. */
-export function decimalsOfSeries({ values, decimals, finished }: FactSeries): number {
-  let size = 0;
-  let needed = 0;
-  values.slice(0, finished).forEach((value) => {
-    if (value === null || value === 0) return;
-    size = Math.max(size, Math.abs(value));
-    if (needed < MOST_DECIMALS && !Number.isInteger(value))
-      needed = Math.max(needed, Math.min(MOST_DECIMALS, decimalsOf(value)));
-  });
-  if (decimals !== null) return decimals;
-  const figures =
-    size >= 100 ? (size >= 1000 ? 0 : 1) : size >= 10 ? 1 : size >= 1 ? 2 : 2 - Math.floor(Math.log10(size || 1));
-  return Math.min(needed, figures, MOST_DECIMALS);
-}
+/** True where values of several periods, or of several lines, can be added up: counts and amounts of no state and no rate. */
+export const addsUp = (series: FactSeries) =>
+  scaleOf(series) === 'ratio' && !NO_SUM.test(series.unit ?? '') && !NO_SUM.test(series.name);
+
+/** Decimals with which the finished values of a line are said. */
+export const decimalsOfSeries = ({ values, decimals, finished }: FactSeries): number =>
+  decimalsOfValues(finished < values.length ? values.slice(0, finished) : values, decimals);
+
+const isFrom = (key: Cell, from: number | string) =>
+  typeof key === 'number' && typeof from === 'number' ? key >= from : key === from;
 
 /** Where the entries of a column of a table stand across; null where a period has several rows. */
 export function seriesOfColumn(table: Table, across: Column, key: string): FactSeries | null {
@@ -68,16 +82,21 @@ export function seriesOfColumn(table: Table, across: Column, key: string): FactS
   const placeOf = (row: number) =>
     across.kind === 'date' ? periodNumber(Number(across.cells[row]), across.interval) : keyAt(row);
   if (new Set(placed.map(placeOf)).size < placed.length) return null;
-  const unfinishedFrom = across.kind === 'date' ? (across.unfinishedFrom ?? Infinity) : Infinity;
-  const finished = placed.findIndex((row) => Number(across.cells[row]) >= unfinishedFrom);
+  const from = column.unfinishedFrom ?? (across.kind === 'date' ? across.unfinishedFrom : undefined);
+  const finished = from === undefined ? -1 : placed.findIndex((row) => isFrom(across.cells[row] ?? null, from));
   return {
     id: key,
     name: readTitle(column.title).name,
     unit: column.unit,
     values: placed.map((row) => numberAt(column.cells, row)),
     keys: placed.map(keyAt),
+    ordered: across.kind === 'text' && across.ordered,
     interval: across.kind === 'date' ? across.interval : null,
     finished: finished < 0 ? placed.length : finished,
+    shown: { from: 0, until: placed.length },
+    years: across.kind === 'date' ? yearNameOf(across.shape) : undefined,
+    yearStart: 1,
+    whole: column.whole,
     decimals: column.decimals ?? null,
   };
 }

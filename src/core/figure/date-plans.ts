@@ -4,7 +4,7 @@
  */
 import type { Locale } from '../text/locale.ts';
 import { type CalendarUnit, floorTo } from '../time/calendar.ts';
-import { isoWeek } from '../time/format.ts';
+import { isoWeek, monthAndYear } from '../time/format.ts';
 
 export interface PlanLevel {
   unit: CalendarUnit;
@@ -85,17 +85,18 @@ const days = (every: number): PlanLevel => ({ unit: 'day', every, write: (ms) =>
 const weekStarts: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(dayOf(ms)) };
 const weekNumbers: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(isoWeek(ms).week) };
 const hours = (every: number): PlanLevel => ({ unit: 'hour', every, write: (ms) => two(new Date(ms).getUTCHours()) });
-const clock = (ms: number) => `${two(new Date(ms).getUTCHours())}:${two(new Date(ms).getUTCMinutes())}`;
+const clock = (ms: number, locale: Locale) =>
+  `${two(new Date(ms).getUTCHours())}${locale.clock}${two(new Date(ms).getUTCMinutes())}`;
 const minutes = (every: number): PlanLevel => ({ unit: 'minute', every, write: clock });
 const monthsWithYear: PlanLevel = {
   unit: 'month',
   every: 1,
-  write: (ms, locale) => `${locale.monthsShort[monthOf(ms)]} ${yearOf(ms)}`,
+  write: (ms, locale) => monthAndYear(ms, locale),
 };
 const dayDates: PlanLevel = {
   unit: 'day',
   every: 1,
-  write: (ms, locale) => `${dayOf(ms)} ${locale.monthsShort[monthOf(ms)]}`,
+  write: (ms, locale) => locale.day(dayOf(ms), monthOf(ms), null),
 };
 
 /** The date of a period in one line, by its unit. */
@@ -104,10 +105,12 @@ function writeDate(unit: CalendarUnit): PlanLevel['write'] {
   if (unit === 'quarter') return withYear(quarters).write;
   if (unit === 'half-year') return withYear(halves).write;
   if (unit === 'month') return monthsWithYear.write;
-  if (unit === 'hour' || unit === 'minute') return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${clock(ms)}`;
+  if (unit === 'hour' || unit === 'minute')
+    return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${clock(ms, locale)}`;
   if (unit === 'second')
-    return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${clock(ms)}:${two(new Date(ms).getUTCSeconds())}`;
-  return (ms, locale) => `${dayDates.write(ms, locale, 1)} ${yearOf(ms)}`;
+    return (ms, locale) =>
+      `${dayDates.write(ms, locale, 1)} ${clock(ms, locale)}${locale.clock}${two(new Date(ms).getUTCSeconds())}`;
+  return (ms, locale) => locale.day(dayOf(ms), monthOf(ms), yearOf(ms));
 }
 
 export const PLAN_IDS = [

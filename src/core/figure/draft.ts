@@ -8,13 +8,10 @@ import { periodNumber } from '../table/periods.ts';
 import { type Periods, periodsOfTable } from '../table/series.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
-import type { Locale } from '../text/locale.ts';
-import { formatPeriod } from '../time/format.ts';
 import { houseLook } from './look.ts';
 import { heightFor } from './panels/draft.ts';
 import type { Panels } from './panels/spec.ts';
 import { FigureSpec, type FigureWindow, Line } from './spec.ts';
-import { windowOf } from './window.ts';
 
 /** A size that fits the text width of an A4 page. */
 const WIDTH = 160;
@@ -30,7 +27,6 @@ export interface DraftChoices {
   id: string;
   tableId: string;
   style: HouseStyle;
-  locale: Locale;
   /** key or title of the column across; chosen when absent */
   across?: string | undefined;
   /** keys or titles of the lines' columns; chosen when absent */
@@ -111,23 +107,6 @@ function refuseMisleading(
 const exampleNames = (column: Column) =>
   [...new Set(column.cells.filter((cell) => typeof cell === 'string'))].slice(0, 2).map((text) => `“${text}”`);
 
-/** "Jan 2024 to Oct 2026" for a date column, else null. */
-function spanWords(column: Column, locale: Locale, window: FigureWindow = 'all'): string | null {
-  if (column.kind !== 'date') return null;
-  const inWindow = windowOf(column, window);
-  let from = Infinity;
-  let to = -Infinity;
-  column.cells.forEach((cell, row) => {
-    if (typeof cell !== 'number' || !inWindow(row)) return;
-    from = Math.min(from, cell);
-    to = Math.max(to, cell);
-  });
-  if (from > to) return null;
-  const first = formatPeriod(from, column.interval, locale);
-  const last = formatPeriod(to, column.interval, locale);
-  return first === last ? first : `${first} to ${last}`;
-}
-
 /** A line that draws a column, in the given colour. */
 export function newLine(id: string, column: string, colour: string, style: HouseStyle): Line {
   return Line.parse({ id, column, name: null, shown: true, ...houseLook(style, colour) });
@@ -169,7 +148,7 @@ export function newLines(
  * nothing to run across or to draw.
  */
 export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
-  const { style, locale } = choices;
+  const { style } = choices;
   if (table.rows === 0) throw new Refusal(`“${table.title}” has no rows yet, so there is nothing to draw.`);
   const across = choices.across === undefined ? chooseAcross(table) : findColumn(table, choices.across);
   if (!across)
@@ -187,7 +166,6 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     unordered: choices.unordered ?? choices.across !== undefined,
     isSplit: choices.panels !== undefined,
   });
-  const span = spanWords(across, locale, choices.window);
   const acrossName = readTitle(across.title).name.toLowerCase();
   return FigureSpec.parse({
     type: 'figure',
@@ -205,7 +183,12 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     panels: choices.panels ?? null,
     dateAxis: {},
     leftAxis: {},
-    words: { title: table.title, subtitle: span ?? `By ${acrossName}`, source: '' },
+    words: {
+      title: table.title,
+      subtitle:
+        across.kind === 'date' ? [{ fact: { kind: 'span', line: null }, part: 'sentence' }] : `By ${acrossName}`,
+      source: '',
+    },
     frame: {
       width: WIDTH,
       height: choices.panels

@@ -43,7 +43,7 @@ export function placeAxis(
 }
 
 /** Height of a value on its axis, points. */
-function heightOn({ scale, axis }: PlacedAxis, plot: Plot): (value: number) => number {
+export function heightOn({ scale, axis }: PlacedAxis, plot: Plot): (value: number) => number {
   const isUp = axis.direction === 'up';
   return (value) => {
     const share = fractionOf(scale, value);

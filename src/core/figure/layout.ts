@@ -3,9 +3,9 @@ import type { Box } from '../place/box.ts';
 import { POINTS_PER_MM, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
-import type { SayField } from '../text/rich.ts';
+import type { SayFact } from '../text/rich.ts';
 import { acrossNodes, acrossPlanner } from './across-axis.ts';
-import { fieldsOf } from './fields.ts';
+import { sayFactsOf } from './facts.ts';
 import type { FigureLayout, PlacedPanel } from './figure-layout.ts';
 import { figureScene } from './figure-scene.ts';
 import { frameNodes, INSET, placesIn } from './in-plot.ts';
@@ -32,7 +32,7 @@ import { type PlacedWords, placeWords } from './words.ts';
 /** What is to be placed in a frame, with the words around it. */
 interface Sheet extends Given {
   words: PlacedWords;
-  say: SayField;
+  say: SayFact;
   /** size of the frame, points */
   width: number;
   height: number;
@@ -44,7 +44,7 @@ function sheetOf(figure: ResolvedFigure, style: HouseStyle, locale: Locale): She
   const [width, height] = [frame.width * POINTS_PER_MM, frame.height * POINTS_PER_MM];
   const { panels } = figure;
   const list = panels.list.length > 0 ? panels.list : [onlyPanel(figure)];
-  const say = fieldsOf(figure, locale);
+  const say = sayFactsOf(figure, locale);
   const words = placeWords(texts, style, say, width, height, INSET);
   const legend = legendOf(figure, style, width - 2 * INSET);
   const legendRoom = (place: Legend['place']) =>

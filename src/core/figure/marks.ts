@@ -5,6 +5,7 @@ import { Weight } from '../mark/weight.ts';
 import { Id } from '../named/id.ts';
 import { Colour } from '../style/colour.ts';
 import { Words } from '../text/rich.ts';
+import { Written } from '../text/written.ts';
 import { Offset } from './look.ts';
 
 const finite = z.number().min(-1e15).max(1e15);
@@ -57,6 +58,8 @@ const Note = z.strictObject({
   kind: z.literal('note'),
   ...shared,
   text: Words,
+  /** for which data it was written by hand; null where that is not known */
+  written: Written.nullable().default(null),
   at: At,
   axis: side,
   value: finite,

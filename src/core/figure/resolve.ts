@@ -1,4 +1,6 @@
+import { type FactSeries, yearNameOf } from '../fact/series.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { periodNumber } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
 import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
@@ -32,6 +34,8 @@ export interface ResolvedLine {
   cells: readonly Cell[] | null;
   /** decimals its column is shown with, where its table says so */
   decimals: number | null;
+  /** the line as facts are worked out from it, with what the window leaves out; null where a period has several rows */
+  series(): FactSeries | null;
 }
 
 /** One of the plots of a figure; most figures have one, without a name. */
@@ -199,6 +203,56 @@ export function nameOfLine(line: Line, column: Column | undefined): string {
   return line.name ?? (column ? readTitle(column.title).name : line.column);
 }
 
+/** Works out something when it is first asked for. */
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | null = null;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+}
+
+/** Makes the lines of a plot what facts are worked out from: all rows of the table, and which of them the window holds. */
+function toldBy(
+  spec: FigureSpec,
+  across: Column,
+  totals: ReadonlySet<number>,
+  drawn: Placed,
+): (line: Line, column: Column) => FactSeries | null {
+  const whole = once(() => {
+    const { placed } = placeRows(across, spec.dateAxis.points, (row) => !totals.has(row));
+    const from = placed.rows.indexOf(drawn.rows[0] ?? -1);
+    const periods =
+      across.kind === 'date' ? placed.keys.map((key) => periodNumber(Number(key), across.interval)) : placed.keys;
+    return { placed, from, doubled: new Set(periods).size < periods.length };
+  });
+  return (line, column) => {
+    const { placed, from, doubled } = whole();
+    if (doubled || from < 0 || column.kind !== 'number') return null;
+    const known = firstUnfinished(knownUnfinished(column, across), placed);
+    const own =
+      typeof line.unfinished === 'string' ? placed.keys.length : firstUnfinished(line.unfinished.from, placed);
+    return {
+      id: line.id,
+      name: nameOfLine(line, column),
+      unit: column.unit,
+      values: withGaps(
+        placed.rows.map((row) => numberAt(column.cells, row)),
+        line.gaps,
+      ),
+      keys: placed.keys,
+      ordered: across.kind === 'text' && across.ordered,
+      interval: across.kind === 'date' ? across.interval : null,
+      finished: Math.min(known, own),
+      shown: { from, until: from + drawn.rows.length },
+      years: across.kind === 'date' ? yearNameOf(across.shape) : undefined,
+      yearStart: spec.dateAxis.yearStart,
+      whole: column.whole,
+      decimals: column.decimals ?? null,
+    };
+  };
+}
+
 /**
  * Joins a spec with the table of one plot: which rows stand where, and the
  * values of each line that is shown. A column the table no longer has gives an
@@ -216,6 +270,7 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
         placeOf: () => null,
       };
   const { rows, positions, keys } = placed;
+  const told = acrossColumn ? toldBy(spec, acrossColumn, totals, placed) : null;
   const isDate = acrossColumn?.kind === 'date';
   // Written when first asked for, and once for all lines: a million dates are never all written.
   const written: string[] = [];
@@ -256,6 +311,7 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
         finishedBy,
         cells: shown ? rows.map((row) => shown.cells[row] ?? null) : null,
         decimals: column?.kind === 'number' ? (column.decimals ?? null) : null,
+        series: once(() => (column && told ? told(line, column) : null)),
       };
     });
   const marks = spec.marks.filter((mark) => mark.shown);

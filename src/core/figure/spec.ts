@@ -3,6 +3,7 @@ import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
 import { Colour } from '../style/colour.ts';
 import { Words } from '../text/rich.ts';
+import { Written } from '../text/written.ts';
 import { PLAN_IDS } from './date-plans.ts';
 import { Look, Offset } from './look.ts';
 import { Mark } from './marks.ts';
@@ -209,6 +210,15 @@ export const FigureSpec = z.strictObject({
   rightAxis: ValueAxis.default(RIGHT_AXIS),
   tie: Tie.default({ kind: 'meet', zero: false }),
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
+  /** for which data the words were written by hand; null where that is not known, or where they follow the data */
+  written: z
+    .strictObject({
+      title: Written.nullable().default(null),
+      subtitle: Written.nullable().default(null),
+      source: Written.nullable().default(null),
+      description: Written.nullable().default(null),
+    })
+    .default({ title: null, subtitle: null, source: null, description: null }),
   frame: Frame,
   names: Names.default({ kind: 'lines', box: 'top right' }),
   /** small multiples; null for one plot */

@@ -3,7 +3,7 @@ import type { ValueScale } from '../scale/value-axis.ts';
 import { type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
-import { placeRuns, type SayField } from '../text/rich.ts';
+import { placeRuns, type SayFact } from '../text/rich.ts';
 import type { AxisNumbers } from './axis-numbers.ts';
 import type { Plot } from './plot.ts';
 import type { Side, ValueAxis } from './spec.ts';
@@ -97,7 +97,7 @@ interface CaptionPlace extends AxisPlace {
   edge: number;
   /** most width of a caption above the plot */
   captionWidth: number;
-  say: SayField;
+  say: SayFact;
 }
 
 /** The caption, flat above the axis or along it, read from below. */

@@ -3,10 +3,9 @@ import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { formatNumber } from '../text/number.ts';
+import { decimalsOfValues, formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
 import { emphasisPoints, shownValues } from './emphasis-points.ts';
-import { decimalsFor } from './fields.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 export interface ValueType {
@@ -19,7 +18,7 @@ export interface ValueType {
 /** The type in which a line's values are set, on an axis that divides its numbers by ten to the exponent. */
 export function valueType(line: ResolvedLine, exponent: number, style: HouseStyle, locale: Locale): ValueType {
   const { values } = line.line;
-  const decimals = values.decimals ?? decimalsFor(line, exponent);
+  const decimals = values.decimals ?? decimalsOfValues(line.values, line.decimals, exponent);
   return {
     face: values.bold ? 'sans-600' : 'sans-400',
     size: values.size ?? style.sizes.label,
@@ -31,7 +30,7 @@ export function valueType(line: ResolvedLine, exponent: number, style: HouseStyl
         return values.unit && line.unit ? withUnit(number, line.unit, locale) : number;
       }
       return typeof own === 'number'
-        ? formatNumber(own, values.decimals ?? decimalsFor({ values: [own], decimals: null }), locale)
+        ? formatNumber(own, values.decimals ?? decimalsOfValues([own], null), locale)
         : (own ?? '');
     },
   };

@@ -6,7 +6,7 @@ import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { type PlacedRun, placeRuns, plainWords, type SayField } from '../text/rich.ts';
+import { type PlacedRun, placeRuns, plainWords, type SayFact } from '../text/rich.ts';
 import { shownValues } from './emphasis-points.ts';
 import type { PlacedLine } from './lines.ts';
 import type { Offset, ValuesShown } from './look.ts';
@@ -58,7 +58,7 @@ export interface LabelledPlot {
   plot: Plot;
   style: HouseStyle;
   locale: Locale;
-  say: SayField;
+  say: SayFact;
   /** the power of ten a line's axis divides its numbers by */
   exponentOf(line: PlacedLine): number;
 }

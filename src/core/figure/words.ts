@@ -1,6 +1,6 @@
 import type { Part, SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import { type PlacedRun, placeRuns, plainWords, type SayField, type Type, type Words } from '../text/rich.ts';
+import { type PlacedRun, placeRuns, plainWords, type SayFact, type Type, type Words } from '../text/rich.ts';
 import type { FigureSpec } from './spec.ts';
 
 export interface PlacedWords {
@@ -44,7 +44,7 @@ export function runNodes(
 export function placeWords(
   words: Pick<FigureSpec['words'], 'title' | 'subtitle' | 'source'>,
   style: HouseStyle,
-  say: SayField,
+  say: SayFact,
   width: number,
   height: number,
   inset: number,

@@ -11,10 +11,12 @@ import { titleList } from './title-list.ts';
 import { ticksMeet, zeroHeights } from './two-axes.ts';
 import { unfinished } from './unfinished.ts';
 import { unit } from './unit.ts';
+import { wordsAndData } from './words-and-data.ts';
 
 /** All checks of a figure, in the order in which their notes stand. */
 const CHECKS: readonly Check[] = [
   titleList,
+  ...wordsAndData,
   unfinished,
   rangeCut,
   ticksMeet,

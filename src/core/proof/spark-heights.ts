@@ -1,7 +1,6 @@
-import { decimalsFor } from '../figure/fields.ts';
 import { placesOf, type SparkSeries, shownRecords } from '../spark/data.ts';
 import { isBars } from '../spark/look.ts';
-import { formatNumber } from '../text/number.ts';
+import { decimalsOfValues, formatNumber } from '../text/number.ts';
 import type { Mend, SparkCheck } from './note.ts';
 
 /** The highest finished value of a record; below all numbers where it has none. */
@@ -35,7 +34,7 @@ export const sparkHeights: SparkCheck = {
         if (!highest || value > highest.value) highest = { name, value };
       }
       if (!lowest || !highest || highest.value === lowest.value) return [];
-      const decimals = decimalsFor({ values: [lowest.value, highest.value], decimals: null });
+      const decimals = decimalsOfValues([lowest.value, highest.value], null);
       const write = (value: number) => formatNumber(value, decimals, locale);
       const own = column.spec;
       const mends: Mend[] = [

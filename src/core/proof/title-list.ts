@@ -1,4 +1,4 @@
-import { fieldsOf } from '../figure/fields.ts';
+import { sayFactsOf } from '../figure/facts.ts';
 import { plainWords } from '../text/rich.ts';
 import type { Check } from './note.ts';
 
@@ -10,7 +10,7 @@ const JOINTS =
 export const titleList: Check = {
   id: 'title-list',
   find({ figure, locale }) {
-    const title = plainWords(figure.spec.words.title, fieldsOf(figure, locale));
+    const title = plainWords(figure.spec.words.title, sayFactsOf(figure, locale));
     let rest = ` ${title.toLowerCase()} `;
     let named = 0;
     // Longer names first, so that one within another is not taken out of it.

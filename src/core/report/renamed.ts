@@ -1,17 +1,40 @@
 /**
- * What version 3 of a report calls by other names than the versions before it:
- * a column of level bars was of the kind "spark", and the opacity of a band was
- * its "strength"; lines were added one at a time. The names stand in documents, in the log and in what browsers
- * keep; reading a newer one changes nothing.
+ * What a report of today calls by other names than older versions: a column of
+ * level bars was of the kind "spark", and the opacity of a band was its
+ * "strength" (before version 3); words that follow the data were fields of seven
+ * kinds (before version 4); lines were added one at a time. The names stand in
+ * documents, in the log and in what browsers keep; reading a newer one changes nothing.
  */
 import type { Call, Change } from '../change/change.ts';
 import type { Field, Path } from '../named/fields.ts';
-import { isProperties } from '../named/same.ts';
+import { isProperties, own, type Properties } from '../named/same.ts';
+import type { FactKind, FactPart } from '../text/fact-ref.ts';
+
+/** What each field says as a fact and its part. */
+const FIELDS_BEFORE_4: Readonly<Record<string, { kind: FactKind; part: FactPart }>> = {
+  'latest value': { kind: 'latest', part: 'value' },
+  'latest month': { kind: 'latest', part: 'when' },
+  'change on year': { kind: 'year', part: 'signed change' },
+  'high and its month': { kind: 'high', part: 'value and when' },
+  'low and its month': { kind: 'low', part: 'value and when' },
+  'first month': { kind: 'first', part: 'before when' },
+  name: { kind: 'latest', part: 'name' },
+};
+
+/** A field of a run of words as the fact that it was. */
+function factOfField(value: Properties): unknown {
+  const { field, line, ...style } = value;
+  const known = typeof field === 'string' ? own(FIELDS_BEFORE_4, field) : undefined;
+  if (!known || (line !== null && typeof line !== 'string')) return null;
+  return { ...style, fact: { kind: known.kind, line }, part: known.part };
+}
 
 /** A value in today's names, however deep they stand in it. */
 export function renamedIn(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(renamedIn);
   if (!isProperties(value)) return value;
+  const fact = 'field' in value ? factOfField(value) : null;
+  if (fact !== null) return fact;
   const isBars = value['kind'] === 'spark';
   const isBand = value['kind'] === 'band';
   return Object.fromEntries(

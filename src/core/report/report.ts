@@ -62,7 +62,7 @@ export const MOST_ITEMS = 500;
 /** A report: its things in reading order, and how they are set. */
 export const Report = z.strictObject({
   format: z.literal('rizo-report'),
-  version: z.literal(3),
+  version: z.literal(4),
   title: z.string().min(1, 'A report has a title.').max(300),
   /** the dated issue, such as "October 2026" */
   edition: z.string().max(80),
@@ -76,7 +76,7 @@ export type Report = z.infer<typeof Report>;
 export function newReport(title: string, edition: string): Report {
   return {
     format: 'rizo-report',
-    version: 3,
+    version: 4,
     title,
     edition,
     locale: 'en-GB',

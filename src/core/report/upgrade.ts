@@ -43,7 +43,7 @@ export const upgradeSpec = (spec: unknown): unknown => renamedIn(withHeadIds(spe
 /** Version 1 kept things in lists; from version 2 on they are records by name. */
 function fromVersion1(document: Properties): unknown {
   const items = document['items'];
-  const list = { ...document, version: 3, items: Array.isArray(items) ? items.map(upgradeSpec) : items };
+  const list = { ...document, version: 4, items: Array.isArray(items) ? items.map(upgradeSpec) : items };
   const parsed = Report.safeParse(withoutDoubles(Report, list));
   if (!parsed.success) throw unreadable(parsed.error);
   return toRecord(Report, parsed.data);
@@ -55,12 +55,13 @@ function inThisVersion(document: Properties): unknown {
     case 1:
       return fromVersion1(document);
     case 2:
-      return { ...(renamedIn(document) as Properties), version: 3 };
     case 3:
+      return { ...(renamedIn(document) as Properties), version: 4 };
+    case 4:
       return document;
     default:
       throw new Refusal(
-        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 3.`,
+        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 4.`,
       );
   }
 }

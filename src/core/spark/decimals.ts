@@ -1,4 +1,4 @@
-import { decimalsFor } from '../figure/fields.ts';
+import { decimalsOfValues } from '../text/number.ts';
 import type { SparkSeries } from './data.ts';
 
 const SAMPLE = 2000;
@@ -9,7 +9,7 @@ export function decimalsOfSeries(series: SparkSeries): number {
   const known = decimals.get(series);
   if (known !== undefined) return known;
   const values = [...series.grid.data.subarray(0, SAMPLE)].filter((value) => !Number.isNaN(value));
-  const found = decimalsFor({ values, decimals: null });
+  const found = decimalsOfValues(values, null);
   decimals.set(series, found);
   return found;
 }

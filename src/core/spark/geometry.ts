@@ -5,14 +5,15 @@ import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { formatNumber } from '../text/number.ts';
-import type { PlacedRun, SayField } from '../text/rich.ts';
+import type { PlacedRun, SayFact } from '../text/rich.ts';
 import { wrap } from '../text/wrap.ts';
 import { sayPlace } from './data.ts';
 import { decimalsOfSeries } from './decimals.ts';
+import { saySparkFacts } from './facts.ts';
 import { isBars } from './look.ts';
 import { tailOf } from './number-cells.ts';
 import type { ResolvedColumn, ResolvedOf, ResolvedSparkline, ResolvedSparkTable } from './resolve.ts';
-import { linesOfWords, sparkFields, typeOfWords, type WordsPart } from './words.ts';
+import { linesOfWords, typeOfWords, type WordsPart } from './words.ts';
 
 export const INSET = 10;
 export const LEADING = 1.22;
@@ -60,7 +61,7 @@ export interface SparkGeometry {
   slots: Slot[];
   width: number;
   /** what the fields of its words say */
-  say: SayField;
+  say: SayFact;
   title: PlacedRun[][];
   subtitle: PlacedRun[][];
   source: PlacedRun[][];
@@ -236,7 +237,7 @@ export function freeGeometry(resolved: ResolvedSparkTable, style: HouseStyle, lo
       return here;
     });
   const width = Math.max(left - GAP + INSET, 30 * POINTS_PER_MM);
-  const say = sparkFields(resolved, locale);
+  const say = saySparkFacts(resolved, locale);
   const set = (part: WordsPart) => linesOfWords(spec.words[part], typeOfWords(part, style), say, width - 2 * INSET);
   const [title, subtitle, source] = [set('title'), set('subtitle'), set('source')];
   const titleBottom = INSET + (title.length * style.sizes.title + subtitle.length * style.sizes.subtitle) * LEADING;

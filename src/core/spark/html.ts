@@ -5,7 +5,7 @@ import { POINTS_PER_MM } from '../scene/scene.ts';
 import { escapeXml, svgNodes } from '../scene/svg.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
-import { plainWords, runsOfWords, type SayField, type Words } from '../text/rich.ts';
+import { plainWords, runsOfWords, type SayFact, type Words } from '../text/rich.ts';
 import { type Slot, type SparkGeometry, sparkGeometry } from './geometry.ts';
 import { type ResolvedSparkTable, resolveLooks } from './resolve.ts';
 import { headNodes, slotNodes } from './row-nodes.ts';
@@ -85,11 +85,11 @@ function cellHtml(geometry: SparkGeometry, slot: Slot, record: number): string {
 }
 
 /** Words as HTML; empty where they say nothing. All of their text is escaped, and colours are checked ones. */
-function wordsHtml(words: Words, say: SayField): string {
+function wordsHtml(words: Words, say: SayFact): string {
   if (plainWords(words, say).trim() === '') return '';
   return runsOfWords(words)
     .map((run) => {
-      let html = escapeXml('text' in run ? run.text : say(run.field, run.line)).replaceAll('\n', '<br>');
+      let html = escapeXml('text' in run ? run.text : say(run.fact, run.part)).replaceAll('\n', '<br>');
       if (run.bold) html = `<b>${html}</b>`;
       if (run.italic) html = `<i>${html}</i>`;
       if (run.raised)

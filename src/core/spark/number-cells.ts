@@ -1,7 +1,6 @@
 /** Columns of numbers in print: written alike, so that they align on their decimal marks. */
-import { decimalsFor } from '../figure/fields.ts';
 import type { Locale } from '../text/locale.ts';
-import { formatNumber } from '../text/number.ts';
+import { decimalsOfValues, formatNumber } from '../text/number.ts';
 
 /** Marks a missing number in print. */
 export const NONE = '–';
@@ -42,10 +41,7 @@ export function numberCells(values: Float64Array, writing: Writing, locale: Loca
     else byUnit.set(unit, [value]);
   });
   const decimalsOf = new Map(
-    [...byUnit].map(([unit, known]) => [
-      unit,
-      writing.decimals ?? (percent ? 1 : decimalsFor({ values: known, decimals: null })),
-    ]),
+    [...byUnit].map(([unit, known]) => [unit, writing.decimals ?? (percent ? 1 : decimalsOfValues(known, null))]),
   );
   const isMixed = byUnit.size > 1;
   const texts = Array.from(values, (value, record) => {

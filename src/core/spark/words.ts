@@ -1,63 +1,21 @@
-/** The words of a spark table: title, subtitle and source, with fields that follow its sparklines. */
-import { sayChange } from '../figure/fields.ts';
+/** The words of a spark table: title, subtitle and source, with facts that follow its sparklines. */
 import type { HouseStyle } from '../style/style.ts';
-import type { Locale } from '../text/locale.ts';
-import { formatNumber } from '../text/number.ts';
-import { type PlacedRun, placeRuns, plainWords, type SayField, type Type, type Words } from '../text/rich.ts';
-import { derivedOf, placesOf, type SparkData, sayPlace, shownRecords } from './data.ts';
-import { decimalsOfSeries } from './decimals.ts';
-import type { ResolvedColumn, ResolvedSparkline } from './resolve.ts';
+import { type PlacedRun, placeRuns, plainWords, type SayFact, type Type, type Words } from '../text/rich.ts';
+import { type SparkData, shownRecords } from './data.ts';
+import type { ResolvedColumn } from './resolve.ts';
 import type { SparkTableSpec } from './spec.ts';
 
 /** Lines of words at the most. */
 const MOST_LINES = 4;
-const NOTHING = '–';
 
 type Resolved = { data: SparkData; columns: readonly ResolvedColumn[] };
 
-/** What a field can speak of: the rows that are shown, by their keys. */
-export function rowsForFields({ data }: Resolved): { id: string; name: string }[] {
+/** What a fact can speak of: the rows that are shown, by their keys. */
+export function rowsForFacts({ data }: Resolved): { id: string; name: string }[] {
   return shownRecords(data).flatMap((record) => {
     const found = data.records[record];
     return found ? [{ id: found.key, name: found.name }] : [];
   });
-}
-
-/**
- * What the fields of a spark table say, of its first column of sparklines and
- * the row that they name (the first one where they name none); a dash where
- * there is nothing to say.
- */
-export function sparkFields({ data, columns }: Resolved, locale: Locale): SayField {
-  const column = columns.find((one): one is ResolvedSparkline => one.kind === 'sparkline');
-  const shown = shownRecords(data);
-  return (field, row) => {
-    const record = row === null ? shown[0] : data.records.findIndex(({ key }) => key === row);
-    const found = record === undefined ? undefined : data.records[record];
-    if (record === undefined || !found) return NOTHING;
-    if (field === 'name') return found.name;
-    if (!column) return NOTHING;
-    const { series } = column;
-    const { course, from } = placesOf(series, record);
-    const derived = (what: Parameters<typeof derivedOf>[2]) => derivedOf(series, record, what);
-    const where = (at: number | null) => (at === null ? NOTHING : sayPlace(course, from + at, locale));
-    const write = (value: number) => formatNumber(value, decimalsOfSeries(series), locale);
-    if (field === 'change on year') {
-      const change = derived('change on the year');
-      return change ? sayChange(change.value, locale) : NOTHING;
-    }
-    const what = {
-      'latest value': 'last',
-      'latest month': 'last',
-      'first month': 'first',
-      'high and its month': 'high',
-      'low and its month': 'low',
-    } as const;
-    const value = derived(what[field]);
-    if (!value) return NOTHING;
-    if (field === 'latest month' || field === 'first month') return where(value.at);
-    return field === 'latest value' ? write(value.value) : `${write(value.value)} (${where(value.at)})`;
-  };
 }
 
 export type WordsPart = keyof SparkTableSpec['words'];
@@ -70,10 +28,10 @@ export function typeOfWords(part: WordsPart, style: HouseStyle): Type {
 }
 
 /** Words in lines of a width; none where they say nothing. */
-export function linesOfWords(words: Words, type: Type, say: SayField, width: number): PlacedRun[][] {
+export function linesOfWords(words: Words, type: Type, say: SayFact, width: number): PlacedRun[][] {
   return plainWords(words, say).trim() === '' ? [] : placeRuns(words, type, say, width, MOST_LINES);
 }
 
 /** The title in plain words, or the table's name where it has none. */
-export const plainTitle = ({ words, name }: SparkTableSpec, say: SayField): string =>
+export const plainTitle = ({ words, name }: SparkTableSpec, say: SayFact): string =>
   plainWords(words.title, say).trim() || name;

@@ -15,6 +15,7 @@ const add = (names: readonly string[]) =>
 for (const id of LOCALES) {
   add(localeOf(id).months);
   add(localeOf(id).monthsShort);
+  add(localeOf(id).monthsInDate ?? []);
 }
 const list = (text: string) => text.split(' ');
 // Polish says "12 stycznia" and "w styczniu".

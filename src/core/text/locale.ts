@@ -1,7 +1,9 @@
 /**
  * What the report's locale decides: separators of numbers, and names of months
  * and days. Kept here, not taken from the runtime, so that browser, server and
- * tests write the same text. Values follow Unicode CLDR.
+ * tests write the same text. Values follow Unicode CLDR, to which a test holds
+ * them; the house differs in one: September is "Sep" in British English, too,
+ * for there it would be the only short month of four letters.
  */
 export const LOCALES = ['en-GB', 'en-US', 'de-DE', 'fr-FR', 'es-ES', 'pl-PL', 'fi-FI'] as const;
 export type LocaleId = (typeof LOCALES)[number];
@@ -14,6 +16,12 @@ export interface Locale {
   /** stand-alone names, January first */
   months: readonly string[];
   monthsShort: readonly string[];
+  /** short names beside a day or a year, where the language writes them otherwise than alone */
+  monthsInDate?: readonly string[];
+  /** a day with its short month, with a year where one is given, from 0 for January */
+  day(day: number, month: number, year: number | null): string;
+  /** between hours, minutes and seconds */
+  clock: ':' | '.';
   quarter: string;
   half: string;
   /** thousands, millions and billions, as a caption says them */
@@ -26,9 +34,23 @@ const words = (text: string) => text.split(' ');
 const NBSP = '\u00a0';
 const NNBSP = '\u202f';
 
+/** "5 Jan 2026" in the short months of a language. */
+const dayFirst =
+  (months: readonly string[], stop = ''): Locale['day'] =>
+  (day, month, year) =>
+    `${day}${stop} ${months[month] ?? ''}${year === null ? '' : ` ${year}`}`;
+
+const ENGLISH_SHORT = words('Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec');
+const GERMAN_IN_DATE = words('Jan. Feb. März Apr. Mai Juni Juli Aug. Sept. Okt. Nov. Dez.');
+const FRENCH_SHORT = words('janv. févr. mars avr. mai juin juil. août sept. oct. nov. déc.');
+const SPANISH_SHORT = words('ene feb mar abr may jun jul ago sept oct nov dic');
+const POLISH_SHORT = words('sty lut mar kwi maj cze lip sie wrz paź lis gru');
+
 const english: Omit<Locale, 'id' | 'name' | 'decimal' | 'group'> = {
   months: words('January February March April May June July August September October November December'),
-  monthsShort: words('Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec'),
+  monthsShort: ENGLISH_SHORT,
+  day: dayFirst(ENGLISH_SHORT),
+  clock: ':',
   quarter: 'Q',
   half: 'H',
   powers: ['thousands', 'millions', 'billions'],
@@ -37,7 +59,14 @@ const english: Omit<Locale, 'id' | 'name' | 'decimal' | 'group'> = {
 
 const locales: Record<LocaleId, Locale> = {
   'en-GB': { id: 'en-GB', name: 'English (United Kingdom)', decimal: '.', group: ',', ...english },
-  'en-US': { id: 'en-US', name: 'English (United States)', decimal: '.', group: ',', ...english },
+  'en-US': {
+    id: 'en-US',
+    name: 'English (United States)',
+    decimal: '.',
+    group: ',',
+    ...english,
+    day: (day, month, year) => `${ENGLISH_SHORT[month] ?? ''} ${day}${year === null ? '' : `, ${year}`}`,
+  },
   'de-DE': {
     id: 'de-DE',
     name: 'German',
@@ -45,6 +74,9 @@ const locales: Record<LocaleId, Locale> = {
     group: '.',
     months: words('Januar Februar März April Mai Juni Juli August September Oktober November Dezember'),
     monthsShort: words('Jan Feb Mär Apr Mai Jun Jul Aug Sep Okt Nov Dez'),
+    monthsInDate: GERMAN_IN_DATE,
+    day: dayFirst(GERMAN_IN_DATE, '.'),
+    clock: ':',
     quarter: 'Q',
     half: 'H',
     powers: ['Tausend', 'Mio.', 'Mrd.'],
@@ -56,7 +88,9 @@ const locales: Record<LocaleId, Locale> = {
     decimal: ',',
     group: NNBSP,
     months: words('janvier février mars avril mai juin juillet août septembre octobre novembre décembre'),
-    monthsShort: words('janv. févr. mars avr. mai juin juil. août sept. oct. nov. déc.'),
+    monthsShort: FRENCH_SHORT,
+    day: dayFirst(FRENCH_SHORT),
+    clock: ':',
     quarter: 'T',
     half: 'S',
     powers: ['milliers', 'millions', 'milliards'],
@@ -68,7 +102,9 @@ const locales: Record<LocaleId, Locale> = {
     decimal: ',',
     group: '.',
     months: words('enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre'),
-    monthsShort: words('ene feb mar abr may jun jul ago sept oct nov dic'),
+    monthsShort: SPANISH_SHORT,
+    day: dayFirst(SPANISH_SHORT),
+    clock: ':',
     quarter: 'T',
     half: 'S',
     powers: ['miles', 'millones', 'miles de millones'],
@@ -80,7 +116,9 @@ const locales: Record<LocaleId, Locale> = {
     decimal: ',',
     group: NBSP,
     months: words('styczeń luty marzec kwiecień maj czerwiec lipiec sierpień wrzesień październik listopad grudzień'),
-    monthsShort: words('sty lut mar kwi maj cze lip sie wrz paź lis gru'),
+    monthsShort: POLISH_SHORT,
+    day: dayFirst(POLISH_SHORT),
+    clock: ':',
     quarter: 'K',
     half: 'P',
     powers: ['tys.', 'mln', 'mld'],
@@ -95,6 +133,8 @@ const locales: Record<LocaleId, Locale> = {
       'tammikuu helmikuu maaliskuu huhtikuu toukokuu kesäkuu heinäkuu elokuu syyskuu lokakuu marraskuu joulukuu',
     ),
     monthsShort: words('tammi helmi maalis huhti touko kesä heinä elo syys loka marras joulu'),
+    day: (day, month, year) => `${day}.${month + 1}.${year ?? ''}`,
+    clock: '.',
     quarter: 'Q',
     half: 'H',
     powers: ['tuhatta', 'milj.', 'mrd.'],

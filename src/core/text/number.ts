@@ -29,3 +29,23 @@ export function decimalsOf(step: number): number {
   }
   return 12;
 }
+
+const MOST_DECIMALS = 8;
+
+/**
+ * Decimals with which values are written beside each other: three figures of the
+ * largest of them, but no more than they have, or than was set. `exponent` is the power of ten they are divided by.
+ */
+export function decimalsOfValues(values: readonly (number | null)[], set: number | null, exponent = 0): number {
+  const divisor = 10 ** exponent;
+  let size = 0;
+  for (const value of values) if (value !== null) size = Math.max(size, Math.abs(value) / divisor);
+  const figures = size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 2 - Math.floor(Math.log10(size || 1));
+  const most = Math.min(figures, set ?? MOST_DECIMALS, MOST_DECIMALS);
+  let needed = 0;
+  for (const value of values) {
+    if (needed >= most) return most;
+    if (value !== null && value !== 0) needed = Math.max(needed, Math.min(most, decimalsOf(Math.abs(value) / divisor)));
+  }
+  return needed;
+}

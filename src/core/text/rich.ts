@@ -1,20 +1,9 @@
-/** Words with bold, italic, raised, lowered and coloured runs, and fields that follow the data. */
+/** Words with bold, italic, raised, lowered and coloured runs, and facts that follow the data. */
 import * as z from 'zod';
 import { Colour } from '../style/colour.ts';
 import type { FaceId } from './faces.ts';
+import { FACT_PARTS, type FactPart, FactRef } from './fact-ref.ts';
 import { textWidth } from './measure.ts';
-
-/** What a field can say; each is of one line of the figure. */
-export const FIELDS = [
-  'latest value',
-  'latest month',
-  'change on year',
-  'high and its month',
-  'low and its month',
-  'first month',
-  'name',
-] as const;
-export type FieldName = (typeof FIELDS)[number];
 
 const style = {
   bold: z.literal(true).optional(),
@@ -24,29 +13,25 @@ const style = {
 };
 
 const TextRun = z.strictObject({ text: z.string().max(2000), ...style });
-const FieldRun = z.strictObject({
-  field: z.enum(FIELDS),
-  /** id of the line, or key of the row, that it speaks of; null for the first one shown */
-  line: z.string().max(500).nullable(),
-  ...style,
-});
-const Run = z.union([TextRun, FieldRun]);
+/** Words that are worked out from the data each time they are set. */
+export const FactRun = z.strictObject({ fact: FactRef, part: z.enum(FACT_PARTS).default('sentence'), ...style });
+const Run = z.union([TextRun, FactRun]);
 export type Run = z.infer<typeof Run>;
 
 /** Plain words, or runs of them where some are set apart. A line break in a text begins a new line. */
 export const Words = z.union([z.string().max(2000), z.array(Run).max(200)]);
 export type Words = z.infer<typeof Words>;
 
-/** What a field says. */
-export type SayField = (field: FieldName, line: string | null) => string;
+/** What a fact says now, or a part of it. */
+export type SayFact = (fact: FactRef, part: FactPart) => string;
 
 /** Words as runs. */
 export const runsOfWords = (words: Words): readonly Run[] => (typeof words === 'string' ? [{ text: words }] : words);
 
-/** Words without their looks, fields written out. */
-export function plainWords(words: Words, say: SayField): string {
+/** Words without their looks, facts written out. */
+export function plainWords(words: Words, say: SayFact): string {
   return runsOfWords(words)
-    .map((run) => ('text' in run ? run.text : say(run.field, run.line)))
+    .map((run) => ('text' in run ? run.text : say(run.fact, run.part)))
     .join('');
 }
 
@@ -101,7 +86,7 @@ interface Piece extends Omit<PlacedRun, 'x'> {
  * `most`; a word wider than that is broken between letters, and of a text that
  * is too long the last line ends with an ellipsis. Widths are measured run by run.
  */
-export function placeRuns(words: Words, type: Type, say: SayField, width: number, most = Infinity): PlacedRun[][] {
+export function placeRuns(words: Words, type: Type, say: SayFact, width: number, most = Infinity): PlacedRun[][] {
   const lines: PlacedRun[][] = [[]];
   let x = 0;
   let word: Piece[] = [];
@@ -158,7 +143,7 @@ export function placeRuns(words: Words, type: Type, say: SayField, width: number
   };
   for (const run of runsOfWords(words)) {
     const set = typeOf(run, type);
-    const text = 'text' in run ? run.text : say(run.field, run.line);
+    const text = 'text' in run ? run.text : say(run.fact, run.part);
     for (const part of text.split(/(\n|[ \t]+)/)) {
       if (part === '') continue;
       if (part === '\n') {

@@ -14,12 +14,19 @@ export function isoWeek(ms: number): { year: number; week: number } {
   return { year, week: 1 + Math.floor((thursday.getTime() - newYear) / (7 * 86_400_000)) };
 }
 
+/** A month with its year, short: "Oct 2026", "Okt. 2026". */
+export function monthAndYear(ms: number, locale: Locale): string {
+  const date = new Date(ms);
+  return `${(locale.monthsInDate ?? locale.monthsShort)[date.getUTCMonth()] ?? ''} ${date.getUTCFullYear()}`;
+}
+
 /** Writes the period of an interval that a date stands for, as a reader would say it: "Oct 2026", "Q3 2026", "12 Oct 2026". */
 export function formatPeriod(ms: number, interval: Interval, locale: Locale): string {
   const date = new Date(ms);
   const year = date.getUTCFullYear();
   const month = date.getUTCMonth();
-  const day = `${date.getUTCDate()} ${locale.monthsShort[month]} ${year}`;
+  const day = locale.day(date.getUTCDate(), month, year);
+  const clock = (...parts: number[]) => `${day} ${parts.map(two).join(locale.clock)}`;
   switch (partsOf(interval).base) {
     case 'year':
       return String(year);
@@ -28,16 +35,16 @@ export function formatPeriod(ms: number, interval: Interval, locale: Locale): st
     case 'half-year':
       return `${locale.half}${Math.floor(month / 6) + 1} ${year}`;
     case 'month':
-      return `${locale.monthsShort[month]} ${year}`;
+      return monthAndYear(ms, locale);
     case 'week': {
       const { year: weekYear, week } = isoWeek(ms);
       return `${weekYear}-W${two(week)}`;
     }
     case 'second':
-      return `${day} ${two(date.getUTCHours())}:${two(date.getUTCMinutes())}:${two(date.getUTCSeconds())}`;
+      return clock(date.getUTCHours(), date.getUTCMinutes(), date.getUTCSeconds());
     case 'minute':
     case 'hour':
-      return `${day} ${two(date.getUTCHours())}:${two(date.getUTCMinutes())}`;
+      return clock(date.getUTCHours(), date.getUTCMinutes());
     default:
       return day;
   }

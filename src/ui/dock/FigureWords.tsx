@@ -1,38 +1,54 @@
 import { useMemo } from 'react';
-import { fieldsOf } from '../../core/figure/fields.ts';
+import { factInParts, sayFactsOf, sentencesOf } from '../../core/figure/facts.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
+import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
+import { writtenFor } from '../../core/figure/written.ts';
 import { tableIn } from '../../core/report/report.ts';
-import { localeOf } from '../../core/text/locale.ts';
-import type { SayField } from '../../core/text/rich.ts';
+import { type Locale, localeOf } from '../../core/text/locale.ts';
+import type { Words } from '../../core/text/rich.ts';
+import type { Written } from '../../core/text/written.ts';
 import { useReport } from '../state/store.ts';
 import { useTable } from '../state/tables.ts';
 import type { RichEditorProps } from './RichEditor.tsx';
 import { RichField } from './RichField.tsx';
-import type { Fields } from './RichTools.tsx';
+import type { Facts } from './RichTools.tsx';
 
-const NOTHING: SayField = () => '–';
+const NOTHING: Facts = { say: () => '–', lines: [], sentencesOf: () => [], inParts: () => null };
 
-/** What the fields of a figure say now, and its lines by name. */
-function useFields(figure: FigureSpec): Fields {
-  const item = useReport((state) => tableIn(state.report, figure.table));
-  const locale = useReport((state) => state.report.locale);
-  const loaded = useTable(item);
-  const table = 'table' in loaded ? loaded.table : null;
-  return useMemo(() => {
-    if (!table) return { say: NOTHING, lines: [] };
-    const resolved = resolveFigure(figure, table);
-    return {
-      say: fieldsOf(resolved, localeOf(locale)),
-      // A line that runs through several panels has no one value to tell.
-      lines: resolved.lines
-        .filter(({ line }, _, all) => all.filter((other) => other.line.id === line.id).length === 1)
-        .map(({ line, name }) => ({ id: line.id, name })),
-    };
-  }, [figure, table, locale]);
+/** What can be said of the lines of a figure, as words that follow its data. */
+function factsOf(figure: ResolvedFigure | null, locale: Locale): Facts {
+  if (!figure) return NOTHING;
+  return {
+    say: sayFactsOf(figure, locale),
+    // A line that runs through several panels has no one value to tell.
+    lines: figure.lines
+      .filter(({ line }, _, all) => all.filter((other) => other.line.id === line.id).length === 1)
+      .map(({ line, name }) => ({ id: line.id, name })),
+    sentencesOf: (line) => sentencesOf(figure, line, locale),
+    inParts: (fact) => factInParts(figure, fact, locale),
+  };
 }
 
-/** Words of a figure, with fields that speak of its lines. */
-export function FigureWords({ figure, ...props }: Omit<RichEditorProps, 'fields'> & { figure: FigureSpec }) {
-  return <RichField {...props} fields={useFields(figure)} />;
+interface FigureWordsProps extends Omit<RichEditorProps, 'facts' | 'onCommit'> {
+  figure: FigureSpec;
+  /** takes the new words, and for which data they were written where they are by hand */
+  onCommit(words: Words, written: Written | null): string | null;
+}
+
+/** Words of a figure, with facts of its lines. */
+export function FigureWords({ figure, onCommit, ...props }: FigureWordsProps) {
+  const item = useReport((state) => tableIn(state.report, figure.table));
+  const locale = localeOf(useReport((state) => state.report.locale));
+  const loaded = useTable(item);
+  const table = 'table' in loaded ? loaded.table : null;
+  const resolved = useMemo(() => (table ? resolveFigure(figure, table) : null), [figure, table]);
+  const facts = useMemo(() => factsOf(resolved, locale), [resolved, locale]);
+  return (
+    <RichField
+      {...props}
+      facts={facts}
+      onCommit={(words) => onCommit(words, resolved ? writtenFor(resolved, words, locale) : null)}
+    />
+  );
 }

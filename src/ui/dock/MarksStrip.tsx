@@ -219,7 +219,7 @@ function NoteWords({ figure, mark, across, panels, set }: MarkProps<'note'>) {
         label="Text of the note"
         figure={figure}
         value={mark.text}
-        onCommit={(text) => set({ ...mark, text })}
+        onCommit={(text, written) => set({ ...mark, text, written })}
       />
       at
       {across && (

@@ -7,16 +7,16 @@ import { Placeholder, UndoRedo } from '@tiptap/extensions';
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import { isSame } from '../../core/named/same.ts';
-import { FIELDS, type Words } from '../../core/text/rich.ts';
+import type { Words } from '../../core/text/rich.ts';
 import { useReport } from '../state/store.ts';
 import { seenNow, whileTyping } from '../state/typing.ts';
-import { type Fields, RichTools } from './RichTools.tsx';
-import { Coloured, documentOf, fieldNode, Raised, wordsOf } from './rich-document.ts';
+import { type Facts, RichTools } from './RichTools.tsx';
+import { Coloured, documentOf, factIn, factNode, Raised, wordsOf } from './rich-document.ts';
 
 export interface RichEditorProps {
   label: string;
-  /** what fields can say */
-  fields: Fields;
+  /** what can be said as words that follow the data */
+  facts: Facts;
   value: Words;
   placeholder?: string;
   className?: string;
@@ -92,7 +92,7 @@ function useKeptOnLeaving(keep: () => void): void {
 /** A small editor: kept on Enter, on leaving it and on a pause in typing; Shift Enter begins a new line, Escape goes back. */
 export default function RichEditor({
   label,
-  fields,
+  facts,
   value,
   placeholder = '',
   className = '',
@@ -101,8 +101,8 @@ export default function RichEditor({
   const palette = useReport((state) => state.report.style.palette);
   const [focused, setFocused] = useState(false);
   const typed = useTyped(value, onCommit);
-  const say = useRef(fields.say);
-  say.current = fields.say;
+  const say = useRef(facts.say);
+  say.current = facts.say;
   const box = useRef<HTMLSpanElement>(null);
   const editor = useEditor({
     extensions: [
@@ -115,7 +115,7 @@ export default function RichEditor({
       Coloured,
       UndoRedo,
       Placeholder.configure({ placeholder }),
-      fieldNode(() => say.current),
+      factNode(() => say.current),
     ],
     content: documentOf(value),
     immediatelyRender: true,
@@ -150,18 +150,18 @@ export default function RichEditor({
     if (!isSame(wordsOf(editor.getJSON()), value)) editor.commands.setContent(documentOf(value), { emitUpdate: false });
   }, [editor, value, typed.isDirty]);
   useEffect(() => {
-    for (const shown of box.current?.querySelectorAll<HTMLElement>('[data-field]') ?? []) {
-      const field = FIELDS.find((name) => name === shown.dataset['field']);
-      if (field) shown.textContent = fields.say(field, shown.dataset['line'] || null);
+    for (const shown of box.current?.querySelectorAll<HTMLElement>('[data-fact]') ?? []) {
+      const run = factIn(shown.dataset['fact'], shown.dataset['part']);
+      if (run) shown.textContent = facts.say(run.fact, run.part);
     }
-  }, [fields]);
+  }, [facts]);
   return (
     <span ref={box} className="inline-flex min-w-40 flex-col">
       <EditorContent
         editor={editor}
         className={`min-w-40 rounded border-b border-dotted border-quiet px-1 focus-within:bg-base-200 ${className}`}
       />
-      {focused && editor && <RichTools editor={editor} fields={fields} colours={palette} />}
+      {focused && editor && <RichTools editor={editor} facts={facts} colours={palette} />}
       {typed.error && (
         <span role="alert" className="max-w-80 text-xs text-error">
           {typed.error}

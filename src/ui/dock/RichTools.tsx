@@ -1,14 +1,23 @@
 /** What is done to chosen words in a small editor: their looks, and words that follow the data. */
 import type { Editor } from '@tiptap/react';
 import { type ReactNode, useState } from 'react';
-import { FIELDS, type FieldName, type SayField } from '../../core/text/rich.ts';
+import { type FactPart, type FactRef, FIELDS } from '../../core/text/fact-ref.ts';
+import type { Run, SayFact } from '../../core/text/rich.ts';
 import { Popover } from '../controls/Popover.tsx';
+import { documentOf, factIn } from './rich-document.ts';
 
-/** What fields can say, and of which lines or rows. */
-export interface Fields {
-  say: SayField;
+/** What can be said as words that follow the data, and of which lines or rows. */
+export interface Facts {
+  say: SayFact;
   lines: readonly { id: string; name: string }[];
+  /** whole sentences of a line, the most telling first; absent where only words are offered */
+  sentencesOf?(line: string | null): readonly { text: string; fact: FactRef }[];
+  /** a sentence in parts, so that other words can be typed between them; null where it does not hold */
+  inParts?(fact: FactRef): readonly Run[] | null;
 }
+
+/** Sentences in the list at the most. */
+const MOST_SENTENCES = 14;
 
 function Tool({ label, on, onClick, children }: { label: string; on: boolean; onClick(): void; children: ReactNode }) {
   return (
@@ -28,19 +37,37 @@ function Tool({ label, on, onClick, children }: { label: string; on: boolean; on
 
 interface ToolsProps {
   editor: Editor;
-  fields: Fields;
+  facts: Facts;
   colours: readonly { name: string; colour: string }[];
 }
 
-/** Looks of the chosen words, and the list of fields. */
-export function RichTools({ editor, fields, colours }: ToolsProps) {
+/** Looks of the chosen words, and the list of words and sentences that follow the data. */
+export function RichTools({ editor, facts, colours }: ToolsProps) {
   const [line, setLine] = useState<string | null>(null);
   const raise = (to: 'super' | 'sub') =>
     editor.isActive('raised', { to })
       ? editor.chain().focus().unsetMark('raised').run()
       : editor.chain().focus().setMark('raised', { to }).run();
-  const insert = (field: FieldName) =>
-    editor.chain().focus().insertContent({ type: 'field', attrs: { field, line } }).run();
+  const insert = (fact: FactRef, part: FactPart) =>
+    editor.chain().focus().insertContent({ type: 'fact', attrs: { fact, part } }).run();
+  // The sentence that is chosen, or stands right before the caret.
+  const { $from } = editor.state.selection;
+  const chosen = [$from.nodeAfter, $from.nodeBefore].find((node) => node?.type.name === 'fact');
+  const sentence = chosen ? factIn(chosen.attrs['fact'], chosen.attrs['part']) : null;
+  const parts = sentence?.part === 'sentence' ? (facts.inParts?.(sentence.fact) ?? null) : null;
+  const takeApart = () => {
+    if (!chosen || !parts) return;
+    const from = $from.nodeAfter === chosen ? $from.pos : $from.pos - chosen.nodeSize;
+    const content = documentOf([...parts]).content?.[0]?.content ?? [];
+    editor
+      .chain()
+      .focus()
+      .insertContentAt({ from, to: from + chosen.nodeSize }, content)
+      .run();
+  };
+  const own = (kind: FactRef['kind']): FactRef => ({ kind, line });
+  const words = Object.entries(FIELDS).filter(([, { kind, part }]) => facts.say(own(kind), part) !== '–');
+  const sentences = (facts.sentencesOf?.(line) ?? []).slice(0, MOST_SENTENCES);
   return (
     <span className="flex items-center gap-0.5" data-rich-tools>
       <Tool label="Bold" on={editor.isActive('bold')} onClick={() => editor.chain().focus().toggleBold().run()}>
@@ -90,7 +117,7 @@ export function RichTools({ editor, fields, colours }: ToolsProps) {
                 onChange={(event) => setLine(event.target.value || null)}
               >
                 <option value="">the first line</option>
-                {fields.lines.map(({ id, name }) => (
+                {facts.lines.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
                   </option>
@@ -98,25 +125,54 @@ export function RichTools({ editor, fields, colours }: ToolsProps) {
               </select>
             </label>
             <ul className="mt-1">
-              {FIELDS.map((field) => (
-                <li key={field}>
+              {words.map(([name, { kind, part }]) => (
+                <li key={name}>
                   <button
                     type="button"
                     className="flex w-full justify-between gap-3 rounded px-2 py-0.5 text-left hover:bg-base-200"
                     onClick={() => {
-                      insert(field);
+                      insert(own(kind), part);
                       close();
                     }}
                   >
-                    {field}
-                    <span className="text-quiet">{fields.say(field, line)}</span>
+                    {name}
+                    <span className="text-quiet">{facts.say(own(kind), part)}</span>
                   </button>
                 </li>
               ))}
             </ul>
+            {sentences.length > 0 && (
+              <ul className="mt-1 border-t border-rule pt-1" aria-label="Sentences">
+                {sentences.map(({ text, fact }) => (
+                  <li key={text}>
+                    <button
+                      type="button"
+                      className="w-full rounded px-2 py-0.5 text-left hover:bg-base-200"
+                      onClick={() => {
+                        insert(fact, 'sentence');
+                        close();
+                      }}
+                    >
+                      {text}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            )}
           </>
         )}
       </Popover>
+      {parts && (
+        <button
+          type="button"
+          className="phrase ml-2 text-[13px]"
+          title="Its words can be changed then; its numbers go on following the data"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={takeApart}
+        >
+          take the sentence apart
+        </button>
+      )}
     </span>
   );
 }

@@ -1,11 +1,16 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { describeFigure } from '../../core/figure/describe.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { suggestTitles } from '../../core/figure/suggest.ts';
+import { writtenFor } from '../../core/figure/written.ts';
+import { isSame } from '../../core/named/same.ts';
 import type { Table } from '../../core/table/column.ts';
 import { localeOf } from '../../core/text/locale.ts';
+import type { Words } from '../../core/text/rich.ts';
+import type { Written } from '../../core/text/written.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
+import { useView } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
 import { FigureWords } from './FigureWords.tsx';
 
@@ -18,11 +23,18 @@ const FIELDS = [
 /** Title, subtitle and source of the figure, its description, and its name in the report. */
 export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table }) {
   const locale = localeOf(useReport((state) => state.report.locale));
-  const { suggested, described } = useMemo(() => {
+  const { suggested, described, writtenNow } = useMemo(() => {
     const resolved = resolveFigure(figure, table);
-    return { suggested: suggestTitles(resolved, locale), described: describeFigure(resolved, locale) };
+    return {
+      suggested: suggestTitles(resolved, locale),
+      described: describeFigure(resolved, locale),
+      writtenNow: (words: Words) => writtenFor(resolved, words, locale),
+    };
   }, [figure, table, locale]);
-  const set = (words: Partial<FigureSpec['words']>) => run('item.setWords', { item: figure.id, words });
+  const set = (words: Partial<FigureSpec['words']>, written: Record<string, Written | null> = {}) =>
+    run('item.setWords', { item: figure.id, words, written });
+  // What is shown of a sentence goes with the list of them.
+  useEffect(() => () => useView.setState({ pointed: null }), []);
   return (
     <div className="grid max-w-5xl grid-cols-[7rem_1fr] items-start gap-x-3 gap-y-1.5 px-4 py-2.5">
       {FIELDS.map(({ key, name, hint }) => (
@@ -35,22 +47,31 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
               value={figure.words[key]}
               placeholder={hint}
               className={key === 'title' ? 'font-semibold' : ''}
-              onCommit={(words) => set({ [key]: words })}
+              onCommit={(words, written) => set({ [key]: words }, { [key]: written })}
             />
             {key === 'title' && suggested.length > 0 && (
               <span className="flex flex-wrap gap-x-3 text-[13px] text-quiet">
                 The data say:
-                {suggested.map((sentence) => (
-                  <button
-                    key={sentence}
-                    type="button"
-                    className="phrase !font-normal text-left"
-                    aria-pressed={sentence === figure.words.title}
-                    onClick={() => set({ title: sentence })}
-                  >
-                    {sentence}
-                  </button>
-                ))}
+                {suggested.map(({ text, fact, points }) => {
+                  const words: Words = [{ fact, part: 'sentence' }];
+                  const show = () => useView.setState({ pointed: points });
+                  const hide = () => useView.setState({ pointed: null });
+                  return (
+                    <button
+                      key={text}
+                      type="button"
+                      className="phrase !font-normal text-left"
+                      aria-pressed={isSame(words, figure.words.title)}
+                      onMouseEnter={show}
+                      onMouseLeave={hide}
+                      onFocus={show}
+                      onBlur={hide}
+                      onClick={() => set({ title: words })}
+                    >
+                      {text}
+                    </button>
+                  );
+                })}
               </span>
             )}
           </span>
@@ -66,6 +87,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
             run('figure.describe', {
               figure: figure.id,
               description: text.trim() === '' || text === described ? null : text,
+              written: writtenNow(text),
             })
           }
         />

@@ -1,15 +1,8 @@
-/** Words to and from the editor's document: a paragraph for each line, marks for looks, nodes for fields. */
+/** Words to and from the editor's document: a paragraph for each line, marks for looks, nodes for facts. */
 import { InputRule, Mark, Node } from '@tiptap/core';
 import type { JSONContent } from '@tiptap/react';
-import {
-  FIELDS,
-  type FieldName,
-  type Run,
-  runsOfWords,
-  type SayField,
-  tidyWords,
-  type Words,
-} from '../../core/text/rich.ts';
+import { FIELDS } from '../../core/text/fact-ref.ts';
+import { FactRun, type Run, runsOfWords, type SayFact, tidyWords, type Words } from '../../core/text/rich.ts';
 
 /** Raised and lowered letters. */
 export const Raised = Mark.create({
@@ -29,28 +22,41 @@ export const Coloured = Mark.create({
   renderHTML: ({ mark }) => ['span', { style: `color: ${String(mark.attrs['colour'])}` }, 0],
 });
 
-const isField = (name: unknown): name is FieldName => FIELDS.some((field) => field === name);
+/** A fact and its part as they stand in the attributes of an element; null for anything else. */
+export function factIn(fact: unknown, part: unknown): Extract<Run, { fact: unknown }> | null {
+  try {
+    const parsed = FactRun.safeParse({ fact: typeof fact === 'string' ? JSON.parse(fact) : fact, part });
+    return parsed.success ? parsed.data : null;
+  } catch (error) {
+    if (error instanceof SyntaxError) return null;
+    throw error;
+  }
+}
 
-/** A field, shown with what it says now. Typed as its name in braces, or chosen from a list. */
-export const fieldNode = (say: () => SayField) =>
+/** Words that follow the data, shown as they read now. The most used can be typed by their name in braces, the others are chosen from a list. */
+export const factNode = (say: () => SayFact) =>
   Node.create({
-    name: 'field',
+    name: 'fact',
     group: 'inline',
     inline: true,
     atom: true,
-    addAttributes: () => ({ field: { default: 'latest value' }, line: { default: null } }),
-    renderHTML: ({ node }) => ['span', { 'data-field': String(node.attrs['field']) }],
-    renderText: ({ node }) => `{${String(node.attrs['field'])}}`,
+    addAttributes: () => ({ fact: { default: null }, part: { default: 'sentence' } }),
+    renderHTML: ({ node }) => ['span', { 'data-fact': JSON.stringify(node.attrs['fact']) }],
+    renderText: ({ node }) => {
+      const run = factIn(node.attrs['fact'], node.attrs['part']);
+      return run ? say()(run.fact, run.part) : '';
+    },
     addNodeView:
       () =>
       ({ node }) => {
         const dom = document.createElement('span');
-        const { field, line } = node.attrs;
-        dom.dataset['field'] = String(field);
-        dom.dataset['line'] = line === null ? '' : String(line);
-        dom.title = String(field);
+        const { fact, part } = node.attrs;
+        dom.dataset['fact'] = JSON.stringify(fact);
+        dom.dataset['part'] = String(part);
+        dom.title = 'Follows the data';
         dom.className = 'field-run';
-        dom.textContent = isField(field) ? say()(field, line === null ? null : String(line)) : '';
+        const run = factIn(fact, part);
+        dom.textContent = run ? say()(run.fact, run.part) : '';
         return { dom };
       },
     addInputRules() {
@@ -58,9 +64,10 @@ export const fieldNode = (say: () => SayField) =>
         new InputRule({
           find: /\{([a-z ]+)\}$/,
           handler: ({ state, range, match }) => {
-            const name = match[1]?.trim();
-            if (isField(name))
-              state.tr.replaceWith(range.from, range.to, this.type.create({ field: name, line: null }));
+            const found = FIELDS[match[1]?.trim() ?? ''];
+            if (!found) return;
+            const { kind, part } = found;
+            state.tr.replaceWith(range.from, range.to, this.type.create({ fact: { kind, line: null }, part }));
           },
         }),
       ];
@@ -81,8 +88,8 @@ export function documentOf(words: Words): JSONContent {
   const paragraphs: JSONContent[][] = [[]];
   for (const run of runsOfWords(words)) {
     const marks = marksOf(run) ?? [];
-    if ('field' in run) {
-      paragraphs.at(-1)?.push({ type: 'field', attrs: { field: run.field, line: run.line }, marks });
+    if ('fact' in run) {
+      paragraphs.at(-1)?.push({ type: 'fact', attrs: { fact: run.fact, part: run.part }, marks });
       continue;
     }
     run.text.split('\n').forEach((text, index) => {
@@ -99,7 +106,7 @@ export function wordsOf(document: JSONContent): Words {
   document.content?.forEach((paragraph, index) => {
     if (index > 0) runs.push({ text: '\n' });
     for (const node of paragraph.content ?? []) {
-      const look: Omit<Run, 'text' | 'field' | 'line'> = {};
+      const look: Omit<Run, 'text' | 'fact' | 'part'> = {};
       for (const { type, attrs } of node.marks ?? []) {
         if (type === 'bold') look.bold = true;
         if (type === 'italic') look.italic = true;
@@ -107,9 +114,8 @@ export function wordsOf(document: JSONContent): Words {
         if (type === 'coloured' && typeof attrs?.['colour'] === 'string') look.colour = attrs['colour'];
       }
       if (node.type === 'text') runs.push({ text: node.text ?? '', ...look });
-      const { field, line } = node.attrs ?? {};
-      if (node.type === 'field' && isField(field))
-        runs.push({ field, line: typeof line === 'string' ? line : null, ...look });
+      const run = node.type === 'fact' ? factIn(node.attrs?.['fact'], node.attrs?.['part']) : null;
+      if (run) runs.push({ ...run, ...look });
     }
   });
   return tidyWords(runs);

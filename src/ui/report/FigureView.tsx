@@ -1,6 +1,7 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { layoutFigure } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
+import { pointedAt } from '../../core/figure/pointed.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { localeOf } from '../../core/text/locale.ts';
@@ -16,6 +17,8 @@ const Dock = lazy(async () => ({ default: (await import('../dock/Dock.tsx')).Doc
 const FigureNotes = lazy(async () => ({ default: (await import('./FigureNotes.tsx')).FigureNotes }));
 const HandOff = lazy(async () => ({ default: (await import('./HandOff.tsx')).HandOff }));
 const InspectFace = lazy(async () => ({ default: (await import('./InspectFace.tsx')).InspectFace }));
+
+const AltText = lazy(() => import('./AltText.tsx'));
 
 const MARGIN_ROOM = <div className="w-60 shrink-0 bg-desk" />;
 const DOCK_ROOM = <div className="h-[232px] shrink-0 border-t border-rule bg-base-100" />;
@@ -56,6 +59,7 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
   const handOff = useView((view) => view.handOff);
   const noted = useView((view) => view.noted);
   const face = useView((view) => view.face);
+  const pointed = useView((view) => view.pointed);
   const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
   const drawn = useMemo(() => {
@@ -64,6 +68,7 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
     return { figure: resolved, layout: layoutFigure(resolved, style, localeOf(locale)) };
   }, [figure, table, style, locale]);
   const layout = drawn?.layout ?? null;
+  const points = useMemo(() => (layout && pointed ? pointedAt(layout, pointed) : []), [layout, pointed]);
   const isSeen = useView((view) => view.seen);
   useFigureActions({ figure, layout, resolved: drawn?.figure ?? null, style });
   if (!table || !drawn || !layout)
@@ -86,6 +91,7 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
               scene={layout.scene}
               part={noted ?? part}
               movable={drawn}
+              points={points}
               onDelete={(gone) => {
                 if (gone.startsWith('mark:'))
                   run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] });
@@ -103,7 +109,9 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
         )}
         {handOff && (
           <Suspense>
-            <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height} />
+            <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height}>
+              <AltText figure={drawn.figure} locale={localeOf(locale)} />
+            </HandOff>
           </Suspense>
         )}
       </div>

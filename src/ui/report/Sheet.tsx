@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { Part, Scene } from '../../core/scene/scene.ts';
+import { type Part, POINTS_PER_MM, type Scene } from '../../core/scene/scene.ts';
 import { svgPieces } from '../../core/scene/svg.ts';
 import { draw } from './drawing.ts';
 import { type Movable, moveByKey, useMoving } from './moving.ts';
@@ -56,11 +56,13 @@ interface SheetProps {
   part: Part | null;
   /** the figure whose labels and marks can be moved; absent where nothing can */
   movable?: Movable | null;
+  /** points that are shown while something is said of them, in points from the top left */
+  points?: readonly { x: number; y: number }[];
   /** takes a mark out of the figure */
   onDelete?(part: Part): void;
 }
 
-export function Sheet({ scene, part, movable = null, onDelete }: SheetProps) {
+export function Sheet({ scene, part, movable = null, points = [], onDelete }: SheetProps) {
   const desk = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -145,6 +147,15 @@ export function Sheet({ scene, part, movable = null, onDelete }: SheetProps) {
             }}
           >
             <div ref={drawing} className="h-full w-full" />
+            {points.map(({ x, y }) => (
+              <span
+                key={`${x} ${y}`}
+                aria-hidden="true"
+                data-testid="pointed"
+                className="pointer-events-none absolute h-5 w-5 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-[#5b3a63] bg-[#5b3a63]/10"
+                style={{ left: (x / POINTS_PER_MM) * scale, top: (y / POINTS_PER_MM) * scale }}
+              />
+            ))}
             {box && (
               <div
                 aria-hidden="true"

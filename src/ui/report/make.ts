@@ -14,7 +14,6 @@ import { draftStep, nameOfStep, SUMMARY_NAMES, summaryFor } from '../../core/tab
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step, StepOf } from '../../core/table/shape/step.ts';
 import { readTitle } from '../../core/table/titles.ts';
-import { localeOf } from '../../core/text/locale.ts';
 import { type Notice, run, showNotice } from '../state/store.ts';
 import { show } from './view.ts';
 
@@ -159,7 +158,6 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
       id: crypto.randomUUID(),
       tableId: item.id,
       style: report.style,
-      locale: localeOf(report.locale),
       ...wishes,
       unordered: wishes.unordered ?? false,
     });

@@ -2,6 +2,7 @@
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Look } from '../../core/figure/look.ts';
+import type { Suggestion } from '../../core/figure/suggest.ts';
 import type { Part } from '../../core/scene/scene.ts';
 import type { SparkLook } from '../../core/spark/look.ts';
 
@@ -41,6 +42,8 @@ interface View {
   proof: boolean;
   notes: number;
   noted: Part | null;
+  /** the points that a sentence rests on while it is pointed at */
+  pointed: Suggestion['points'] | null;
   keys: boolean;
   /** whether the first thing has been painted; what else is wanted is loaded after it */
   seen: boolean;
@@ -65,6 +68,7 @@ export const useView = create<View>(() => ({
   proof: true,
   notes: 0,
   noted: null,
+  pointed: null,
   keys: false,
   seen: false,
   commands: false,
@@ -76,6 +80,7 @@ export const show = (shown: Shown) =>
     part: null,
     picked: [],
     noted: null,
+    pointed: null,
     notes: 0,
     sparkStrip: null,
     sparkRow: null,

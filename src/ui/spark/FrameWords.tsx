@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import { suggestedRowHeight } from '../../core/spark/banking.ts';
+import { saySparkFacts } from '../../core/spark/facts.ts';
 import type { ResolvedSparkTable } from '../../core/spark/resolve.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
-import { rowsForFields, sparkFields } from '../../core/spark/words.ts';
+import { rowsForFacts } from '../../core/spark/words.ts';
 import { localeOf } from '../../core/text/locale.ts';
 import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { sentence, YesNo } from '../controls/words.tsx';
@@ -66,11 +67,11 @@ export function FrameWords({ spark, resolved }: { spark: SparkTableSpec; resolve
   );
 }
 
-/** Title, subtitle and source of a spark table, with fields that speak of its rows. */
+/** Title, subtitle and source of a spark table, with facts of its rows. */
 export function SparkWords({ spark, resolved }: { spark: SparkTableSpec; resolved: ResolvedSparkTable }) {
   const locale = localeOf(useReport((state) => state.report.locale));
-  const fields = useMemo(
-    () => ({ say: sparkFields(resolved, locale), lines: rowsForFields(resolved).slice(0, MOST_ROWS) }),
+  const facts = useMemo(
+    () => ({ say: saySparkFacts(resolved, locale), lines: rowsForFacts(resolved).slice(0, MOST_ROWS) }),
     [resolved, locale],
   );
   return (
@@ -80,7 +81,7 @@ export function SparkWords({ spark, resolved }: { spark: SparkTableSpec; resolve
           <span className="pt-1 text-quiet">{name}</span>
           <RichField
             label={name}
-            fields={fields}
+            facts={facts}
             value={spark.words[key]}
             placeholder={hint}
             className={key === 'title' ? 'font-semibold' : ''}

@@ -9,6 +9,7 @@ import { Id } from '../../named/id.ts';
 import { Refusal } from '../../refusal.ts';
 import { ItemName, ReportItem } from '../../report/report.ts';
 import { listed } from '../../table/words.ts';
+import { Written } from '../../text/written.ts';
 import { assign, command } from '../command.ts';
 import { itemOf, notesOf } from '../found.ts';
 
@@ -47,11 +48,15 @@ export const ITEM_COMMANDS = {
   'item.rename': command('name', z.strictObject({ ...inItem, name: ItemName }), (draft, { item, name }) => {
     itemOf(draft, item).name = name;
   }),
-  /** Those words that are given change. */
+  /** Those words that are given change; `written` tells for which data they were written by hand. */
   'item.setWords': command(
     'words',
-    z.strictObject({ ...inItem, words: z.record(z.string().max(40), z.unknown()) }),
-    (draft, { item, words }) => {
+    z.strictObject({
+      ...inItem,
+      words: z.record(z.string().max(40), z.unknown()),
+      written: z.record(z.string().max(40), Written.nullable()).optional(),
+    }),
+    (draft, { item, words, written }) => {
       const found = itemOf(draft, item);
       const { set } = kindOf(found);
       if (!set || !('words' in found))
@@ -59,6 +64,9 @@ export const ITEM_COMMANDS = {
       const parsed = set.words.partial().safeParse(words);
       if (!parsed.success) throw new Refusal(firstWrong(parsed.error).message);
       assign(found.words, parsed.data);
+      if (found.type === 'figure')
+        for (const part of ['title', 'subtitle', 'source'] as const)
+          if (part in parsed.data) found.written[part] = written?.[part] ?? null;
     },
   ),
   'item.setNoteAside': command(

@@ -10,6 +10,7 @@ import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
 import { type Report, tableIn } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
+import { Written } from '../../text/written.ts';
 import { changeOf } from '../change-of.ts';
 import { assign, command } from '../command.ts';
 import { figureOf, linesOf, markOf } from '../found.ts';
@@ -220,9 +221,15 @@ export const LINE_COMMANDS = {
   ),
   'figure.describe': command(
     'description',
-    z.strictObject({ ...inFigure, description: FigureSpec.shape.description.unwrap() }),
-    (draft, { figure, description }) => {
-      figureOf(draft, figure).description = description;
+    z.strictObject({
+      ...inFigure,
+      description: FigureSpec.shape.description.unwrap(),
+      written: Written.nullable().optional(),
+    }),
+    (draft, { figure, description, written }) => {
+      const found = figureOf(draft, figure);
+      found.description = description;
+      found.written.description = written ?? null;
     },
   ),
 } as const;

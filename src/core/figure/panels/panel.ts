@@ -4,9 +4,10 @@ import { type Part, POINTS_PER_MM, type SceneNode, strokeOf, textsOf } from '../
 import type { HouseStyle } from '../../style/style.ts';
 import type { Locale } from '../../text/locale.ts';
 import { textWidth } from '../../text/measure.ts';
+import { decimalsOfValues } from '../../text/number.ts';
 import type { PlacedRun } from '../../text/rich.ts';
 import { type AcrossPlan, acrossLine } from '../across-axis.ts';
-import { decimalsFor, fieldsOf } from '../fields.ts';
+import { sayFactsOf } from '../facts.ts';
 import { placeInPlot, placesIn, plotNodes } from '../in-plot.ts';
 import { labelPlot, type PlacedLabel } from '../labels.ts';
 import { pathOf } from '../line-path.ts';
@@ -133,7 +134,7 @@ function decimalsOf(group: ScaleGroup): ReadonlyMap<string, number> {
     if (!first) continue;
     const { exponent } = (first.line.axis === 'right' && group.right ? group.right : group.left).numbers;
     const values = lines.flatMap((line) => line.values);
-    found.set(id, decimalsFor({ values, decimals: first.decimals }, exponent));
+    found.set(id, decimalsOfValues(values, first.decimals, exponent));
   }
   groupDecimals.set(group, found);
   return found;
@@ -231,7 +232,7 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
       plot,
       style,
       locale,
-      say: fieldsOf(own, locale),
+      say: sayFactsOf(own, locale),
       bounds: {
         minX: plot.left,
         // Where no head stands above the plot, words reach up to those of the figure.

@@ -98,11 +98,21 @@ const hasValues = ({ lines }: ResolvedPlot) => lines.some(({ values }) => values
 /** Puts the names of panels to their lines: a panel's own name, with the line's where it has several. */
 function named({ lines }: ResolvedPlot, name: string): ResolvedLine[] {
   const isAlone = lines.length === 1;
-  return lines.map((line) => ({
-    ...line,
-    line: { ...line.line, named: 'none' },
-    name: isAlone ? name : `${name}, ${line.name}`,
-  }));
+  return lines.map((line) => {
+    const own = isAlone ? name : `${name}, ${line.name}`;
+    const series = line.series;
+    let told: ReturnType<typeof series> | undefined;
+    return {
+      ...line,
+      line: { ...line.line, named: 'none' },
+      name: own,
+      series: () => {
+        told ??= series();
+        if (told && told.name !== own) told = { ...told, name: own };
+        return told;
+      },
+    };
+  });
 }
 
 /** The levels of some panels: one value where it is one for all, else every value that they have. */

@@ -1,0 +1,48 @@
+/** How much the latest value differs from an earlier one. */
+import { periodNumber, yearBefore } from '../../table/periods.ts';
+import type { Change, Fact } from '../claim.ts';
+import { entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
+
+const weightOf = (change: Change | null) =>
+  change === null ? 4 : change.of === 'percent' ? Math.min(30, change.size) : 10;
+
+const hasValue = (known: Known, entry: number | undefined): entry is number =>
+  entry !== undefined && entry < known.series.finished && known.series.values[entry] !== null;
+
+/** The entry a year before one, where it has a finished value. */
+export function entryYearBefore(known: Known, at: number): number | undefined {
+  const { interval, keys } = known.series;
+  const key = keys[at];
+  if (interval === null || typeof key !== 'number') return undefined;
+  const earlier = yearBefore(key, interval);
+  const entry = earlier === null ? undefined : entryOfPeriod(known.series, periodNumber(earlier, interval));
+  return hasValue(known, entry) ? entry : undefined;
+}
+
+/** The changes of the latest value on the year, on the period before, and since the first one shown or the one asked for. */
+export function changes(known: Known, at: number, since?: number | string): Fact[] {
+  const { series, entries } = known;
+  if (typeof series.keys[at] === 'string') return [];
+  const previous = entryOfPeriod(series, (periodOf(series, at) ?? Number.NaN) - 1);
+  const year = entryYearBefore(known, at);
+  const start = since === undefined ? entries[0] : series.keys.indexOf(since);
+  const found = [
+    { kind: 'year' as const, before: year, base: 45 },
+    // Of yearly values the previous one is the one a year earlier.
+    { kind: 'previous' as const, before: previous, base: previous === year ? 0 : 10 },
+    { kind: 'change' as const, before: start, base: start === previous || start === year ? 0 : 18 },
+  ];
+  return found.flatMap(({ kind, before, base }): Fact[] => {
+    if (!hasValue(known, before) || before >= at) return [];
+    const seen = moved(known, before, at);
+    if (!seen) return [];
+    return [
+      {
+        series,
+        claim: { kind, at, before, ...seen },
+        points: [before, at],
+        weight: base === 0 ? 0 : base + weightOf(seen.change),
+      },
+    ];
+  });
+}

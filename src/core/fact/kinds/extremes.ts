@@ -1,0 +1,50 @@
+/** The highest and the lowest value, and the latest one among all. */
+import type { Fact } from '../claim.ts';
+import type { Known } from '../known.ts';
+
+/**
+ * Highest and lowest of what is shown, with ties; never where another value is
+ * written alike and is none of them. Those that nearly all values share are
+ * said only when asked for.
+ */
+export function extremes(known: Known): Fact[] {
+  const { series, entries, all, of, written } = known;
+  const [first] = entries;
+  if (first === undefined) return [];
+  return (['high', 'low'] as const).flatMap((kind): Fact[] => {
+    const sign = kind === 'high' ? 1 : -1;
+    const best = entries.reduce((top, entry) => (of(entry) * sign > of(top) * sign ? entry : top), first);
+    const ties = entries.filter((entry) => of(entry) === of(best));
+    const isClear = entries.every((entry) => of(entry) === of(best) || written(entry) * sign < written(best) * sign);
+    if (!isClear || ties.length === entries.length) return [];
+    const at = ties.at(-1) ?? best;
+    const part = known.part && all.some((entry) => of(entry) * sign >= of(best) * sign && !ties.includes(entry));
+    const isRare = entries.length >= 3 && ties.length <= entries.length / 4 + 1;
+    const weight = isRare ? (ties.length > 1 ? 15 : 30) : 0;
+    return [{ series, claim: { kind, at, ties, part }, points: ties, weight }];
+  });
+}
+
+/** That the latest value is the highest or lowest for some time, or of all there are. */
+export function records(known: Known, at: number): Fact[] {
+  const { series, all, of, written } = known;
+  if (series.interval === null || all.length < 4) return [];
+  const place = all.indexOf(at);
+  return (['high', 'low'] as const).flatMap((end): Fact[] => {
+    const sign = end === 'high' ? 1 : -1;
+    let since = place - 1;
+    while (since >= 0 && of(all[since] ?? 0) * sign < of(at) * sign) since--;
+    const between = all.slice(since + 1, place);
+    if (!between.every((entry) => written(entry) * sign < written(at) * sign)) return [];
+    const entry = all[since];
+    if (entry === undefined) {
+      // What a window leaves out after it can be higher still.
+      const isMost = all.every((other) => other === at || written(other) * sign < written(at) * sign);
+      const weight = 90 + Math.min(10, all.length / 10);
+      return isMost ? [{ series, claim: { kind: 'record', end, at }, points: [at], weight }] : [];
+    }
+    if (between.length < 3 || written(entry) * sign < written(at) * sign) return [];
+    const weight = 50 + Math.min(30, between.length);
+    return [{ series, claim: { kind: 'since', end, at, since: entry }, points: [entry, at], weight }];
+  });
+}

@@ -1,0 +1,125 @@
+/** How lines stand to each other: crossings, places among them, and shares of their total. */
+import type { Change, Fact, SideOf } from '../claim.ts';
+import { entryOfPeriod, type Known, moved, periodOf, roundedTo } from '../known.ts';
+import { addsUp } from '../series.ts';
+import { entryYearBefore } from './changes.ts';
+import { sumOf } from './sums.ts';
+
+/** The entry of another line at the same place along the axis, where it has a finished value. */
+function beside(known: Known, at: number, other: Known): number | undefined {
+  const period = periodOf(known.series, at);
+  const key = known.series.keys[at];
+  const entry = period === null ? other.series.keys.indexOf(key ?? '') : entryOfPeriod(other.series, period);
+  return entry !== undefined && entry >= 0 && entry < other.series.finished && other.series.values[entry] !== null
+    ? entry
+    : undefined;
+}
+
+/** Since when a line stands above or below another of its unit, where it once stood on the other side. */
+export function crossings(known: Known, at: number, others: readonly Known[]): Fact[] {
+  const { series, entries, of, decimals } = known;
+  if (series.interval === null) return [];
+  return others.flatMap((other): Fact[] => {
+    if (other.series === series || other.series.unit !== series.unit || other.series.interval !== series.interval)
+      return [];
+    const places = Math.min(decimals, other.decimals);
+    const sideAt = (entry: number): SideOf | 'one' | null => {
+      const there = beside(known, entry, other);
+      if (there === undefined) return null;
+      const difference = Math.sign(of(entry) - other.of(there));
+      const seen = Math.sign(roundedTo(of(entry), places) - roundedTo(other.of(there), places));
+      return difference === 0 || seen !== difference ? 'one' : difference > 0 ? 'above' : 'below';
+    };
+    const sides = entries.map(sideAt);
+    const last = entries.indexOf(at);
+    const side = sides[last];
+    if (side !== 'above' && side !== 'below') return [];
+    let first = last;
+    while (sides[first - 1] === side) first--;
+    const since = entries[first];
+    const opposite = side === 'above' ? 'below' : 'above';
+    const crossedFrom = sides.slice(0, first).findLast((found) => found === 'above' || found === 'below');
+    if (since === undefined || crossedFrom !== opposite || sides[first - 1] === null) return [];
+    const weight = Math.max(14, 56 - 2 * (last - first));
+    return [{ series, claim: { kind: 'crossing', side, other: other.series, since, at }, points: [since, at], weight }];
+  });
+}
+
+/** The place of the latest value among the lines, and its share of their total. */
+export function amongLines(known: Known, at: number, others: readonly Known[]): Fact[] {
+  const { series, of, written } = known;
+  const rivals = others.filter((other) => other.series !== series);
+  if (rivals.length < 2 || rivals.some((other) => other.series.unit !== series.unit)) return [];
+  const values = rivals.flatMap((other) => {
+    const entry = beside(known, at, other);
+    return entry === undefined ? [] : [other.of(entry)];
+  });
+  // Without one of them neither a place nor a total is right.
+  if (values.length < rivals.length) return [];
+  const count = values.length + 1;
+  const facts: Fact[] = [];
+  const alike = values.some((value) => roundedTo(value, known.decimals) === written(at));
+  for (const end of ['high', 'low'] as const) {
+    const place = 1 + values.filter((value) => (end === 'high' ? value > of(at) : value < of(at))).length;
+    if (!alike && place <= count / 2)
+      facts.push({
+        series,
+        claim: { kind: 'rank', among: 'lines', end, at, place, count },
+        points: [at],
+        weight: place === 1 ? 16 : 4,
+      });
+  }
+  const total = of(at) + sumOf(values);
+  const percent = (of(at) / total) * 100;
+  const decimals = percent < 9.95 ? 1 : 0;
+  const isShare =
+    [series, ...rivals.map((other) => other.series)].every(addsUp) && [of(at), ...values].every((value) => value >= 0);
+  // All of it, or none, is said only of what is so.
+  const isSeen = roundedTo(percent, decimals) > 0 && (roundedTo(percent, decimals) < 100 || percent === 100);
+  if (isShare && total > 0 && isSeen)
+    facts.push({ series, claim: { kind: 'share', at, percent, decimals, count }, points: [at], weight: 6 });
+  return facts;
+}
+
+/** A change with its sign, as it is written. */
+const signed = (way: string, { size, decimals }: Change) => roundedTo(size, decimals) * (way === 'down' ? -1 : 1);
+
+/**
+ * Which of several lines of one measure rose and fell most on the year; nothing
+ * where one of them has no year before, or where two are written alike.
+ */
+export function spread(lines: readonly Known[]): Fact[] {
+  const [first] = lines;
+  const isOne = lines.every(({ scale, series }) => scale === first?.scale && series.unit === first.series.unit);
+  if (!isOne || lines.length < 2) return [];
+  const changes = lines.flatMap((known) => {
+    const at = known.entries.at(-1);
+    const before = at === undefined ? undefined : entryYearBefore(known, at);
+    const seen = at === undefined || before === undefined ? null : moved(known, before, at);
+    return at === undefined || before === undefined || !seen?.change
+      ? []
+      : [{ known, at, before, period: periodOf(known.series, at), way: seen.way, change: seen.change }];
+  });
+  const isWhole = changes.length === lines.length && new Set(changes.map(({ period }) => period)).size === 1;
+  const ordered = changes.sort((a, b) => signed(b.way, b.change) - signed(a.way, a.change));
+  const [most, second, least, nextToLeast] = [ordered[0], ordered[1], ordered.at(-1), ordered.at(-2)];
+  if (!isWhole || !most || !second || !least || !nextToLeast) return [];
+  const size = ({ way, change }: (typeof ordered)[number]) => signed(way, change);
+  if (size(most) === size(second) || size(least) === size(nextToLeast)) return [];
+  const way = least.way === 'up' ? 'up' : most.way === 'down' ? 'down' : 'both';
+  return [
+    {
+      series: most.known.series,
+      claim: {
+        kind: 'spread',
+        at: most.at,
+        change: most.change,
+        other: least.known.series,
+        otherChange: least.change,
+        way,
+      },
+      points: [most.before, most.at],
+      weight: 60,
+    },
+  ];
+}

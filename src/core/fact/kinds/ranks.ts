@@ -1,0 +1,77 @@
+/** The place of the latest value among all, and among those of the same month, quarter or week. */
+import { isoWeek } from '../../time/format.ts';
+import type { End, Fact } from '../claim.ts';
+import type { Known } from '../known.ts';
+
+/** Places further down are not worth a word. */
+const LAST_PLACE = 5;
+
+/**
+ * The place of an entry among others by its value, from 1 for the highest or
+ * the lowest; null where another has the same or is written alike.
+ */
+function placeAmong(
+  { of, written }: Pick<Known, 'of' | 'written'>,
+  at: number,
+  others: readonly number[],
+  end: End,
+): number | null {
+  const sign = end === 'high' ? 1 : -1;
+  let place = 1;
+  for (const other of others) {
+    if (other === at) continue;
+    if (written(other) === written(at)) return null;
+    if (of(other) * sign > of(at) * sign) place++;
+  }
+  return place;
+}
+
+/** Which part of its year a period is: the same number for the same month of every year. */
+function partOfYear({ interval, keys }: Known['series'], entry: number): number | null {
+  const key = Number(keys[entry]);
+  const month = new Date(key).getUTCMonth();
+  switch (interval) {
+    case 'month':
+      return month;
+    case 'quarter':
+      return Math.floor(month / 3);
+    case 'half-year':
+      return Math.floor(month / 6);
+    case 'week':
+      return isoWeek(key).week;
+    default:
+      return null;
+  }
+}
+
+export function ranks(known: Known, at: number): Fact[] {
+  const { series, all } = known;
+  if (series.interval === null) return [];
+  const part = partOfYear(series, at);
+  const same = part === null ? [] : all.filter((entry) => partOfYear(series, entry) === part);
+  return (['high', 'low'] as const).flatMap((end): Fact[] => {
+    const ofAll = placeAmong(known, at, all, end);
+    const ofSame = placeAmong(known, at, same, end);
+    const made = (
+      among: 'all' | 'season',
+      place: number,
+      count: number,
+      points: readonly number[],
+      weight: number,
+    ): Fact => ({
+      series,
+      claim: { kind: 'rank', among, end, at, place, count },
+      points,
+      weight,
+    });
+    return [
+      // The first of all is a record, and said as one.
+      ...(ofAll !== null && ofAll > 1 && ofAll <= LAST_PLACE && all.length >= 12
+        ? [made('all', ofAll, all.length, [at], 30 - 2 * ofAll)]
+        : []),
+      ...(ofSame !== null && ofSame <= 2 && ofAll !== 1 && same.length >= 4
+        ? [made('season', ofSame, same.length, same, (ofSame === 1 ? 48 : 20) + Math.min(10, same.length))]
+        : []),
+    ];
+  });
+}

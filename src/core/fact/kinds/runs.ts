@@ -1,0 +1,56 @@
+/** Rises and falls without a break, and where a line turned. */
+import type { Fact, Way } from '../claim.ts';
+import { type Known, periodOf } from '../known.ts';
+
+/** Which way the step to each of some entries goes; null where it is no step of one period, or is not seen as it is written. */
+function waysOf({ series, of, written }: Known, entries: readonly number[]): (Way | null)[] {
+  return entries.map((entry, index) => {
+    const before = entries[index - 1];
+    if (before === undefined || (periodOf(series, entry) ?? 0) !== (periodOf(series, before) ?? 0) + 1) return null;
+    if (of(entry) > of(before) && written(entry) > written(before)) return 'up';
+    return of(entry) < of(before) && written(entry) < written(before) ? 'down' : null;
+  });
+}
+
+const LEAST = 3;
+
+/** That the latest value is one of at least three rises or falls without a break. */
+export function streaks(known: Known, at: number): Fact[] {
+  const { series, all } = known;
+  if (series.interval === null) return [];
+  const place = all.indexOf(at);
+  const ways = waysOf(known, all.slice(0, place + 1));
+  const way = ways[place] ?? null;
+  if (way === null) return [];
+  let first = place - 1;
+  while (ways[first] === way) first--;
+  const count = place - first;
+  if (count < LEAST) return [];
+  const weight = 40 + Math.min(40, 4 * count);
+  return [{ series, claim: { kind: 'streak', way, at, count }, points: all.slice(first, place + 1), weight }];
+}
+
+/** The last place where at least three falls were followed by at least three rises, or the other way round. */
+export function turns(known: Known): Fact[] {
+  const { series, entries, of } = known;
+  if (series.interval === null) return [];
+  const ways = waysOf(known, entries);
+  for (let place = entries.length - 1 - LEAST; place >= LEAST; place--) {
+    const [into, out] = [ways[place], ways[place + 1]];
+    const at = entries[place];
+    if (at === undefined || !into || !out || into === out) continue;
+    let before = 0;
+    while (ways[place - before] === into) before++;
+    let after = 0;
+    while (ways[place + 1 + after] === out) after++;
+    if (before < LEAST || after < LEAST) continue;
+    const points = entries.slice(place - before, place + after + 1);
+    const values = points.map(of);
+    const all = entries.map(of);
+    const spread = (of: readonly number[]) => of.reduce((a, b) => Math.max(a, b)) - of.reduce((a, b) => Math.min(a, b));
+    // A ripple is no turn.
+    const weight = spread(values) >= spread(all) / 4 ? 26 + before + after : 0;
+    return [{ series, claim: { kind: 'turn', way: out, at, before, after }, points, weight }];
+  }
+  return [];
+}

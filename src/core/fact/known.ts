@@ -1,0 +1,101 @@
+/** What is known of a line before anything is said of it, and how numbers are written. */
+import { periodNumber } from '../table/periods.ts';
+import type { Change, Moved, Way } from './claim.ts';
+import { decimalsOfSeries, type FactSeries, type Scale, scaleOf } from './series.ts';
+
+export interface Known {
+  series: FactSeries;
+  scale: Scale;
+  decimals: number;
+  /** entries that have a finished value, in order */
+  all: readonly number[];
+  /** those of them that the window holds */
+  entries: readonly number[];
+  /** whether the window leaves some out */
+  part: boolean;
+  /** the value of an entry */
+  of(entry: number): number;
+  /** the value as it is written */
+  written(entry: number): number;
+}
+
+/** A value as it is written with a count of decimals. */
+export const roundedTo = (value: number, decimals: number) => Number(value.toFixed(decimals)) + 0;
+
+export function knownOf(series: FactSeries): Known {
+  const decimals = decimalsOfSeries(series);
+  const { from, until } = series.shown;
+  const of = (entry: number) => series.values[entry] ?? 0;
+  const all = series.values.flatMap((value, entry) => (value === null || entry >= series.finished ? [] : [entry]));
+  const entries = all.filter((entry) => entry >= from && entry < until);
+  return {
+    series,
+    scale: scaleOf(series),
+    decimals,
+    all,
+    entries,
+    part: entries.length < all.length,
+    of,
+    written: (entry) => roundedTo(of(entry), decimals),
+  };
+}
+
+/** True for a value that would be written as zero and is none. */
+export const isHidden = ({ of, written }: Known, entry: number) => of(entry) !== 0 && written(entry) === 0;
+
+/** The number of an entry's period; entries without dates have none. */
+export function periodOf({ keys, interval }: FactSeries, entry: number): number | null {
+  const key = keys[entry];
+  return interval !== null && typeof key === 'number' ? periodNumber(key, interval) : null;
+}
+
+const periods = new WeakMap<FactSeries, ReadonlyMap<number, number>>();
+
+/** The entry of a period, by its number; undefined where it has none. */
+export function entryOfPeriod(series: FactSeries, period: number): number | undefined {
+  let found = periods.get(series);
+  if (!found) {
+    found = new Map(
+      series.keys.flatMap((_, entry) => {
+        const number = periodOf(series, entry);
+        return number === null ? [] : [[number, entry] as const];
+      }),
+    );
+    periods.set(series, found);
+  }
+  return found.get(period);
+}
+
+/** What more than tripled is said better by its values. */
+const MOST_PERCENT = 300;
+
+/** How a number moved to another, by the scale of its line: null where the move is not to be seen as it is written. */
+export function moveBetween(
+  was: number,
+  now: number,
+  { scale, decimals }: Pick<Known, 'scale' | 'decimals'>,
+): Moved | null {
+  const difference = now - was;
+  if (difference === 0) return { way: 'same', change: null };
+  const seen = roundedTo(now, decimals) - roundedTo(was, decimals);
+  if (Math.sign(difference) !== Math.sign(seen)) return null;
+  const way: Way = difference > 0 ? 'up' : 'down';
+  const made = (of: Change['of'], size: number, written: number): Moved | null =>
+    roundedTo(size, written) === 0 ? null : { way, change: { of, size, decimals: written } };
+  if (scale === 'ratio') {
+    if (was <= 0) return null;
+    const percent = Math.abs(difference / was) * 100;
+    // A thing that fell to something has not lost all of it.
+    if (percent > MOST_PERCENT || (now !== 0 && roundedTo(percent, percent < 9.95 ? 1 : 0) === 100 && way === 'down'))
+      return null;
+    return made('percent', percent, percent < 9.95 ? 1 : 0);
+  }
+  return made(
+    scale === 'points' ? 'points' : 'value',
+    Math.abs(difference),
+    Math.max(decimals, scale === 'points' ? 1 : 0),
+  );
+}
+
+/** How the value of one entry moved to that of another. */
+export const moved = (known: Known, before: number, at: number) => moveBetween(known.of(before), known.of(at), known);

@@ -1,0 +1,148 @@
+/** Facts of a figure's lines: which one a reference means, and what it says now. */
+import type { Fact, Target } from '../fact/claim.ts';
+import { allFactsOf, type Beside } from '../fact/facts.ts';
+import { spread } from '../fact/kinds/lines.ts';
+import { knownOf } from '../fact/known.ts';
+import { factMeant } from '../fact/meant.ts';
+import { sayFact, sayPartOf, sentenceInParts } from '../fact/say.ts';
+import type { FactSeries } from '../fact/series.ts';
+import type { FactRef } from '../text/fact-ref.ts';
+import type { Locale } from '../text/locale.ts';
+import type { Run, SayFact } from '../text/rich.ts';
+import type { ResolvedFigure, ResolvedLine, ResolvedPlot } from './resolve.ts';
+
+/** A line that something can be said of, and where it is drawn. */
+export interface Spoken {
+  line: ResolvedLine;
+  /** key of its panel; empty where a figure is not split */
+  panel: string;
+  series: FactSeries;
+  plot: ResolvedPlot;
+}
+
+const plotsOf = (figure: ResolvedPlot | ResolvedFigure): { key: string; drawn: ResolvedPlot }[] =>
+  'panels' in figure ? figure.panels.list : [{ key: '', drawn: figure }];
+
+const spokenOnce = new WeakMap<ResolvedPlot, readonly Spoken[]>();
+
+/** The lines of a figure that have one value for each place along the axis. */
+export function spokenIn(figure: ResolvedPlot): readonly Spoken[] {
+  const known = spokenOnce.get(figure);
+  if (known) return known;
+  const found = plotsOf(figure).flatMap(({ key, drawn }) =>
+    drawn.lines.flatMap((line): Spoken[] => {
+      const series = line.series();
+      return series ? [{ line, panel: key, series, plot: drawn }] : [];
+    }),
+  );
+  spokenOnce.set(figure, found);
+  return found;
+}
+
+/** The levels that stand by the axis of a line, each with its value for every entry of its series. */
+function targetsOf({ line, series, plot }: Spoken): Target[] {
+  return plot.marks.flatMap((mark): Target[] => {
+    if (mark.kind !== 'level' || mark.axis !== line.line.axis) return [];
+    const level = plot.levels.get(mark.id);
+    if (level === undefined) return [];
+    if (typeof level === 'number') return [{ id: mark.id, name: mark.name, at: level }];
+    const at = series.values.map((_, entry) => level[entry - series.shown.from] ?? null);
+    // A level that steps has no one value to be called by.
+    return mark.name === '' ? [] : [{ id: mark.id, name: mark.name, at }];
+  });
+}
+
+/** What stands beside a line: the others of its plot, or the same line in the other panels where it is alone in its own. */
+function besideOf(all: readonly Spoken[], one: Spoken): Beside {
+  const near = all.filter(({ panel }) => panel === one.panel);
+  const lines = near.length > 1 ? near : all.filter(({ line }) => line.line.id === one.line.line.id);
+  return { lines: lines.map(({ series }) => series), targets: targetsOf(one) };
+}
+
+const factsOnce = new WeakMap<Spoken, readonly Fact[]>();
+
+/** All that can be said of a line of a figure, the most telling first. */
+export function factsOfSpoken(all: readonly Spoken[], one: Spoken): readonly Fact[] {
+  const known = factsOnce.get(one);
+  if (known) return known;
+  const found = allFactsOf(one.series, besideOf(all, one));
+  factsOnce.set(one, found);
+  return found;
+}
+
+/** Which panels' lines of one measure rose and fell most; nothing where a figure is not split. */
+export function spreadOf(all: readonly Spoken[], line: string): Fact[] {
+  const own = all.filter((one) => one.line.line.id === line);
+  return own.length < 2 ? [] : spread(own.map(({ series }) => knownOf(series)));
+}
+
+/** The line that a reference speaks of; null where there is none, or where it runs through several panels. */
+function spokenBy(all: readonly Spoken[], ref: FactRef): Spoken | null {
+  const wanted = ref.line ?? all[0]?.line.line.id;
+  const found = all.filter(
+    ({ line, panel }) => line.line.id === wanted && (ref.panel === undefined || panel === ref.panel),
+  );
+  return found.length === 1 ? (found[0] ?? null) : null;
+}
+
+/** The fact that a reference means, as the data are now; null where nothing of that kind holds. */
+export function factFor(figure: ResolvedPlot, ref: FactRef): Fact | null {
+  const all = spokenIn(figure);
+  if (ref.kind === 'spread') return spreadOf(all, ref.line ?? all[0]?.line.line.id ?? '')[0] ?? null;
+  const one = spokenBy(all, ref);
+  if (!one) return null;
+  const facts =
+    ref.since === undefined
+      ? factsOfSpoken(all, one)
+      : allFactsOf(one.series, { ...besideOf(all, one), since: ref.since });
+  return factMeant(facts, ref);
+}
+
+/** What stands in the place of a sentence that no longer holds: the latest value. */
+const instead = (figure: ResolvedPlot, ref: FactRef): Fact | null =>
+  factFor(figure, { kind: 'latest', line: ref.line, ...(ref.panel !== undefined && { panel: ref.panel }) });
+
+const NOTHING = '–';
+
+/** What the facts in the words of a figure say; a dash where there is nothing to say. */
+export function sayFactsOf(figure: ResolvedPlot, locale: Locale): SayFact {
+  return (ref, part) => {
+    const fact = factFor(figure, ref);
+    if (part !== 'sentence') return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
+    const said = fact ?? instead(figure, ref);
+    return said ? sayFact(said, locale) : NOTHING;
+  };
+}
+
+/** The sentence of a fact in parts, as runs of words; null where it does not hold. */
+export function factInParts(figure: ResolvedPlot, ref: FactRef, locale: Locale): Run[] | null {
+  const fact = factFor(figure, ref);
+  if (!fact) return null;
+  return sentenceInParts(fact, locale).map((piece) => ('part' in piece ? { fact: ref, part: piece.part } : piece));
+}
+
+/** A reference by which a fact of a line is found again. */
+export function refOf({ claim }: Fact, { line, panel }: Pick<Spoken, 'line' | 'panel'>): FactRef {
+  return {
+    kind: claim.kind,
+    line: line.line.id,
+    ...(panel !== '' && claim.kind !== 'spread' && { panel }),
+    ...('end' in claim && { end: claim.end }),
+    ...('side' in claim && claim.kind !== 'crossing' && { side: claim.side }),
+    ...('among' in claim && { among: claim.among }),
+    ...('target' in claim && { target: claim.target?.id ?? '' }),
+    ...(claim.kind === 'crossing' && { other: claim.other.id }),
+  };
+}
+
+/** All sentences that can be said of a line, the most telling first, each with its reference. */
+export function sentencesOf(
+  figure: ResolvedPlot,
+  line: string | null,
+  locale: Locale,
+): { text: string; fact: FactRef }[] {
+  const all = spokenIn(figure);
+  const one = spokenBy(all, { kind: 'latest', line });
+  if (!one) return [];
+  return factsOfSpoken(all, one).map((fact) => ({ text: sayFact(fact, locale), fact: refOf(fact, one) }));
+}

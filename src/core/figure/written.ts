@@ -1,0 +1,117 @@
+/** Words by hand and the data they were written for: when the data move on, what of the words no longer stands. */
+import { roundedTo } from '../fact/known.ts';
+import { placeAlone } from '../fact/say.ts';
+import type { Locale } from '../text/locale.ts';
+import { formatNumber } from '../text/number.ts';
+import { runsOfWords, type Words } from '../text/rich.ts';
+import type { Written } from '../text/written.ts';
+import { type Spoken, spokenIn } from './facts.ts';
+import type { ResolvedFigure } from './resolve.ts';
+
+interface TypedNumber {
+  text: string;
+  value: number;
+  decimals: number;
+}
+
+const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+
+/** Numbers of a text as the locale writes them; years are none, for they are written so whatever the data are. */
+function numbersIn(text: string, { group, decimal }: Locale): TypedNumber[] {
+  const pattern = new RegExp(`[-\u2212]?\\d+(?:${escaped(group)}\\d{3})*(?:${escaped(decimal)}\\d+)?`, 'gu');
+  return [...text.matchAll(pattern)].flatMap(([found]) => {
+    const value = Number(found.replaceAll(group, '').replace(decimal, '.').replace('\u2212', '-'));
+    const decimals = found.split(decimal)[1]?.length ?? 0;
+    const isYear = /^(?:19|20)\d\d$/.test(found);
+    return Number.isFinite(value) && !isYear ? [{ text: found, value, decimals }] : [];
+  });
+}
+
+/** The last place with a value of what is drawn. */
+function untilOf(all: readonly Spoken[]): number | string | null {
+  let last: number | string | null = null;
+  for (const { series } of all) {
+    const { from, until } = series.shown;
+    for (let entry = until - 1; entry >= from; entry--) {
+      if (series.values[entry] === null || series.values[entry] === undefined) continue;
+      const key = series.keys[entry] ?? null;
+      if (last === null || (typeof key === 'number' && typeof last === 'number' && key > last)) last = key;
+      break;
+    }
+  }
+  return last;
+}
+
+/** Which value a typed number is: of the entries that are written alike the latest one, of the first line that has one. */
+function valueMeant(all: readonly Spoken[], { value, decimals }: TypedNumber) {
+  for (const { line, panel, series } of all) {
+    const { from, until } = series.shown;
+    for (let entry = until - 1; entry >= from; entry--) {
+      const known = series.values[entry];
+      const key = series.keys[entry];
+      if (known === null || known === undefined || key === undefined || roundedTo(known, decimals) !== value) continue;
+      return { line: line.line.id, panel, at: key };
+    }
+  }
+  return null;
+}
+
+/** The first place that is drawn. */
+function fromOf(all: readonly Spoken[]): number | string | null {
+  const places = all.flatMap(({ series }) => series.keys[series.shown.from] ?? []);
+  return places.length > 0 && places.every((place) => typeof place === 'number') ? Math.min(...places) : null;
+}
+
+/** How a place along the axis is written. */
+function placeSayer(all: readonly Spoken[], locale: Locale): (place: number | string) => string {
+  const series = all[0]?.series;
+  return (place) =>
+    series && typeof place === 'number' ? placeAlone({ ...series, keys: [place] }, 0, locale) : String(place);
+}
+
+const typedText = (words: Words) =>
+  runsOfWords(words)
+    .map((run) => ('text' in run ? run.text : ' '))
+    .join('');
+
+/** For which data words are written now; null for words without a typed letter or digit. */
+export function writtenFor(figure: ResolvedFigure, words: Words, locale: Locale): Written | null {
+  const text = typedText(words);
+  if (!/[\p{L}\d]/u.test(text)) return null;
+  const all = spokenIn(figure);
+  const first = fromOf(all);
+  const isNamed = first !== null && text.includes(placeSayer(all, locale)(first));
+  const numbers = numbersIn(text, locale).flatMap((number) => {
+    const meant = valueMeant(all, number);
+    return meant ? [{ text: number.text.slice(0, 60), ...meant }] : [];
+  });
+  return { from: isNamed ? first : null, until: untilOf(all), numbers: numbers.slice(0, 40) };
+}
+
+/** What of words by hand no longer stands. */
+export interface Stale {
+  /** where they begin, where the words name that */
+  start: { was: string; now: string } | null;
+  /** where the data ended and end now, as it is said; null where that did not change */
+  end: { was: string; now: string } | null;
+  numbers: { text: string; now: string | null }[];
+}
+
+/** What no longer stands of words that were written for other data; null where all does. */
+export function staleness(figure: ResolvedFigure, written: Written | null, locale: Locale): Stale | null {
+  if (written === null) return null;
+  const all = spokenIn(figure);
+  const say = placeSayer(all, locale);
+  const movedTo = (was: number | string | null, now: number | string | null) =>
+    was === null || now === null || was === now ? null : { was: say(was), now: say(now) };
+  const start = movedTo(written.from, fromOf(all));
+  const end = movedTo(written.until, untilOf(all));
+  const numbers = written.numbers.flatMap(({ text, line, panel, at }) => {
+    const one = all.find((spoken) => spoken.line.line.id === line && spoken.panel === panel);
+    const value = one?.series.values[one.series.keys.indexOf(at)] ?? null;
+    const [typed] = numbersIn(text, locale);
+    if (!typed || (value !== null && roundedTo(value, typed.decimals) === typed.value)) return [];
+    return [{ text, now: value === null ? null : formatNumber(value, typed.decimals, locale) }];
+  });
+  return start === null && end === null && numbers.length === 0 ? null : { start, end, numbers };
+}

@@ -1,0 +1,163 @@
+/** Words of a figure that its data have left behind. */
+import { factFor } from '../figure/facts.ts';
+import { suggestTitles } from '../figure/suggest.ts';
+import { type Stale, staleness, writtenFor } from '../figure/written.ts';
+import { listed } from '../table/words.ts';
+import { runsOfWords, type Words } from '../text/rich.ts';
+import type { Check, Mend, Proofed } from './note.ts';
+
+const PARTS = ['title', 'subtitle', 'source'] as const;
+type WordsPart = (typeof PARTS)[number];
+/** Facts that are offered in the place of words. */
+const MOST_OFFERED = 2;
+
+/** The facts that words could be instead, each at a press; they follow the data from then on. */
+function facts({ figure, locale }: Proofed, part: WordsPart): Mend[] {
+  if (part !== 'title') return [];
+  return suggestTitles(figure, locale)
+    .slice(0, MOST_OFFERED)
+    .map(({ text, fact }) => ({
+      say: `Say “${text}”`,
+      call: {
+        name: 'item.setWords',
+        args: { item: figure.spec.id, words: { [part]: [{ fact, part: 'sentence' }] } },
+      },
+    }));
+}
+
+/** "written when the data ended in Oct 2026, which now end in Nov 2026; 32,231 is now 74,001" */
+function sayStale({ start, end, numbers }: Stale): string {
+  const begun = start ? [`what is drawn began with ${start.was}, and begins with ${start.now} now`] : [];
+  const moved = end ? [`the data ended in ${end.was} when they were written, and end in ${end.now} now`] : [];
+  const changed = numbers.map(({ text, now }) =>
+    now === null ? `${text} is no longer there` : `${text} is now ${now}`,
+  );
+  return listed([...begun, ...moved, ...changed]);
+}
+
+/** Words by hand that were written for other data. */
+const staleWords = (part: WordsPart): Check => ({
+  id: `stale-${part}`,
+  find(proofed) {
+    const { figure, locale } = proofed;
+    const { spec } = figure;
+    const stale = staleness(figure, spec.written[part], locale);
+    if (!stale) return null;
+    const said = sayStale(stale);
+    const words: Words = spec.words[part];
+    return {
+      part,
+      title: `Read the ${part} again`,
+      text: `${said.charAt(0).toUpperCase()}${said.slice(1)}.`,
+      facts: said,
+      mends: [
+        {
+          say: 'They still hold',
+          call: {
+            name: 'item.setWords',
+            args: { item: spec.id, words: { [part]: words }, written: { [part]: writtenFor(figure, words, locale) } },
+          },
+        },
+        ...facts(proofed, part),
+        { say: 'Write it anew', open: part },
+      ],
+    };
+  },
+});
+
+/** Facts in words of which nothing holds any more. */
+const goneFacts = (part: WordsPart): Check => ({
+  id: `fact-${part}`,
+  find(proofed) {
+    const { figure } = proofed;
+    const runs = runsOfWords(figure.spec.words[part]);
+    const gone = runs.filter((run) => 'fact' in run && factFor(figure, run.fact) === null);
+    const [first] = gone;
+    if (!first || !('fact' in first)) return null;
+    const [best, ...others] = facts(proofed, part);
+    const anew: Mend = { say: 'Choose other words', open: part };
+    const instead = first.part === 'sentence' ? 'the latest value stands in its place' : 'a dash stands in its place';
+    return {
+      part,
+      title: `The ${part} has lost its fact`,
+      text: `What it said (“${first.fact.kind}”) does not hold of the data that are drawn now; ${instead}.`,
+      facts: gone.map((run) => ('fact' in run ? JSON.stringify(run.fact) : '')).join(),
+      mends: best ? [best, ...others, anew] : [anew],
+    };
+  },
+});
+
+/** Notes on figures whose numbers have moved on. */
+const staleNotes: Check = {
+  id: 'stale-notes',
+  find({ figure, locale }) {
+    for (const mark of figure.spec.marks) {
+      if (mark.kind !== 'note' || !mark.shown) continue;
+      const stale = staleness(figure, mark.written, locale);
+      if (!stale) continue;
+      const said = sayStale(stale);
+      return {
+        part: `mark:${mark.id}`,
+        title: 'Read a note again',
+        text: `${said.charAt(0).toUpperCase()}${said.slice(1)}.`,
+        facts: `${mark.id} ${said}`,
+        mends: [
+          {
+            say: 'It still holds',
+            call: {
+              name: 'figure.setMark',
+              args: {
+                figure: figure.spec.id,
+                mark: mark.id,
+                set: [{ path: ['written'], value: writtenFor(figure, mark.text, locale) }],
+              },
+            },
+          },
+          { say: 'Write it anew', open: `mark:${mark.id}` },
+        ],
+      };
+    }
+    return null;
+  },
+};
+
+/** The description, where it is by hand. */
+const staleDescription: Check = {
+  id: 'stale-description',
+  find({ figure, locale }) {
+    const { spec } = figure;
+    const stale = spec.description === null ? null : staleness(figure, spec.written.description, locale);
+    if (!stale || spec.description === null) return null;
+    const said = sayStale(stale);
+    return {
+      part: 'title',
+      title: 'Read the description again',
+      text: `${said.charAt(0).toUpperCase()}${said.slice(1)}.`,
+      facts: said,
+      mends: [
+        {
+          say: 'It still holds',
+          call: {
+            name: 'figure.describe',
+            args: {
+              figure: spec.id,
+              description: spec.description,
+              written: writtenFor(figure, spec.description, locale),
+            },
+          },
+        },
+        {
+          say: 'Let it follow the data',
+          call: { name: 'figure.describe', args: { figure: spec.id, description: null } },
+        },
+      ],
+    };
+  },
+};
+
+/** Checks of words against the data. */
+export const wordsAndData: readonly Check[] = [
+  ...PARTS.flatMap((part) => [staleWords(part), goneFacts(part)]),
+  staleNotes,
+  staleDescription,
+];
