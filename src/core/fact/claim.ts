@@ -68,7 +68,6 @@ export type Claim =
   | { kind: 'missing'; count: number; of: number; last: number }
   | { kind: 'unfinished'; at: number };
 
-export type ClaimOf<Kind extends Claim['kind']> = Extract<Claim, { kind: Kind }>;
 
 export interface Fact {
   series: FactSeries;
