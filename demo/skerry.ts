@@ -164,7 +164,6 @@ export function demoReport(): Demo {
     id,
     tableId,
     style: report.style,
-    locale,
     lines,
   });
 

@@ -68,7 +68,6 @@ export type Claim =
   | { kind: 'missing'; count: number; of: number; last: number }
   | { kind: 'unfinished'; at: number };
 
-
 export interface Fact {
   series: FactSeries;
   claim: Claim;

@@ -11,7 +11,7 @@ import { ranks } from './kinds/ranks.ts';
 import { streaks, turns } from './kinds/runs.ts';
 import { missing, steadiness } from './kinds/steadiness.ts';
 import { summaries, yearToDate } from './kinds/sums.ts';
-import { isHidden, type Known, knownOf } from './known.ts';
+import { differInSeason, isHidden, type Known, knownOf } from './known.ts';
 import type { FactSeries } from './series.ts';
 
 /** What stands beside a line that something is said of. */
@@ -46,7 +46,7 @@ function courseOf(known: Known): Fact[] {
   // Names without an order have no first and no latest.
   if (from === undefined || at === undefined || (isNamed && entries.length > 1)) return facts;
   facts.push({ series, claim: { kind: 'latest', at }, points: [at], weight: 5 });
-  const isSeen = entries.length >= 3 && known.written(from) !== known.written(at);
+  const isSeen = entries.length >= 3 && known.written(from) !== known.written(at) && !differInSeason(series, from, at);
   facts.push({ series, claim: { kind: 'first', at, from }, points: [from, at], weight: isSeen ? 25 : 0 });
   return facts;
 }

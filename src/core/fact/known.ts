@@ -1,5 +1,9 @@
 /** What is known of a line before anything is said of it, and how numbers are written. */
+
 import { periodNumber } from '../table/periods.ts';
+import { decimalsOfValues } from '../text/number.ts';
+import { DAY } from '../time/calendar.ts';
+import { isoWeek } from '../time/format.ts';
 import type { Change, Moved, Way } from './claim.ts';
 import { decimalsOfSeries, type FactSeries, type Scale, scaleOf } from './series.ts';
 
@@ -49,6 +53,36 @@ export function periodOf({ keys, interval }: FactSeries, entry: number): number 
   return interval !== null && typeof key === 'number' ? periodNumber(key, interval) : null;
 }
 
+/** Which part of its year a period is: the same number for the same month of every year; null for what has no such part. */
+export function partOfYear({ interval, keys }: FactSeries, entry: number): number | null {
+  const key = Number(keys[entry]);
+  const month = new Date(key).getUTCMonth();
+  switch (interval) {
+    case 'month':
+      return month;
+    case 'quarter':
+      return Math.floor(month / 3);
+    case 'half-year':
+      return Math.floor(month / 6);
+    case 'week':
+      return isoWeek(key).week;
+    default:
+      return null;
+  }
+}
+
+const YEAR_MS = 366 * DAY;
+
+/**
+ * True where two entries are not of the same season: a year or more apart but
+ * of different parts of it. What differs between them may be the season alone.
+ */
+export function differInSeason(series: FactSeries, before: number, at: number): boolean {
+  const apart = Number(series.keys[at]) - Number(series.keys[before]);
+  const part = partOfYear(series, at);
+  return part !== null && apart >= YEAR_MS - DAY && part !== partOfYear(series, before);
+}
+
 const periods = new WeakMap<FactSeries, ReadonlyMap<number, number>>();
 
 /** The entry of a period, by its number; undefined where it has none. */
@@ -69,12 +103,16 @@ export function entryOfPeriod(series: FactSeries, period: number): number | unde
 /** What more than tripled is said better by its values. */
 const MOST_PERCENT = 300;
 
+/** Decimals of a difference between values: those that the values are said with, and two figures where the values have them. */
+export function decimalsOfMove(size: number, { scale, decimals, series }: Known): number {
+  if (scale === 'points') return Math.max(decimals, 1);
+  if (series.whole || size === 0) return decimals;
+  return Math.max(decimals, Math.min(decimalsOfValues([size], null), 1 - Math.floor(Math.log10(size))));
+}
+
 /** How a number moved to another, by the scale of its line: null where the move is not to be seen as it is written. */
-export function moveBetween(
-  was: number,
-  now: number,
-  { scale, decimals }: Pick<Known, 'scale' | 'decimals'>,
-): Moved | null {
+export function moveBetween(was: number, now: number, known: Known): Moved | null {
+  const { scale, decimals } = known;
   const difference = now - was;
   if (difference === 0) return { way: 'same', change: null };
   const seen = roundedTo(now, decimals) - roundedTo(was, decimals);
@@ -90,11 +128,8 @@ export function moveBetween(
       return null;
     return made('percent', percent, percent < 9.95 ? 1 : 0);
   }
-  return made(
-    scale === 'points' ? 'points' : 'value',
-    Math.abs(difference),
-    Math.max(decimals, scale === 'points' ? 1 : 0),
-  );
+  const size = Math.abs(difference);
+  return made(scale === 'points' ? 'points' : 'value', size, decimalsOfMove(size, known));
 }
 
 /** How the value of one entry moved to that of another. */

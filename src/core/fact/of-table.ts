@@ -1,12 +1,12 @@
 /** The facts of a table's lines. */
 import { Refusal } from '../refusal.ts';
-import { chooseAcross } from '../table/choose.ts';
+import { chooseAcross, chooseLines } from '../table/choose.ts';
 import type { Table } from '../table/column.ts';
 import { findColumn } from '../table/find.ts';
 import { measuresOf } from '../table/measures.ts';
 import type { Fact } from './claim.ts';
 import { factsOfSeries } from './facts.ts';
-import { seriesOfColumn } from './series.ts';
+import { type FactSeries, seriesOfColumn } from './series.ts';
 
 interface Wish {
   /** key or title of the column across; chosen when absent */
@@ -32,5 +32,10 @@ export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fac
       );
     return series;
   });
-  return series.flatMap((one) => factsOfSeries(one, { lines: series }));
+  const drawn = new Set(chooseLines(table, across.key).map(({ key }) => key));
+  // Numbers without a unit are of one kind only where they are counts that could share an axis.
+  const isLike = (one: FactSeries, other: FactSeries) =>
+    one === other ||
+    (one.unit === other.unit && (one.unit !== null || [one, other].every(({ whole, id }) => whole && drawn.has(id))));
+  return series.flatMap((one) => factsOfSeries(one, { lines: series.filter((other) => isLike(one, other)) }));
 }

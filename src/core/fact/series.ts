@@ -48,19 +48,27 @@ const NO_ZERO = /°|‰|celsius|fahrenheit|\bindex\b/i;
  * The scale of a line: percentages change by points, what has a true zero by
  * per cent, temperatures and what falls below zero by as much as they do.
  */
-export function scaleOf({ unit, name, values }: FactSeries): Scale {
+export function scaleOf({ unit, name, values, whole }: FactSeries): Scale {
   if (unit === '%') return 'points';
   const below = values.some((value) => value !== null && value < 0);
-  return below || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
+  // Fractions without a unit are as often shares and rates, of which a change in per cent would mislead.
+  const isFraction = unit === null && !whole && values.every((value) => value === null || Math.abs(value) <= 1);
+  return below || isFraction || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
 }
 
 /** What is said of a part, a rate, a state or another number that cannot be added up over time. */
 const NO_SUM =
-  /%|‰|°|\bper\b|\bpro\b|\bpar\b|\bpor\b|\bna\b|\/|\b(?:rate|ratio|share|average|mean|median|price|index|level|stock|balance|temperature|speed|population|inhabitants|kurs|preis|quote|anteil|bestand|durchschnitt|mittel|taux|prix|moyenne|stocks?|tasa|precio|media|promedio|stopa|cena|średnia|osuus|hinta|keskiarvo)\b/iu;
+  /%|‰|°|\bper\b|\bpro\b|\bpar\b|\bpor\b|\bna\b|\/|\b(?:rate|ratio|share|average|mean|median|price|index|level|stock|balance|temperature|speed|pop|population|inhabitants|kurs|preis|quote|anteil|bestand|durchschnitt|mittel|taux|prix|moyenne|stocks?|tasa|precio|media|promedio|stopa|cena|średnia|osuus|hinta|keskiarvo)\b/iu;
 
-/** True where values of several periods, or of several lines, can be added up: counts and amounts of no state and no rate. */
+/**
+ * True where values of several periods, or of several lines, can be added up:
+ * counts, and amounts of a unit, of no state and no rate. Fractions without a unit may be anything.
+ */
 export const addsUp = (series: FactSeries) =>
-  scaleOf(series) === 'ratio' && !NO_SUM.test(series.unit ?? '') && !NO_SUM.test(series.name);
+  scaleOf(series) === 'ratio' &&
+  (series.whole || series.unit !== null) &&
+  !NO_SUM.test(series.unit ?? '') &&
+  !NO_SUM.test(series.name);
 
 /** Decimals with which the finished values of a line are said. */
 export const decimalsOfSeries = ({ values, decimals, finished }: FactSeries): number =>

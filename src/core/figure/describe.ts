@@ -44,6 +44,9 @@ function factsSaid(facts: readonly Fact[], most: number): Fact[] {
   return [...telling, ...always.flatMap((kind) => facts.find(({ claim }) => claim.kind === kind) ?? [])];
 }
 
+/** A sentence with its full stop; one that ends with an abbreviation has it already. */
+const stopped = (sentence: string) => (sentence.endsWith('.') ? sentence : `${sentence}.`);
+
 function sayLine(all: readonly Spoken[], line: ResolvedLine, locale: Locale): string {
   const language = languageOf(locale);
   const spoken = all.find((one) => one.line === line);
@@ -52,7 +55,7 @@ function sayLine(all: readonly Spoken[], line: ResolvedLine, locale: Locale): st
   const said = factsSaid(factsOfSpoken(all, spoken), all.length > FEW_LINES ? 1 : MOST_TELLING).map((fact) =>
     sayFact(fact, locale),
   );
-  return said.length > 0 ? said.join('. ') : fill('d-none', language, { name: line.name });
+  return said.length > 0 ? said.map(stopped).join(' ') : fill('d-none', language, { name: line.name });
 }
 
 /** What is drawn, over what, and from when to when. */
@@ -90,14 +93,14 @@ export function describeFigure(figure: ResolvedFigure, locale: Locale): string {
   const left = lines.length - MOST_LINES;
   const more = left > 0 ? [fill('d-more', languageOf(locale), { count: left })] : [];
   const parts = [...said, ...more, ...sayLevels(figure, locale)];
-  return [sayHead(figure, locale), ...parts.map((part) => `${part}.`)].join(' ');
+  return [sayHead(figure, locale), ...parts.map(stopped)].join(' ');
 }
 
 /** A description of at most 300 letters: what is drawn, and the most telling facts that there is room for. */
 export function describeShortly(figure: ResolvedFigure, locale: Locale): string {
   let text = sayHead(figure, locale);
   for (const { text: sentence } of suggestTitles(figure, locale)) {
-    const longer = `${text} ${sentence}.`;
+    const longer = `${text} ${stopped(sentence)}`;
     if ([...longer].length <= SHORT) text = longer;
   }
   return text;

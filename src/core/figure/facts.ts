@@ -54,7 +54,8 @@ function targetsOf({ line, series, plot }: Spoken): Target[] {
 
 /** What stands beside a line: the others of its plot, or the same line in the other panels where it is alone in its own. */
 function besideOf(all: readonly Spoken[], one: Spoken): Beside {
-  const near = all.filter(({ panel }) => panel === one.panel);
+  // What is drawn by one axis is of one kind.
+  const near = all.filter(({ panel, line }) => panel === one.panel && line.line.axis === one.line.line.axis);
   const lines = near.length > 1 ? near : all.filter(({ line }) => line.line.id === one.line.line.id);
   return { lines: lines.map(({ series }) => series), targets: targetsOf(one) };
 }

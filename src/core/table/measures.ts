@@ -6,6 +6,9 @@ import { factsOf } from './facts.ts';
 /** Last words of the titles of codes. */
 const CODE_TITLE = /(?:^|[\s_.])(?:id|ids|code|codes|nr|no|nº|key)\.?$/i;
 
+/** So many rows in a row are no chance. */
+const MANY_ROWS = 8;
+
 /** What a number can say of a date that stands beside it. */
 const PARTS: readonly ((date: Date) => number)[] = [
   (date) => date.getUTCFullYear(),
@@ -57,6 +60,12 @@ function isCodeOf(column: Column, names: Column): boolean {
   return numberOf.size > 1 && rows >= 2 * numberOf.size;
 }
 
+/** True for numbers that count the rows: each one more than the one before. */
+function isRowNumber({ cells }: Column): boolean {
+  const [first] = cells;
+  return cells.length >= MANY_ROWS && (first === 0 || first === 1) && cells.every((cell, row) => cell === first + row);
+}
+
 const known = new WeakMap<readonly Column[], ReadonlySet<Column>>();
 
 /** The whole numbers of a table that number its periods or its things. */
@@ -71,6 +80,7 @@ function numberings(table: Table): ReadonlySet<Column> {
       if (column.kind !== 'number' || column.unit !== null || !whole || low > high) return false;
       return (
         (CODE_TITLE.test(column.title) && low >= 0) ||
+        isRowNumber(column) ||
         dates.some((date) => isPartOfDate(column, date)) ||
         names.some((name) => isCodeOf(column, name))
       );

@@ -1,7 +1,7 @@
 /** How much the latest value differs from an earlier one. */
 import { periodNumber, yearBefore } from '../../table/periods.ts';
 import type { Change, Fact } from '../claim.ts';
-import { entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
+import { differInSeason, entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
 
 const weightOf = (change: Change | null) =>
   change === null ? 4 : change.of === 'percent' ? Math.min(30, change.size) : 10;
@@ -30,7 +30,11 @@ export function changes(known: Known, at: number, since?: number | string): Fact
     { kind: 'year' as const, before: year, base: 45 },
     // Of yearly values the previous one is the one a year earlier.
     { kind: 'previous' as const, before: previous, base: previous === year ? 0 : 10 },
-    { kind: 'change' as const, before: start, base: start === previous || start === year ? 0 : 18 },
+    {
+      kind: 'change' as const,
+      before: start,
+      base: start === undefined || start === previous || start === year || differInSeason(series, start, at) ? 0 : 18,
+    },
   ];
   return found.flatMap(({ kind, before, base }): Fact[] => {
     if (!hasValue(known, before) || before >= at) return [];

@@ -44,7 +44,8 @@ export function records(known: Known, at: number): Fact[] {
       return isMost ? [{ series, claim: { kind: 'record', end, at }, points: [at], weight }] : [];
     }
     if (between.length < 3 || written(entry) * sign < written(at) * sign) return [];
-    const weight = 50 + Math.min(30, between.length);
+    // A few months are often a season.
+    const weight = 20 + Math.min(60, 2.5 * between.length);
     return [{ series, claim: { kind: 'since', end, at, since: entry }, points: [entry, at], weight }];
   });
 }

@@ -1,7 +1,6 @@
 /** The place of the latest value among all, and among those of the same month, quarter or week. */
-import { isoWeek } from '../../time/format.ts';
 import type { End, Fact } from '../claim.ts';
-import type { Known } from '../known.ts';
+import { type Known, partOfYear } from '../known.ts';
 
 /** Places further down are not worth a word. */
 const LAST_PLACE = 5;
@@ -24,24 +23,6 @@ function placeAmong(
     if (of(other) * sign > of(at) * sign) place++;
   }
   return place;
-}
-
-/** Which part of its year a period is: the same number for the same month of every year. */
-function partOfYear({ interval, keys }: Known['series'], entry: number): number | null {
-  const key = Number(keys[entry]);
-  const month = new Date(key).getUTCMonth();
-  switch (interval) {
-    case 'month':
-      return month;
-    case 'quarter':
-      return Math.floor(month / 3);
-    case 'half-year':
-      return Math.floor(month / 6);
-    case 'week':
-      return isoWeek(key).week;
-    default:
-      return null;
-  }
 }
 
 export function ranks(known: Known, at: number): Fact[] {
@@ -69,7 +50,7 @@ export function ranks(known: Known, at: number): Fact[] {
       ...(ofAll !== null && ofAll > 1 && ofAll <= LAST_PLACE && all.length >= 12
         ? [made('all', ofAll, all.length, [at], 30 - 2 * ofAll)]
         : []),
-      ...(ofSame !== null && ofSame <= 2 && ofAll !== 1 && same.length >= 4
+      ...(ofSame !== null && ofSame <= 2 && ofAll !== 1 && same.length >= 3
         ? [made('season', ofSame, same.length, same, (ofSame === 1 ? 48 : 20) + Math.min(10, same.length))]
         : []),
     ];

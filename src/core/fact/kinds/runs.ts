@@ -1,6 +1,6 @@
 /** Rises and falls without a break, and where a line turned. */
 import type { Fact, Way } from '../claim.ts';
-import { type Known, periodOf } from '../known.ts';
+import { type Known, partOfYear, periodOf } from '../known.ts';
 
 /** Which way the step to each of some entries goes; null where it is no step of one period, or is not seen as it is written. */
 function waysOf({ series, of, written }: Known, entries: readonly number[]): (Way | null)[] {
@@ -26,7 +26,7 @@ export function streaks(known: Known, at: number): Fact[] {
   while (ways[first] === way) first--;
   const count = place - first;
   if (count < LEAST) return [];
-  const weight = 40 + Math.min(40, 4 * count);
+  const weight = (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
   return [{ series, claim: { kind: 'streak', way, at, count }, points: all.slice(first, place + 1), weight }];
 }
 
@@ -48,8 +48,9 @@ export function turns(known: Known): Fact[] {
     const values = points.map(of);
     const all = entries.map(of);
     const spread = (of: readonly number[]) => of.reduce((a, b) => Math.max(a, b)) - of.reduce((a, b) => Math.min(a, b));
-    // A ripple is no turn.
-    const weight = spread(values) >= spread(all) / 4 ? 26 + before + after : 0;
+    // A ripple is no turn, and one long ago is no news.
+    const isNews = spread(values) >= spread(all) / 4 && entries.length - place <= Math.max(12, entries.length / 3);
+    const weight = isNews ? 26 + Math.min(8, before) + Math.min(8, after) : 0;
     return [{ series, claim: { kind: 'turn', way: out, at, before, after }, points, weight }];
   }
   return [];

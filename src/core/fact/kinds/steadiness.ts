@@ -1,7 +1,7 @@
 /** How much a line moves, in plain words, and what it lacks. */
 import { findHoles, isDaily, partsOf } from '../../time/interval.ts';
 import type { Change, Fact } from '../claim.ts';
-import { type Known, periodOf, roundedTo } from '../known.ts';
+import { decimalsOfMove, type Known, periodOf, roundedTo } from '../known.ts';
 import { sumOf } from './sums.ts';
 
 /** A number of some decimals that is not below another. */
@@ -30,7 +30,7 @@ export function steadiness(known: Known): Fact[] {
   const middle = steps[Math.ceil(steps.length / 2) - 1];
   if (middle !== undefined && Number.isFinite(middle) && middle > 0 && steps.length >= 7) {
     const of: Change['of'] = scale === 'ratio' ? 'percent' : scale === 'points' ? 'points' : 'value';
-    const places = of === 'percent' ? (middle < 9.95 ? 1 : 0) : Math.max(decimals, of === 'points' ? 1 : 0);
+    const places = of === 'percent' ? (middle < 9.95 ? 1 : 0) : decimalsOfMove(middle, known);
     const change: Change = { of, size: upTo(middle, places), decimals: places };
     if (change.size > 0)
       facts.push({ series, claim: { kind: 'typical', change, count: steps.length }, points: entries, weight: 8 });

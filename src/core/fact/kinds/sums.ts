@@ -40,7 +40,7 @@ export function summaries(known: Known): Fact[] {
     ...(isConstant ? made('constant', sorted[0] ?? 0, decimals, values.length > 3 ? 24 : 0) : []),
     ...made('mean', sumOf(values) / values.length, mean, values.length >= 6 && !isConstant ? 7 : 0),
     ...made('median', middleOf(sorted), mean, 0),
-    ...(addsUp(series) ? made('total', sumOf(values), decimals, 3) : []),
+    ...(addsUp(series) ? made('total', sumOf(values), decimals, 0) : []),
   ];
 }
 

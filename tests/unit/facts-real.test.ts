@@ -1,0 +1,115 @@
+/**
+ * Every sentence that is offered of 25 real series, which its maker has read
+ * line by line, and every message with an example for translators.
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import type { Fact } from '../../src/core/fact/claim.ts';
+import { allFactsOf } from '../../src/core/fact/facts.ts';
+import { fill, MESSAGES, type MessageId } from '../../src/core/fact/messages.ts';
+import { factsOfTable } from '../../src/core/fact/of-table.ts';
+import type { Language } from '../../src/core/fact/period-words.ts';
+import { sayFact } from '../../src/core/fact/say.ts';
+import type { Table } from '../../src/core/table/column.ts';
+import { understand } from '../../src/core/table/understand.ts';
+import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
+import { faultOf } from './fact-checker.ts';
+
+const folder = new URL('../real/', import.meta.url);
+const tables = readdirSync(folder)
+  .filter((name) => name.endsWith('.csv'))
+  .sort()
+  .map((name): { name: string; table: Table } => ({
+    name,
+    table: understand(readDelimited(readFileSync(new URL(name, folder), 'utf8')), name),
+  }));
+
+const seriesIn = (facts: readonly Fact[]) => [...new Set(facts.map(({ series }) => series))];
+
+describe('facts of real series', () => {
+  it('are these sentences', async () => {
+    const facts = tables.map(({ name, table }) => ({ name, facts: factsOfTable(table, {}) }));
+    expect(facts.flatMap((one) => seriesIn(one.facts)).length).toBe(25);
+    const english = localeOf('en-GB');
+    const text = facts.map((one) => [`# ${one.name}`, ...one.facts.map((fact) => sayFact(fact, english))].join('\n'));
+    await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot('../golden/facts/real-series.txt');
+  });
+
+  it.each(LOCALES)('hold in %s, also those that are only said when asked for', (id) => {
+    const locale = localeOf(id);
+    for (const { table } of tables)
+      for (const series of seriesIn(factsOfTable(table, {})))
+        for (const fact of allFactsOf(series, { lines: [series] }))
+          expect(faultOf(fact, { lines: [series] }, locale), sayFact(fact, locale)).toBeNull();
+  });
+
+  it('read like this in the other languages', async () => {
+    const others = LOCALES.filter((id) => !id.startsWith('en'));
+    const all = tables.flatMap(({ table }) => {
+      const facts = factsOfTable(table, {});
+      return seriesIn(facts).map((series) => facts.filter((fact) => fact.series === series).slice(0, 4));
+    });
+    const text = all.map((facts, index) => {
+      const id = others[index % others.length] ?? 'de-DE';
+      return [`# ${id}`, ...facts.map((fact) => sayFact(fact, localeOf(id)))].join('\n');
+    });
+    await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot('../golden/facts/real-series-in-languages.txt');
+  });
+});
+
+describe('messages', () => {
+  const places = (count: number, interval: string) => ({
+    name: 'NAME',
+    other: 'OTHER',
+    value: 'VALUE',
+    in: 'IN',
+    since: 'SINCE',
+    start: 'START',
+    inStart: 'IN-START',
+    change: 'CHANGE',
+    otherChange: 'OTHER-CHANGE',
+    of: 'percent',
+    share: 'SHARE',
+    level: 'LEVEL',
+    target: 'TARGET',
+    season: 'SEASON',
+    list: 'LIST',
+    which: '',
+    from: 'FROM',
+    until: 'UNTIL',
+    year: '2026',
+    across: 'ACROSS',
+    span: 'SPAN',
+    by: 'BY',
+    one: 'ONE',
+    periods: 'PERIODS',
+    inPart: 'IN-PART',
+    part: 'yes',
+    full: 'no',
+    listed: 'yes',
+    amount: 'some',
+    count,
+    place: count,
+    before: count + 2,
+    after: count + 3,
+    panels: count,
+    interval,
+  });
+  it('read like this, for their translators', async () => {
+    const ids = Object.keys(MESSAGES.en) as MessageId[];
+    const languages = Object.keys(MESSAGES) as Language[];
+    const example = (id: MessageId, language: Language) =>
+      [
+        [2, 'month'],
+        [5, 'week'],
+      ].map(([count, interval]) => fill(id, language, places(Number(count), String(interval))));
+    const text = ids.map((id) =>
+      [
+        `# ${id}`,
+        ...languages.flatMap((language) => [...new Set(example(id, language))].map((said) => `${language}: ${said}`)),
+      ].join('\n'),
+    );
+    await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot('../golden/facts/messages.txt');
+  });
+});
