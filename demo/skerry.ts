@@ -7,15 +7,19 @@ import { Mark } from '../src/core/figure/marks.ts';
 import { resolveFigure } from '../src/core/figure/panels/resolve.ts';
 import { BEHIND, Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
+import { writtenFor } from '../src/core/figure/written.ts';
 import { newEmphasis } from '../src/core/mark/emphasis.ts';
 import { proofNotes } from '../src/core/proof/proof.ts';
 import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, newLevelBars, newSparkline } from '../src/core/spark/draft.ts';
+import type { Table } from '../src/core/table/column.ts';
 import type { WholeBlock } from '../src/core/table/kept.ts';
 import { applyStep } from '../src/core/table/shape/shape.ts';
 import { understand } from '../src/core/table/understand.ts';
+import type { FactRef } from '../src/core/text/fact-ref.ts';
 import { localeOf } from '../src/core/text/locale.ts';
+import type { Words } from '../src/core/text/rich.ts';
 import { readDelimited } from '../src/formats/delimited.ts';
 
 /** Random numbers in [0, 1) from a seed: the mulberry32 generator. */
@@ -142,6 +146,10 @@ interface Demo {
 }
 
 const SOURCE = 'Source: Skerry Line ticketing, to 12 October 2026.';
+/** The first and the last period drawn, whatever they are. */
+const SPAN = { fact: { kind: 'span', line: null }, part: 'sentence' } as const;
+/** A sentence that follows the data. */
+const said = (fact: FactRef): Words => [{ fact, part: 'sentence' }];
 const UNFINISHED = 'October is unfinished and dotted.';
 
 /** The demo report with its tables and figures, built with the same commands that a user's actions run. */
@@ -157,7 +165,10 @@ export function demoReport(): Demo {
     report = runCommand(report, 'item.add', { item: packed.item }).report;
     return table;
   };
-  const addFigure = (figure: FigureSpec) => {
+  const addFigure = (figure: FigureSpec, table: Table) => {
+    const resolved = resolveFigure(figure, table);
+    for (const part of ['title', 'subtitle', 'source'] as const)
+      figure.written[part] = writtenFor(resolved, figure.words[part], locale);
     report = runCommand(report, 'item.add', { item: figure }).report;
   };
   const choices = (id: string, tableId: string, lines?: string[]) => ({
@@ -172,7 +183,7 @@ export function demoReport(): Demo {
   passengers.name = 'Passengers by route';
   passengers.words = {
     title: 'Every summer the outer isles carry more people than the one before',
-    subtitle: 'Passengers a month by route, in thousands, January 2024 to October 2026',
+    subtitle: [{ text: 'Passengers a month by route, in thousands, ' }, SPAN],
     source: `${SOURCE} ${UNFINISHED} Kelda–Ness did not sail from February to April 2025.`,
   };
   for (const line of passengers.lines) {
@@ -182,23 +193,23 @@ export function demoReport(): Demo {
     }
     if (line.column.startsWith('kelda_ness')) line.name = 'Kelda–Ness';
   }
-  addFigure(passengers);
+  addFigure(passengers, sailings);
 
   const onTime = draftFigure(sailings, choices('punctuality', 'sailings', ['on_time_pct']));
   onTime.name = 'Sailings on time';
   onTime.words = {
-    title: 'Full summers cost punctuality, and each costs a little more',
+    title: said({ kind: 'year', line: 'line-1' }),
     subtitle: 'Sailings that left within five minutes of the timetable, %',
     source: SOURCE,
   };
   Object.assign(onTime.leftAxis, { from: 80, to: 100, every: 5, title: '%' });
   for (const line of onTime.lines) line.colour = '#1f7a7a';
-  addFigure(onTime);
+  addFigure(onTime, sailings);
 
   const both = draftFigure(sailings, choices('both', 'sailings', [passengers.lines[0]?.column ?? '', 'on_time_pct']));
   both.name = 'Passengers and punctuality';
   both.words = {
-    title: 'When the outer isles are fullest, the fewest sailings leave on time',
+    title: said({ kind: 'target', line: 'line-2', side: 'below', target: 'target' }),
     subtitle: 'Passengers to the outer isles, in thousands, and sailings on time, %, by month',
     source: SOURCE,
   };
@@ -213,7 +224,7 @@ export function demoReport(): Demo {
   both.marks = [
     Mark.parse({ kind: 'level', id: 'target', name: 'target 90%', axis: 'right', at: 90, colour: '#1f7a7a' }),
   ];
-  addFigure(both);
+  addFigure(both, sailings);
 
   const overEachOther: ShapedTable = {
     type: 'shaped',
@@ -242,13 +253,13 @@ export function demoReport(): Demo {
     laid.lines.forEach((line, index) => {
       Object.assign(line, looks[index]);
     });
-    addFigure(laid);
+    addFigure(laid, byYear);
   }
 
   const routes = draftSparkTable(sailings, { id: 'glance', tableId: 'sailings', style: report.style });
   routes.name = 'Routes at a glance';
   routes.words = {
-    title: 'Routes at a glance, two years to October 2026',
+    title: [{ text: 'Routes at a glance, two years to ' }, { fact: { kind: 'latest', line: null }, part: 'when' }],
     subtitle: '',
     source: `${SOURCE} ${UNFINISHED}`,
   };
@@ -285,11 +296,11 @@ export function demoReport(): Demo {
   const years = draftFigure(yearly, choices('years-figure', 'years'));
   years.name = 'Fifteen years of traffic';
   years.words = {
-    title: 'Foot passengers were back above their old level one year after the closure',
-    subtitle: 'Foot passengers and vehicles a year, in thousands, 2011 to 2025',
+    title: said({ kind: 'record', line: 'line-1', end: 'high' }),
+    subtitle: [{ text: 'Foot passengers and vehicles a year, in thousands, ' }, SPAN],
     source: 'Source: Skerry Line ticketing. No sailings for five months of 2020.',
   };
-  addFigure(years);
+  addFigure(years, yearly);
 
   const traffic = add('pier-traffic', 'Pier traffic by vessel', pierTraffic());
   const by = { kind: 'category', column: 'pier' } as const;
@@ -305,8 +316,8 @@ export function demoReport(): Demo {
   });
   eachPier.name = 'Passengers at each pier';
   eachPier.words = {
-    title: 'Only at Kelda has each summer brought more passengers than the one before',
-    subtitle: 'By pier, January 2024 to October 2026; the other piers stand in grey behind',
+    title: said({ kind: 'spread', line: 'line-1' }),
+    subtitle: [{ text: 'By pier, ' }, SPAN, { text: '; the other piers stand in grey behind' }],
     source: `${SOURCE} ${UNFINISHED}`,
   };
   eachPier.leftAxis.title = 'passengers a month';
@@ -314,7 +325,7 @@ export function demoReport(): Demo {
     line.emphasis = [newEmphasis('high')];
     line.weight = 1.4;
   }
-  addFigure(eachPier);
+  addFigure(eachPier, traffic);
 
   const grid = draftFigure(traffic, {
     ...choices('pier-grid', 'pier-traffic'),
@@ -327,7 +338,7 @@ export function demoReport(): Demo {
     source: `${SOURCE} ${UNFINISHED}`,
   };
   grid.leftAxis.title = 'passengers a month';
-  addFigure(grid);
+  addFigure(grid, traffic);
   const resolved = resolveFigure(grid, traffic);
   const layout = layoutFigure(resolved, report.style, locale);
   for (const { check, facts } of proofNotes({ figure: resolved, layout, style: report.style, locale })) {

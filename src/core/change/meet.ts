@@ -1,10 +1,12 @@
 /** Changes that were made at once: those of one window on top of what others made meanwhile. */
+
 import { applyFields, type Field, fieldAt, meets, type Path } from '../named/fields.ts';
 import { isSame } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
 import type { ReportRecord } from '../report/record.ts';
 import type { Call, Change, FieldsOf } from './change.ts';
 import { labelOf } from './commands/index.ts';
+import { isCompanion } from './companion.ts';
 import { runCall } from './run.ts';
 
 /** A call that is not in the log yet, with what it came to here. */
@@ -83,7 +85,9 @@ export function putOnTop(
 }
 
 const pairs = (mine: readonly Field[], theirs: readonly Field[]) =>
-  mine.flatMap((one) => theirs.filter((other) => meets(one.path, other.path)).map((other) => [one, other] as const));
+  mine
+    .filter(({ path }) => !isCompanion(path))
+    .flatMap((one) => theirs.filter((other) => meets(one.path, other.path)).map((other) => [one, other] as const));
 
 /** Fields that a change of someone else's set over what this window had set without its maker's knowing. */
 function overwritten(change: Change, own: readonly Own[]): Clash[] {

@@ -1,4 +1,5 @@
 /** Running calls on a report in its record form. */
+
 import { firstWrong } from '../issue.ts';
 import { wrongIn } from '../item/sense.ts';
 import { type Field, fieldAt, fieldsBetween, hasRoom, meets, type Path, withField } from '../named/fields.ts';
@@ -8,6 +9,7 @@ import { type ReportRecord, recordOf, reportOf } from '../report/record.ts';
 import { Report } from '../report/report.ts';
 import { type Call, type FieldsOf, UNDO, UndoArgs } from './change.ts';
 import { runCommand } from './commands/index.ts';
+import { isCompanion } from './companion.ts';
 import { sayPath } from './say-path.ts';
 
 /** The outcome of a call. */
@@ -35,14 +37,17 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
       else if (!isSame(fieldAt(next, path), from)) left.push(path);
     }
   }
+  const told = left.filter((path) => !isCompanion(path));
   const before = reportOf(record);
   const report = reportOf(next as ReportRecord);
   const fields = fieldsBetween(Report, record, next);
   if (fields.length === 0 && left.length > 0)
-    throw new Refusal(`${sayPath(before, left[0] as Path)} was changed since, so that ${label} cannot be undone.`);
+    throw new Refusal(
+      `${sayPath(before, (told[0] ?? left[0]) as Path)} was changed since, so that ${label} cannot be undone.`,
+    );
   const wrong = wrongIn(before, report);
   if (wrong !== null) throw new Refusal(`The ${label} cannot be undone on the report as it is now: ${wrong}`);
-  return { record: next as ReportRecord, label, fields, left };
+  return { record: next as ReportRecord, label, fields, left: told };
 }
 
 /** Runs a call. Throws a Refusal, with one sentence, when it cannot be done. */

@@ -57,6 +57,6 @@ export function sayValue(value: unknown): string | null {
   if (typeof value === 'number') return String(value);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (!isWords(value)) return null;
-  const text = plainWords(value, (field) => `‹${field}›`);
+  const text = plainWords(value, ({ kind }, part) => `‹${part === 'sentence' ? kind : part}›`);
   return `“${[...text].length > 60 ? `${[...text].slice(0, 60).join('')}…` : text}”`;
 }

@@ -86,9 +86,26 @@ function spokenBy(all: readonly Spoken[], ref: FactRef): Spoken | null {
   return found.length === 1 ? (found[0] ?? null) : null;
 }
 
+/** The first and the last place drawn in any plot; null where no dates run across. */
+function spanOf(all: readonly Spoken[]): Fact | null {
+  const drawn = all.filter(({ series }) => series.shown.until > series.shown.from && series.interval !== null);
+  const [first] = drawn;
+  if (!first) return null;
+  const ends = drawn.flatMap(({ series: { keys, shown } }) => [keys[shown.from], keys[shown.until - 1]]).map(Number);
+  const keys = [...new Set([Math.min(...ends), Math.max(...ends)])];
+  const series: FactSeries = {
+    ...first.series,
+    keys,
+    values: keys.map(() => null),
+    shown: { from: 0, until: keys.length },
+  };
+  return { series, claim: { kind: 'span', from: 0, at: keys.length - 1 }, points: [], weight: 0 };
+}
+
 /** The fact that a reference means, as the data are now; null where nothing of that kind holds. */
 export function factFor(figure: ResolvedPlot, ref: FactRef): Fact | null {
   const all = spokenIn(figure);
+  if (ref.kind === 'span' && ref.panel === undefined) return spanOf(all);
   if (ref.kind === 'spread') return spreadOf(all, ref.line ?? all[0]?.line.line.id ?? '')[0] ?? null;
   const one = spokenBy(all, ref);
   if (!one) return null;

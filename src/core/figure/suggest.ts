@@ -89,3 +89,10 @@ export function suggestTitles(figure: ResolvedFigure, locale: Locale): Suggestio
     .slice(0, MOST)
     .map((one) => suggestion(one, locale));
 }
+
+/** That the last values are unfinished and nothing is said of them, of the first line where that is so; null where all are finished. */
+export function sayLeftOut(figure: ResolvedFigure, locale: Locale): string | null {
+  const all = spokenIn(figure);
+  const [fact] = all.flatMap((of) => factsOfSpoken(all, of).filter(({ claim }) => claim.kind === 'unfinished'));
+  return fact ? sayFact(fact, locale) : null;
+}

@@ -3,8 +3,8 @@ import { roundedTo } from '../fact/known.ts';
 import { placeAlone } from '../fact/say.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
-import { runsOfWords, type Words } from '../text/rich.ts';
-import type { Written } from '../text/written.ts';
+import type { Words } from '../text/rich.ts';
+import { typedIn, type Written, writtenForNone } from '../text/written.ts';
 import { type Spoken, spokenIn } from './facts.ts';
 import type { ResolvedFigure } from './resolve.ts';
 
@@ -69,15 +69,11 @@ function placeSayer(all: readonly Spoken[], locale: Locale): (place: number | st
     series && typeof place === 'number' ? placeAlone({ ...series, keys: [place] }, 0, locale) : String(place);
 }
 
-const typedText = (words: Words) =>
-  runsOfWords(words)
-    .map((run) => ('text' in run ? run.text : ' '))
-    .join('');
-
 /** For which data words are written now; null for words without a typed letter or digit. */
 export function writtenFor(figure: ResolvedFigure, words: Words, locale: Locale): Written | null {
-  const text = typedText(words);
-  if (!/[\p{L}\d]/u.test(text)) return null;
+  const none = writtenForNone(words);
+  if (!none) return null;
+  const text = none.of;
   const all = spokenIn(figure);
   const first = fromOf(all);
   const isNamed = first !== null && text.includes(placeSayer(all, locale)(first));
@@ -85,7 +81,7 @@ export function writtenFor(figure: ResolvedFigure, words: Words, locale: Locale)
     const meant = valueMeant(all, number);
     return meant ? [{ text: number.text.slice(0, 60), ...meant }] : [];
   });
-  return { from: isNamed ? first : null, until: untilOf(all), numbers: numbers.slice(0, 40) };
+  return { ...none, from: isNamed ? first : null, until: untilOf(all), numbers: numbers.slice(0, 40) };
 }
 
 /** What of words by hand no longer stands. */
@@ -98,8 +94,8 @@ export interface Stale {
 }
 
 /** What no longer stands of words that were written for other data; null where all does. */
-export function staleness(figure: ResolvedFigure, written: Written | null, locale: Locale): Stale | null {
-  if (written === null) return null;
+export function staleness(figure: ResolvedFigure, words: Words, written: Written | null, locale: Locale): Stale | null {
+  if (written === null || written.of !== typedIn(words)) return null;
   const all = spokenIn(figure);
   const say = placeSayer(all, locale);
   const movedTo = (was: number | string | null, now: number | string | null) =>

@@ -72,6 +72,14 @@ export function nameSet<List extends z.ZodArray<z.ZodString>>(list: List, what: 
   return named;
 }
 
+const WHOLE = new WeakSet<z.ZodType>();
+
+/** A schema whose values change as one: parts of two of them put together would mean nothing. */
+export function asOne<Schema extends z.ZodType>(schema: Schema): Schema {
+  WHOLE.add(schema);
+  return schema;
+}
+
 /** A schema without what only says that a value may be absent. */
 export function bare(schema: z.ZodType): z.ZodType {
   let at: z.ZodType = schema;
@@ -110,7 +118,7 @@ export function shapeOf(schema: z.ZodType, value: unknown): Shape {
   if (known) return known;
   const naming = inner instanceof z.ZodArray ? NAMED.get(inner) : undefined;
   const shape: Shape =
-    inner instanceof z.ZodObject
+    inner instanceof z.ZodObject && !WHOLE.has(inner)
       ? { kind: 'fields', schema: inner, of: inner.shape }
       : naming
         ? { kind: 'named', naming, list: inner as AnyList }

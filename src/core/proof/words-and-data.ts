@@ -41,7 +41,7 @@ const staleWords = (part: WordsPart): Check => ({
   find(proofed) {
     const { figure, locale } = proofed;
     const { spec } = figure;
-    const stale = staleness(figure, spec.written[part], locale);
+    const stale = staleness(figure, spec.words[part], spec.written[part], locale);
     if (!stale) return null;
     const said = sayStale(stale);
     const words: Words = spec.words[part];
@@ -93,7 +93,7 @@ const staleNotes: Check = {
   find({ figure, locale }) {
     for (const mark of figure.spec.marks) {
       if (mark.kind !== 'note' || !mark.shown) continue;
-      const stale = staleness(figure, mark.written, locale);
+      const stale = staleness(figure, mark.text, mark.written, locale);
       if (!stale) continue;
       const said = sayStale(stale);
       return {
@@ -126,7 +126,8 @@ const staleDescription: Check = {
   id: 'stale-description',
   find({ figure, locale }) {
     const { spec } = figure;
-    const stale = spec.description === null ? null : staleness(figure, spec.written.description, locale);
+    const stale =
+      spec.description === null ? null : staleness(figure, spec.description, spec.written.description, locale);
     if (!stale || spec.description === null) return null;
     const said = sayStale(stale);
     return {

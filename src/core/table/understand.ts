@@ -12,6 +12,7 @@ import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
 import { keysOf, readTitle } from './titles.ts';
+import { askUnfinished } from './unfinished-end.ts';
 import { listed } from './words.ts';
 
 /** A table whose remarks still know their other readings. */
@@ -298,8 +299,12 @@ export function understandRows(
     return withReceived(made.column, receivedOf(made.column, own));
   });
   const provisional = markProvisional(read, reading);
-  const { columns } = provisional;
-  remarks.push(...provisional.findings, ...totalRemarks(columns, body, totals));
+  const asked = askUnfinished(
+    { title, rows: body.rows.length, columns: provisional.columns, totals, remarks: [] },
+    reading,
+  );
+  const { columns } = asked;
+  remarks.push(...provisional.findings, ...asked.findings, ...totalRemarks(columns, body, totals));
   // The line nearest to the table says best what it holds.
   const nearest = found.above.at(-1);
   const table = {

@@ -1,23 +1,42 @@
 /** For which data words were written by hand: what they are held against when the data move on. */
 import * as z from 'zod';
+import { asOne } from '../named/keyed.ts';
+import { runsOfWords, type Words } from './rich.ts';
 
 const Place = z.union([z.number(), z.string().max(500)]);
 
-export const Written = z.strictObject({
-  /** the first place that is drawn, where the words name it; null otherwise */
-  from: Place.nullable(),
-  /** the last place along the axis that had a value; null where none had */
-  until: Place.nullable(),
-  /** numbers in the words that were values of the figure */
-  numbers: z
-    .array(
-      z.strictObject({
-        text: z.string().max(60),
-        line: z.string().max(500),
-        panel: z.string().max(4000),
-        at: Place,
-      }),
-    )
-    .max(40),
-});
+export const Written = asOne(
+  z.strictObject({
+    /** what was typed, so that it is never held against other words */
+    of: z.string().max(8000),
+    /** the first place that is drawn, where the words name it; null otherwise */
+    from: Place.nullable(),
+    /** the last place along the axis that had a value; null where none had */
+    until: Place.nullable(),
+    /** numbers in the words that were values of the figure */
+    numbers: z
+      .array(
+        z.strictObject({
+          text: z.string().max(60),
+          line: z.string().max(500),
+          panel: z.string().max(4000),
+          at: Place,
+        }),
+      )
+      .max(40),
+  }),
+);
 export type Written = z.infer<typeof Written>;
+
+/** What of words was typed; a blank for what follows the data by itself. */
+export const typedIn = (words: Words): string =>
+  runsOfWords(words)
+    .map((run) => ('text' in run ? run.text : ' '))
+    .join('')
+    .slice(0, 8000);
+
+/** Of words of which it is not known for which data they were written; null for words without a typed letter or digit. */
+export function writtenForNone(words: Words): Written | null {
+  const of = typedIn(words);
+  return /[\p{L}\d]/u.test(of) ? { of, from: null, until: null, numbers: [] } : null;
+}

@@ -2,7 +2,7 @@ import { useEffect, useMemo } from 'react';
 import { describeFigure } from '../../core/figure/describe.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
-import { suggestTitles } from '../../core/figure/suggest.ts';
+import { sayLeftOut, suggestTitles } from '../../core/figure/suggest.ts';
 import { writtenFor } from '../../core/figure/written.ts';
 import { isSame } from '../../core/named/same.ts';
 import type { Table } from '../../core/table/column.ts';
@@ -23,10 +23,11 @@ const FIELDS = [
 /** Title, subtitle and source of the figure, its description, and its name in the report. */
 export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table }) {
   const locale = localeOf(useReport((state) => state.report.locale));
-  const { suggested, described, writtenNow } = useMemo(() => {
+  const { suggested, leftOut, described, writtenNow } = useMemo(() => {
     const resolved = resolveFigure(figure, table);
     return {
       suggested: suggestTitles(resolved, locale),
+      leftOut: sayLeftOut(resolved, locale),
       described: describeFigure(resolved, locale),
       writtenNow: (words: Words) => writtenFor(resolved, words, locale),
     };
@@ -50,7 +51,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
               onCommit={(words, written) => set({ [key]: words }, { [key]: written })}
             />
             {key === 'title' && suggested.length > 0 && (
-              <span className="flex flex-wrap gap-x-3 text-[13px] text-quiet">
+              <span className="flex flex-col items-start text-[13px] text-quiet">
                 The data say:
                 {suggested.map(({ text, fact, points }) => {
                   const words: Words = [{ fact, part: 'sentence' }];
@@ -60,7 +61,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
                     <button
                       key={text}
                       type="button"
-                      className="phrase !font-normal text-left"
+                      className="phrase !font-normal text-left aria-pressed:!font-semibold aria-pressed:text-primary"
                       aria-pressed={isSame(words, figure.words.title)}
                       onMouseEnter={show}
                       onMouseLeave={hide}
@@ -72,6 +73,7 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
                     </button>
                   );
                 })}
+                {leftOut && <span>{leftOut}.</span>}
               </span>
             )}
           </span>

@@ -9,7 +9,7 @@ import { Id } from '../../named/id.ts';
 import { Refusal } from '../../refusal.ts';
 import { ItemName, ReportItem } from '../../report/report.ts';
 import { listed } from '../../table/words.ts';
-import { Written } from '../../text/written.ts';
+import { Written, writtenForNone } from '../../text/written.ts';
 import { assign, command } from '../command.ts';
 import { itemOf, notesOf } from '../found.ts';
 
@@ -66,7 +66,7 @@ export const ITEM_COMMANDS = {
       assign(found.words, parsed.data);
       if (found.type === 'figure')
         for (const part of ['title', 'subtitle', 'source'] as const)
-          if (part in parsed.data) found.written[part] = written?.[part] ?? null;
+          if (part in parsed.data) found.written[part] = written?.[part] ?? writtenForNone(found.words[part]);
     },
   ),
   'item.setNoteAside': command(

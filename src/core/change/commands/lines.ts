@@ -10,7 +10,7 @@ import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
 import { type Report, tableIn } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
-import { Written } from '../../text/written.ts';
+import { Written, writtenForNone } from '../../text/written.ts';
 import { changeOf } from '../change-of.ts';
 import { assign, command } from '../command.ts';
 import { figureOf, linesOf, markOf } from '../found.ts';
@@ -229,7 +229,7 @@ export const LINE_COMMANDS = {
     (draft, { figure, description, written }) => {
       const found = figureOf(draft, figure);
       found.description = description;
-      found.written.description = written ?? null;
+      found.written.description = written ?? (description === null ? null : writtenForNone(description));
     },
   ),
 } as const;

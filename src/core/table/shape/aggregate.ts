@@ -107,6 +107,17 @@ function covers(
   );
 }
 
+/** From the last period on, where the data end within it. */
+function unfinishedEnd(buckets: readonly Bucket[], { column }: Dated): { unfinishedFrom?: number } {
+  const last = buckets.at(-1);
+  if (!last) return {};
+  const ends = buckets.filter(({ period }) => period.from === last.period.from).flatMap(({ rows }) => rows);
+  const until = ends.reduce((latest, row) => Math.max(latest, Number(column.cells[row])), Number.NEGATIVE_INFINITY);
+  const isShort = until < last.period.to - EDGE && isDaily(column.interval);
+  const isOpen = column.unfinishedFrom !== undefined && column.unfinishedFrom < last.period.to;
+  return isShort || isOpen ? { unfinishedFrom: last.period.from } : {};
+}
+
 interface Bucket {
   period: { from: number; to: number };
   series: Series;
@@ -168,6 +179,7 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
     kind: 'date',
     interval: step.to,
     cells: buckets.map(({ period }) => period.from),
+    ...unfinishedEnd(buckets, periods),
   };
   const categories = periods.categories.map((column) =>
     withCells(

@@ -1,0 +1,5 @@
+/** Fields that go with others and are never spoken of by themselves. */
+import type { Path } from '../named/fields.ts';
+
+/** True for what words remember of the data they were written for: it changes with the words, which are what people speak of. */
+export const isCompanion = (path: Path): boolean => path[0] === 'items' && path.slice(2).includes('written');
