@@ -173,7 +173,13 @@ describe('numbers of an axis', () => {
     step: number,
     unit: string | null,
     locale = english,
-  ) => axisNumbers(ValueAxis.parse(axis), linearScale([low, high], step, {}), unit, locale ?? localeOf('en-GB'));
+  ) =>
+    axisNumbers(
+      ValueAxis.parse(axis),
+      linearScale([low, high], step, {}),
+      { unit, of: null },
+      locale ?? localeOf('en-GB'),
+    );
   it.each<[string, Parameters<typeof write>, string[], string]>([
     ['plain below two millions', [{}, [0, 1_000_000], 500_000, null], ['0', '500,000', '1,000,000'], ''],
     ['millions once, in the caption', [{}, [0, 5e6], 2.5e6, 'EUR'], ['0.0', '2.5', '5.0'], 'EUR, millions'],

@@ -94,7 +94,7 @@ export function seriesOfColumn(table: Table, across: Column, key: string): FactS
   const finished = from === undefined ? -1 : placed.findIndex((row) => isFrom(across.cells[row] ?? null, from));
   return {
     id: key,
-    name: readTitle(column.title).name,
+    name: column.of === undefined ? readTitle(column.title).name : `${column.of}, ${column.title}`,
     unit: column.unit,
     values: placed.map((row) => numberAt(column.cells, row)),
     keys: placed.map(keyAt),

@@ -31,7 +31,12 @@ function exponentOf(axis: ValueAxis, { low, high }: ValueScale, unit: string | n
 const MINUS = '\u2212';
 
 /** Labels of the ticks with just the decimals the step needs, and the caption that says their unit once. */
-export function axisNumbers(axis: ValueAxis, scale: ValueScale, unit: string | null, locale: Locale): AxisNumbers {
+export function axisNumbers(
+  axis: ValueAxis,
+  scale: ValueScale,
+  { unit, of }: { unit: string | null; of: string | null },
+  locale: Locale,
+): AxisNumbers {
   const exponent = exponentOf(axis, scale, unit);
   const divided = (value: number) => value / 10 ** exponent;
   const decimals = decimalsOf(divided(scale.step));
@@ -45,6 +50,6 @@ export function axisNumbers(axis: ValueAxis, scale: ValueScale, unit: string | n
     return carries ? withUnit(signed, unit, locale) : signed;
   });
   const power = exponent === 0 ? null : locale.powers[exponent / 3 - 1];
-  const said = [axis.unit === 'caption' ? unit : null, power].filter((part) => part).join(', ');
+  const said = [of, axis.unit === 'caption' ? unit : null, power].filter((part) => part).join(', ');
   return { labels, caption: axis.title ?? said, exponent };
 }

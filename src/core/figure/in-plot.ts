@@ -27,6 +27,13 @@ function unitOn(figure: ResolvedPlot, side: Side): string | null {
   return units.size === 1 ? (unit ?? null) : null;
 }
 
+/** The one thing that all lines of an axis count or measure, where their names do not say it, else null. */
+function quantityOn(figure: ResolvedPlot, side: Side): string | null {
+  const quantities = new Set(linesOn(figure, side).map(({ of }) => of));
+  const [quantity] = quantities;
+  return quantities.size === 1 ? (quantity ?? null) : null;
+}
+
 /** A value axis with its numbers and their colour; `two` says that the other side has one, too. */
 export function placeAxis(
   figure: ResolvedPlot,
@@ -39,7 +46,9 @@ export function placeAxis(
   const isColoured = axis.coloured === 'yes' || (axis.coloured === 'auto' && two);
   const ink = isColoured && only && others.length === 0 ? only.line.colour : style.ink;
   const whole = linesOn(figure, side).every((line) => line.whole);
-  return { side, axis, scale, whole, numbers: axisNumbers(axis, scale, unitOn(figure, side), locale), ink };
+  const said = { unit: unitOn(figure, side), of: quantityOn(figure, side) };
+  const numbers = axisNumbers(axis, scale, said, locale);
+  return { side, axis, scale, whole, numbers, ink };
 }
 
 /** Height of a value on its axis, points. */

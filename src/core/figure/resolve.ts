@@ -20,6 +20,8 @@ export interface ResolvedLine {
   line: Line;
   name: string;
   unit: string | null;
+  /** what it counts or measures, where its name says only when; null where it says so itself */
+  of: string | null;
   whole: boolean;
   /** one entry a drawn row, in across order; value null where it is missing */
   positions: number[];
@@ -234,7 +236,10 @@ function toldBy(
       typeof line.unfinished === 'string' ? placed.keys.length : firstUnfinished(line.unfinished.from, placed);
     return {
       id: line.id,
-      name: nameOfLine(line, column),
+      name:
+        column.of !== undefined && line.name === null
+          ? `${column.of}, ${nameOfLine(line, column)}`
+          : nameOfLine(line, column),
       unit: column.unit,
       values: withGaps(
         placed.rows.map((row) => numberAt(column.cells, row)),
@@ -295,6 +300,7 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
         line,
         name: nameOfLine(line, column),
         unit: column?.kind === 'number' ? column.unit : null,
+        of: column?.kind === 'number' ? (column.of ?? null) : null,
         whole: column?.kind === 'number' ? column.whole : false,
         positions,
         values: withGaps(

@@ -27,6 +27,8 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
     kind: z.literal('number'),
     /** what the numbers count or measure, as a reader would say it: "%", "EUR per litre" */
     unit: z.string().max(80).nullable(),
+    /** what is counted or measured, where the title says only when: the columns of years laid over each other */
+    of: z.string().max(500).optional(),
     /** true when every value is a whole number, so that ticks never fall on halves */
     whole: z.boolean(),
     /** true for a column that sums others: it is kept, but not drawn unless asked */

@@ -1,9 +1,10 @@
 /** First settings of the steps that shape a table, for their user to change. */
 import { partsOf } from '../../time/interval.ts';
 import { chooseAcross } from '../choose.ts';
-import type { Column, Table } from '../column.ts';
+import { type Column, columnOf, type Table } from '../column.ts';
 import { measuresOf } from '../measures.ts';
 import { periodsOfTable } from '../series.ts';
+import { readTitle } from '../titles.ts';
 import type { Step, Summary } from './step.ts';
 
 export type StepKind = Step['kind'];
@@ -98,6 +99,12 @@ const NEXT = {
   year: 'year',
 } as const;
 
+/** What a column counts or measures. */
+function quantityOf(key: string, table: Table): string | null {
+  const column = columnOf(table, key);
+  return column?.kind === 'number' ? (column.of ?? readTitle(column.title).name) : null;
+}
+
 /** A name for the table that a step makes. */
 export function nameOfStep(step: Step, table: Table): string {
   const name = table.title;
@@ -111,7 +118,7 @@ export function nameOfStep(step: Step, table: Table): string {
     case 'aggregate':
       return `${name} by ${step.to}`;
     case 'years':
-      return `${name}, year by year`;
+      return `${quantityOf(step.column, table) ?? name}, year by year`;
     case 'turn':
       return `${name}, turned`;
   }

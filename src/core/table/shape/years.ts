@@ -6,6 +6,7 @@ import { isWithinDays, partsOf } from '../../time/interval.ts';
 import { type Column, columnOf, numberAt, type Table } from '../column.ts';
 import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
 import { periodsOfTable } from '../series.ts';
+import { readTitle } from '../titles.ts';
 import type { StepOf } from './step.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
@@ -75,6 +76,7 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
   }
   const rows = [...places].sort(([a], [b]) => a - b).map(([, place]) => place);
   const { unit, whole } = column;
+  const of = column.of ?? readTitle(column.title).name;
   const { unfinishedFrom } = periods.column;
   const unfinished =
     unfinishedFrom === undefined
@@ -89,7 +91,7 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
       const title = titleOfYear(year, step.yearStart);
       const cells = rows.map(({ values }) => values.get(year) ?? null);
       const since = unfinished?.year === year ? { unfinishedFrom: unfinished.label } : {};
-      return { key: title, title, kind: 'number', unit, whole, total: false, ...since, cells };
+      return { key: title, title, kind: 'number', unit, of, whole, total: false, ...since, cells };
     });
   const name =
     periods.interval === 'business day' ? 'Day' : periods.interval.charAt(0).toUpperCase() + periods.interval.slice(1);
