@@ -47,10 +47,21 @@ export async function newReport(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Bring in a table' }).waitFor();
 }
 
+/** Brings a file in, and says that its last period is finished where that is asked. */
+export async function bringIn(
+  page: Page,
+  file: Parameters<ReturnType<Page['getByLabel']>['setInputFiles']>[0],
+): Promise<void> {
+  await page.getByLabel('Table file').setInputFiles(file);
+  await page.getByRole('button', { name: 'Keep the table' }).waitFor();
+  const answer = page.getByRole('button', { name: 'It is finished' });
+  if ((await answer.count()) > 0) await answer.click();
+}
+
 /** Brings a received file in and makes a figure of it. */
 export async function figureOf(page: Page, name: string): Promise<void> {
   await newReport(page);
-  await page.getByLabel('Table file').setInputFiles(received(name));
+  await bringIn(page, received(name));
   await page.getByRole('button', { name: 'Make a figure' }).click();
   await page.locator('.sheet svg').waitFor();
   await saved(page);

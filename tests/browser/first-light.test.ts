@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { textWidth } from '../../src/core/text/measure.ts';
-import { BASE, figureOf, leftTicks, newReport, received, receivedText, saved, strip } from './browser.ts';
+import { BASE, bringIn, figureOf, leftTicks, newReport, received, receivedText, saved, strip } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -291,7 +291,7 @@ describe('a glance at a table', () => {
   it('draws the ticked columns, and a figure is made of them', async () => {
     page = await openPage();
     await newReport(page);
-    await page.getByLabel('Table file').setInputFiles(received('sailings-monthly.csv'));
+    await bringIn(page, received('sailings-monthly.csv'));
     await page.getByRole('button', { name: 'Keep the table' }).click();
     const names = page.locator('.apexcharts-legend-text');
     await names.first().waitFor();

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { figureOf, newReport, received, saved } from './browser.ts';
+import { bringIn, figureOf, newReport, received, saved } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -501,7 +501,7 @@ describe('from a table to a figure', () => {
   it('takes the months that were brushed as the window', async () => {
     page = await openPage();
     await newReport(page);
-    await page.getByLabel('Table file').setInputFiles(received('sailings-monthly.csv'));
+    await bringIn(page, received('sailings-monthly.csv'));
     await page.getByRole('button', { name: 'Keep the table' }).click();
     const brush = page.locator('[id="apexchartsglance-brush"] .apexcharts-selection-rect');
     await brush.waitFor();

@@ -1,0 +1,193 @@
+/** Words that follow the data, and words that are told when the data move on. */
+import type { Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
+import { bringIn, newReport, saved, strip } from './browser.ts';
+import { inBrowser } from './in-browser.ts';
+
+const openPage = inBrowser();
+let page: Page;
+
+const LOADS = [40, 42, 45, 44, 48, 52, 57, 55, 50, 47, 45, 46, 44, 47, 49, 50, 53, 58];
+const MAIL = [20, 21, 20, 22, 21, 23, 22, 24, 23, 22, 21, 22, 23, 21, 22, 23, 22, 24];
+const monthly = (loads: readonly number[], mail: readonly number[]) =>
+  [
+    'Month,Load (t),Mail (t)',
+    ...loads.map((load, index) => {
+      const month = String((index % 12) + 1).padStart(2, '0');
+      return `${2025 + Math.floor(index / 12)}-${month},${load},${mail[index] ?? 25}`;
+    }),
+  ].join('\n');
+const file = (loads: readonly number[], mail: readonly number[] = MAIL) => ({
+  name: 'freight.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(monthly(loads, mail)),
+});
+
+const wordsOf = async (part: string) =>
+  (await page.locator(`.sheet [data-part="${part}"] text`).allTextContents()).join(' ').replaceAll('\u00a0', ' ');
+const note = (title: string) => page.getByLabel('Proof notes').locator('[data-note]').filter({ hasText: title });
+const items = () => page.getByRole('navigation');
+
+async function freight(): Promise<void> {
+  page = await openPage();
+  await newReport(page);
+  await bringIn(page, file(LOADS));
+  await page.getByRole('button', { name: 'Make a figure' }).click();
+  await page.locator('.sheet svg').waitFor();
+  await strip(page, 'Words');
+  await page.getByText('The data say:').waitFor();
+}
+
+/** Sets the window by the sentence of the date axis. */
+async function drawFrom(first: string): Promise<void> {
+  await strip(page, 'Date axis');
+  await page.getByLabel('Which part is drawn').selectOption('range');
+  const from = page.getByLabel('First that is drawn', { exact: true });
+  await from.fill(first);
+  await from.press('Enter');
+}
+
+/** Types a number into the cell of the load in the last month. */
+async function typeLast(load: string): Promise<void> {
+  await items().getByRole('button', { name: 'Freight' }).first().click();
+  await page.getByRole('grid').focus();
+  for (const key of ['Control+End', 'ArrowUp', 'ArrowLeft']) await page.keyboard.press(key);
+  await page.keyboard.type(load);
+  await page.keyboard.press('Enter');
+}
+const backToFigure = () => items().getByRole('button', { name: 'Figure 1' }).first().click();
+
+describe('a suggested title', () => {
+  it('shows what it rests on, and follows the window, the data and the language', async () => {
+    await freight();
+    const offered = page.getByRole('button', { name: /^Load: highest on record, at 58 t in June 2026$/ });
+    await offered.hover();
+    await expect.poll(() => page.getByTestId('pointed').count()).toBe(1);
+    await page.mouse.move(10, 400);
+    await expect.poll(() => page.getByTestId('pointed').count()).toBe(0);
+    await offered.click();
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026');
+    expect(await offered.getAttribute('aria-pressed')).toBe('true');
+    expect(await wordsOf('subtitle')).toBe('Jan 2025 to Jun 2026');
+
+    await drawFrom('2025-11');
+    await expect.poll(() => wordsOf('subtitle')).toBe('Nov 2025 to Jun 2026');
+    // What lies before the window counts for what is on record.
+    expect(await wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026');
+
+    await typeLast('56');
+    await backToFigure();
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest since July 2025, at 56 t in June 2026');
+    await page.getByLabel('Language of the report').selectOption('pl-PL');
+    await expect.poll(() => wordsOf('title')).toBe('Load: najwyższa wartość od lipca 2025, 56 t w czerwcu 2026');
+    await page.getByLabel('Language of the report').selectOption('de-DE');
+    await expect.poll(() => wordsOf('title')).toBe('Load: höchster Wert seit Juli 2025, bei 56 t im Juni 2026');
+    expect(await wordsOf('subtitle')).toBe('Nov. 2025 bis Juni 2026');
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => wordsOf('title')).toBe('Load: höchster Wert seit Juli 2025, bei 56 t im Juni 2026');
+  });
+
+  it('gives way to the latest value where its fact is gone, says so, and is mended at a press', async () => {
+    await freight();
+    await page.getByRole('button', { name: /^Load: highest on record/ }).click();
+    await typeLast('41');
+    await backToFigure();
+    await expect.poll(() => wordsOf('title')).toBe('Load: 41 t in June 2026');
+    const lost = note('The title has lost its fact');
+    await lost.waitFor();
+    await lost
+      .getByRole('button', { name: /^Say “Load: / })
+      .first()
+      .click();
+    await expect.poll(() => lost.count()).toBe(0);
+    expect(await wordsOf('title')).toMatch(/^Load: .*June 2026$/);
+    await page.keyboard.press('Control+z');
+    await lost.waitFor();
+  });
+
+  it('is taken apart, so that words can be typed between what follows', async () => {
+    await freight();
+    await page.getByRole('button', { name: /^Load: highest on record/ }).click();
+    const title = page.getByRole('textbox', { name: 'Title', exact: true });
+    await title.click();
+    await page.keyboard.press('End');
+    await page.getByRole('button', { name: 'take the sentence apart' }).click();
+    await page.keyboard.press('End');
+    await page.keyboard.type(', they say');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026, they say');
+    await typeLast('61');
+    await backToFigure();
+    await expect.poll(() => wordsOf('title')).toMatch(/at 61( t)? in June 2026, they say$/);
+  });
+});
+
+describe('words by hand', () => {
+  it('are asked for when the data end later or a number in them has changed', async () => {
+    await freight();
+    const title = page.getByRole('textbox', { name: 'Title', exact: true });
+    await title.fill('Loads reached 58 tonnes');
+    await title.press('Enter');
+    await saved(page);
+    await expect.poll(() => note('Read the title again').count()).toBe(0);
+    await typeLast('63');
+    await backToFigure();
+    const stale = note('Read the title again');
+    await stale.waitFor();
+    expect(await stale.textContent()).toContain('58 is now 63');
+    await stale.getByRole('button', { name: 'They still hold' }).click();
+    await expect.poll(() => stale.count()).toBe(0);
+    expect(await wordsOf('title')).toBe('Loads reached 58 tonnes');
+
+    // One more month.
+    await items().getByRole('button', { name: 'Freight' }).first().click();
+    await page.getByRole('grid').focus();
+    for (const key of ['Control+End', 'Home']) await page.keyboard.press(key);
+    await page.keyboard.type('2026-07');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('66');
+    await page.keyboard.press('Enter');
+    await backToFigure();
+    await stale.waitFor();
+    expect(await stale.textContent()).toMatch(
+      /the data ended in Jun 2026 when they were written, and end in Jul 2026 now/i,
+    );
+    await stale.getByRole('button', { name: /^Say “Load: highest on record, at 66 t in July 2026”$/ }).click();
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 66 t in July 2026');
+    await expect.poll(() => stale.count()).toBe(0);
+  });
+});
+
+describe('an unfinished last period', () => {
+  it('is asked for once where it plainly is one, left out of what is said, and right with a newer extract', async () => {
+    page = await openPage();
+    await newReport(page);
+    const years = [...LOADS.slice(0, 12), ...LOADS.slice(0, 12), ...LOADS.slice(0, 6)];
+    const mails = [...MAIL, ...MAIL].slice(0, years.length);
+    await page.getByLabel('Table file').setInputFiles(file([...years, 9], [...mails, 4]));
+    await page.getByText(/is Jul 2027 unfinished\? Load has 9 in it, against 57 or more in the same month/).waitFor();
+    expect(await page.getByRole('button', { name: 'Keep the table' }).isDisabled()).toBe(true);
+    await page.getByRole('button', { name: 'It is unfinished' }).click();
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.locator('.sheet svg').waitFor();
+    await strip(page, 'Words');
+    await page.getByText('Load: left out from July 2027 on, where it is unfinished.', { exact: true }).waitFor();
+    expect(await page.getByRole('button', { name: /^Load: .*July 2027/ }).count()).toBe(0);
+    await saved(page);
+
+    await items().getByRole('button', { name: 'Freight' }).first().click();
+    await page.getByRole('button', { name: 'Newer extract' }).click();
+    await page.getByLabel('Table file').setInputFiles(file([...years, 59, 8], [...mails, 25, 3]));
+    await page.getByText(/is Aug 2027 unfinished\?/).waitFor();
+    await page.getByRole('button', { name: 'It is unfinished' }).click();
+    await page.getByRole('button', { name: 'Take the newer data' }).click();
+    await backToFigure();
+    await strip(page, 'Words');
+    await page.getByText('Load: left out from August 2027 on, where it is unfinished.', { exact: true }).waitFor();
+    await page
+      .getByRole('button', { name: /^Load: .*at 59 t in July 2027$/ })
+      .first()
+      .waitFor();
+  });
+});
