@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { newReport, received, saved, strip } from './browser.ts';
+import { bringIn, newReport, received, saved, strip } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -14,7 +14,7 @@ const names = () => column('names').locator('text').allTextContents();
 async function make(file: string) {
   page = await openPage();
   await newReport(page);
-  await page.getByLabel('Table file').setInputFiles(received(file));
+  await bringIn(page, received(file));
   await page.getByRole('button', { name: 'Keep the table' }).click();
   await page.getByRole('button', { name: 'Make a spark table' }).click();
   await column('spark-1').waitFor();

@@ -74,7 +74,10 @@ describe('saving', () => {
         args: one.args,
         seen: revision,
         revision: revision + 1,
-        fields: [{ path: ['items', FIGURE, 'words', 'title'], to: 'One' }],
+        fields: [
+          { path: ['items', FIGURE, 'words', 'title'], to: 'One' },
+          { path: ['items', FIGURE, 'written', 'title'], to: { of: 'One', until: null } },
+        ],
       },
       { id: two.id, fields: [{ path: ['items', FIGURE, 'leftAxis', 'every'], from: null, to: 50 }] },
     ]);
@@ -405,7 +408,7 @@ describe('what cannot be read', () => {
     );
     const done = await send(report, { base: 0, commands: [titled('Of today')] });
     expect(done.body).toMatchObject({ revision: 1, refused: [] });
-    expect((await stored(report)).record['version']).toBe(3);
+    expect((await stored(report)).record['version']).toBe(4);
   });
 });
 

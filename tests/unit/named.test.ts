@@ -201,6 +201,32 @@ describe('older documents', () => {
     expect(barsIn(undone(record, removed).record)).toBe(barsIn(record) + 1);
   });
 
+  it('of version 3 say as facts what their fields said, and what was done in them can be undone', () => {
+    const { document, changes } = JSON.parse(
+      readFileSync(new URL('../documents/version-3.json', import.meta.url), 'utf8'),
+    ) as { document: object; changes: Change[] };
+    const record = readDocument(document);
+    const titleIn = (at: ReportRecord) =>
+      reportOf(at).items.flatMap((item) =>
+        item.id === 'passengers' && item.type === 'figure' ? [item.words.title] : [],
+      );
+    expect(titleIn(record)).toEqual([[{ fact: { kind: 'low', line: 'line-1' }, part: 'value and when' }]]);
+    const subtitles = reportOf(record).items.flatMap((item) => (item.type === 'spark' ? [item.words.subtitle] : []));
+    expect(subtitles[0]).toEqual([{ fact: { kind: 'high', line: null }, part: 'value and when' }]);
+    const log = new Map(changes.map((change) => [change.id, renamedChange(change)]));
+    const last = changes.at(-1)?.id;
+    const undone = runCall(record, { name: UNDO, args: { changes: [last] } }, (one) => log.get(one));
+    expect(titleIn(undone.record)).toEqual([
+      [
+        { text: 'Now ' },
+        { bold: true, fact: { kind: 'latest', line: 'line-1' }, part: 'value' },
+        { text: ', ' },
+        { fact: { kind: 'year', line: null }, part: 'signed change' },
+      ],
+    ]);
+    expect(undone.left).toEqual([]);
+  });
+
   it('leave today’s as they are, and are found in what a browser kept', () => {
     const today = recordOf(report);
     expect(renamedIn(today)).toEqual(today);

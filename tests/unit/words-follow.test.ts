@@ -2,11 +2,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { factFor, factInParts, refOf, sayFactsOf, sentencesOf, spokenIn } from '../../src/core/figure/facts.ts';
+import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
+import { pointedAt } from '../../src/core/figure/pointed.ts';
 import { FigureSpec } from '../../src/core/figure/spec.ts';
 import { suggestTitles } from '../../src/core/figure/suggest.ts';
 import { staleness, writtenFor } from '../../src/core/figure/written.ts';
+import type { SceneNode } from '../../src/core/scene/scene.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { plainWords } from '../../src/core/text/rich.ts';
@@ -25,6 +29,14 @@ const made = (a: readonly (number | null)[], b: readonly (number | null)[], more
   return { spec: FigureSpec.parse({ ...spec, marks: [target], ...more }), table };
 };
 const figureOf = ({ spec, table }: { spec: FigureSpec; table: Table }) => resolveFigure(spec, table);
+
+/** The drawn paths within a part. */
+function* pathsOf(nodes: readonly SceneNode[], part: string, within = false): Generator<string> {
+  for (const node of nodes) {
+    if (node.kind === 'path' && within) yield node.d;
+    if (node.kind === 'group') yield* pathsOf(node.children, part, within || node.part === part);
+  }
+}
 
 describe('facts in words', () => {
   const values = fc.array(fc.option(fc.integer({ min: 1, max: 99 }), { freq: 12 }), { minLength: 1, maxLength: 40 });
@@ -112,6 +124,30 @@ describe('facts in words', () => {
     expect(
       sayFactsOf(figure, english)({ kind: 'target', line: 'line-1', side: 'below', target: 'gone' }, 'value'),
     ).toBe('–');
+  });
+});
+
+describe('points that a sentence rests on', () => {
+  it('are shown where their line is drawn, by its own axis', () => {
+    const { spec, table } = made([10, 20, 30, 40], [1000, 3000, 2000, 4000]);
+    const right = FigureSpec.parse({
+      ...spec,
+      lines: spec.lines.map((line) => (line.column === 'b' ? { ...line, axis: 'right' } : line)),
+    });
+    const figure = resolveFigure(right, table);
+    const layout = layoutFigure(figure, DEFAULT_STYLE, english);
+    for (const { line } of figure.lines) {
+      const stroke = [...pathsOf(layout.scene.nodes, `line:${line.id}`)].join(' ');
+      const points = pointedAt(layout, { line: line.id, panel: '', at: figure.keys });
+      expect(points).toHaveLength(4);
+      const drawn = [...stroke.matchAll(/[ML ]?(-?[\d.]+)[ ,](-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+      for (const { x, y } of points)
+        expect(
+          drawn.some(([a = 0, b = 0]) => Math.hypot(a - x, b - y) < 0.1),
+          `${line.id} ${x} ${y}: ${stroke}`,
+        ).toBe(true);
+    }
+    expect(pointedAt(layout, { line: 'gone', panel: '', at: figure.keys })).toEqual([]);
   });
 });
 
