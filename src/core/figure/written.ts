@@ -1,12 +1,14 @@
 /** Words by hand and the data they were written for: when the data move on, what of the words no longer stands. */
 import { roundedTo } from '../fact/known.ts';
 import { placeAlone } from '../fact/say.ts';
-import type { Locale } from '../text/locale.ts';
+import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Words } from '../text/rich.ts';
 import { typedIn, type Written, writtenForNone } from '../text/written.ts';
 import { type Spoken, spokenIn } from './facts.ts';
 import type { ResolvedFigure } from './resolve.ts';
+
+const ENGLISH = localeOf(LOCALES[0]);
 
 interface TypedNumber {
   text: string;
@@ -97,7 +99,8 @@ export interface Stale {
 export function staleness(figure: ResolvedFigure, words: Words, written: Written | null, locale: Locale): Stale | null {
   if (written === null || written.of !== typedIn(words)) return null;
   const all = spokenIn(figure);
-  const say = placeSayer(all, locale);
+  // What is said of the words is said in the language of the application.
+  const say = placeSayer(all, ENGLISH);
   const movedTo = (was: number | string | null, now: number | string | null) =>
     was === null || now === null || was === now ? null : { was: say(was), now: say(now) };
   const start = movedTo(written.from, fromOf(all));

@@ -1,8 +1,10 @@
 import { placeWriter } from '../figure/fields.ts';
 import type { ResolvedLine } from '../figure/resolve.ts';
 import { listed } from '../table/words.ts';
+import { LOCALES, localeOf } from '../text/locale.ts';
 import type { Check } from './note.ts';
 
+const ENGLISH = localeOf(LOCALES[0]);
 const MOST_NAMED = 6;
 
 const saidOf = (lines: readonly ResolvedLine[]) =>
@@ -11,14 +13,14 @@ const saidOf = (lines: readonly ResolvedLine[]) =>
 /** A last period that is not over, drawn as if it were. */
 export const unfinished: Check = {
   id: 'unfinished',
-  find({ figure, locale }) {
+  find({ figure }) {
     const drawn = figure.lines.filter(
       ({ line, values, finishedBy }) =>
         line.unfinished === 'none' && values.slice(finishedBy).some((value) => value !== null),
     );
     const [first] = drawn;
     if (!first) return null;
-    const where = placeWriter(figure, locale)(first.at(first.finishedBy));
+    const where = placeWriter(figure, ENGLISH)(first.at(first.finishedBy));
     return {
       part: `line:${first.line.id}`,
       title: `${where} is unfinished`,

@@ -3,7 +3,7 @@ import { factFor } from '../figure/facts.ts';
 import { suggestTitles } from '../figure/suggest.ts';
 import { type Stale, staleness, writtenFor } from '../figure/written.ts';
 import { listed } from '../table/words.ts';
-import { runsOfWords, type Words } from '../text/rich.ts';
+import { runsOfWords } from '../text/rich.ts';
 import type { Check, Mend, Proofed } from './note.ts';
 
 const PARTS = ['title', 'subtitle', 'source'] as const;
@@ -35,35 +35,45 @@ function sayStale({ start, end, numbers }: Stale): string {
   return listed([...begun, ...moved, ...changed]);
 }
 
-/** Words by hand that were written for other data. */
-const staleWords = (part: WordsPart): Check => ({
-  id: `stale-${part}`,
+/** What no longer stands of each of the words; where the period in them follows the data, only their numbers. */
+function staleParts({ figure, locale }: Proofed): { part: WordsPart; stale: Stale }[] {
+  const { words, written } = figure.spec;
+  return PARTS.flatMap((part) => {
+    const stale = staleness(figure, words[part], written[part], locale);
+    if (!stale) return [];
+    const follows = runsOfWords(words[part]).some((run) => 'fact' in run);
+    if (follows && stale.numbers.length === 0) return [];
+    return [{ part, stale: follows ? { start: null, end: null, numbers: stale.numbers } : stale }];
+  });
+}
+
+/** Words by hand that were written for other data, all of a figure's together. */
+const staleWords: Check = {
+  id: 'stale-words',
   find(proofed) {
     const { figure, locale } = proofed;
     const { spec } = figure;
-    const stale = staleness(figure, spec.words[part], spec.written[part], locale);
-    if (!stale) return null;
-    const said = sayStale(stale);
-    const words: Words = spec.words[part];
+    const found = staleParts(proofed);
+    const [first] = found;
+    if (!first) return null;
+    const parts = found.map(({ part }) => part);
+    const said = [...new Set(found.map(({ stale }) => sayStale(stale)))].join('; ');
+    const still = Object.fromEntries(parts.map((part) => [part, spec.words[part]]));
+    const written = Object.fromEntries(parts.map((part) => [part, writtenFor(figure, spec.words[part], locale)]));
+    const { part } = first;
     return {
       part,
-      title: `Read the ${part} again`,
+      title: `Read the ${listed(parts)} again`,
       text: `${said.charAt(0).toUpperCase()}${said.slice(1)}.`,
-      facts: said,
+      facts: `${parts.join()} ${said}`,
       mends: [
-        {
-          say: 'They still hold',
-          call: {
-            name: 'item.setWords',
-            args: { item: spec.id, words: { [part]: words }, written: { [part]: writtenFor(figure, words, locale) } },
-          },
-        },
+        { say: 'They still hold', call: { name: 'item.setWords', args: { item: spec.id, words: still, written } } },
         ...facts(proofed, part),
-        { say: 'Write it anew', open: part },
+        { say: 'Write anew', open: part },
       ],
     };
   },
-});
+};
 
 /** Facts in words of which nothing holds any more. */
 const goneFacts = (part: WordsPart): Check => ({
@@ -157,8 +167,4 @@ const staleDescription: Check = {
 };
 
 /** Checks of words against the data. */
-export const wordsAndData: readonly Check[] = [
-  ...PARTS.flatMap((part) => [staleWords(part), goneFacts(part)]),
-  staleNotes,
-  staleDescription,
-];
+export const wordsAndData: readonly Check[] = [staleWords, ...PARTS.map(goneFacts), staleNotes, staleDescription];
