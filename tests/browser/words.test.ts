@@ -123,6 +123,25 @@ describe('a suggested title', () => {
   });
 });
 
+describe('a word that follows the data', () => {
+  it('tells a change since a period that is typed', async () => {
+    await freight();
+    const title = page.getByRole('textbox', { name: 'Title', exact: true });
+    await title.fill('');
+    await page.getByText('a word that follows the data').click();
+    const since = page.getByLabel('Period since which the change is told');
+    await since.fill('soon');
+    expect(await since.getAttribute('aria-invalid')).toBe('true');
+    await since.fill('May 2025');
+    await since.press('Enter');
+    await title.press('Enter');
+    await expect.poll(() => wordsOf('title')).toBe('Load: up 21% since May 2025, at 58 t in June 2026');
+    await typeLast('48');
+    await backToFigure();
+    await expect.poll(() => wordsOf('title')).toBe('Load: 48 t in June 2026, the same as in May 2025');
+  });
+});
+
 describe('words by hand', () => {
   it('are asked for when the data end later or a number in them has changed', async () => {
     await freight();

@@ -5,6 +5,9 @@ import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { writtenFor } from '../../core/figure/written.ts';
 import { tableIn } from '../../core/report/report.ts';
+import { type Column, columnOf } from '../../core/table/column.ts';
+import { readTyped } from '../../core/table/edit.ts';
+import { periodNumber } from '../../core/table/periods.ts';
 import { type Locale, localeOf } from '../../core/text/locale.ts';
 import type { Words } from '../../core/text/rich.ts';
 import type { Written } from '../../core/text/written.ts';
@@ -17,7 +20,7 @@ import type { Facts } from './RichTools.tsx';
 const NOTHING: Facts = { say: () => '–', lines: [], sentencesOf: () => [], inParts: () => null };
 
 /** What can be said of the lines of a figure, as words that follow its data. */
-function factsOf(figure: ResolvedFigure | null, locale: Locale): Facts {
+function factsOf(figure: ResolvedFigure | null, across: Column | undefined, locale: Locale): Facts {
   if (!figure) return NOTHING;
   return {
     say: sayFactsOf(figure, locale),
@@ -27,6 +30,18 @@ function factsOf(figure: ResolvedFigure | null, locale: Locale): Facts {
       .map(({ line, name }) => ({ id: line.id, name })),
     sentencesOf: (line) => sentencesOf(figure, line, locale),
     inParts: (fact) => factInParts(figure, fact, locale),
+    ...(across?.kind === 'date' && {
+      placeOf: (text: string) => {
+        const typed = readTyped(across, text);
+        if (typeof typed !== 'number') return null;
+        // Any day of a period means the period.
+        const period = periodNumber(typed, across.interval);
+        return (
+          across.cells.find((cell) => typeof cell === 'number' && periodNumber(cell, across.interval) === period) ??
+          null
+        );
+      },
+    }),
   };
 }
 
@@ -43,7 +58,10 @@ export function FigureWords({ figure, onCommit, ...props }: FigureWordsProps) {
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
   const resolved = useMemo(() => (table ? resolveFigure(figure, table) : null), [figure, table]);
-  const facts = useMemo(() => factsOf(resolved, locale), [resolved, locale]);
+  const facts = useMemo(
+    () => factsOf(resolved, table ? columnOf(table, figure.across) : undefined, locale),
+    [resolved, table, figure.across, locale],
+  );
   return (
     <RichField
       {...props}

@@ -12,6 +12,8 @@ export interface Facts {
   lines: readonly { id: string; name: string }[];
   /** whole sentences of a line, the most telling first; absent where only words are offered */
   sentencesOf?(line: string | null): readonly { text: string; fact: FactRef }[];
+  /** the place along the axis that a text names, from which a change can be told; null for none */
+  placeOf?(text: string): number | string | null;
   /** a sentence in parts, so that other words can be typed between them; null where it does not hold */
   inParts?(fact: FactRef): readonly Run[] | null;
 }
@@ -32,6 +34,40 @@ function Tool({ label, on, onClick, children }: { label: string; on: boolean; on
     >
       {children}
     </button>
+  );
+}
+
+/** A change since a period that is typed. */
+function SinceField({
+  placeOf,
+  onChoose,
+}: {
+  placeOf(text: string): number | string | null;
+  onChoose(since: number | string): void;
+}) {
+  const [text, setText] = useState('');
+  const place = text.trim() === '' ? null : placeOf(text);
+  return (
+    <form
+      className="flex items-baseline gap-1.5 px-2 py-0.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (place !== null) onChoose(place);
+      }}
+    >
+      change since
+      <input
+        className="phrase w-24"
+        aria-label="Period since which the change is told"
+        placeholder="2024-01"
+        value={text}
+        aria-invalid={text.trim() !== '' && place === null}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <button type="submit" className="phrase" disabled={place === null}>
+        put it in
+      </button>
+    </form>
   );
 }
 
@@ -141,6 +177,15 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
                 </li>
               ))}
             </ul>
+            {facts.placeOf && (
+              <SinceField
+                placeOf={facts.placeOf}
+                onChoose={(since) => {
+                  insert({ kind: 'change', line, since }, 'sentence');
+                  close();
+                }}
+              />
+            )}
             {sentences.length > 0 && (
               <ul className="mt-1 border-t border-rule pt-1" aria-label="Sentences">
                 {sentences.map(({ text, fact }) => (
