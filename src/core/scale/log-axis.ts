@@ -25,6 +25,10 @@ function roundEnd(value: number, up: boolean, mantissas: readonly number[]): num
   return up ? Math.min(...fitting) : Math.max(...fitting);
 }
 
+/** Numbers beyond these are drawn at the edge. */
+const LEAST = 1e-290;
+const MOST = 1e290;
+
 /** Over more decades than this an automatic end is a power of ten. */
 const FEW_DECADES = 2;
 const FINE = [1, 2, 5];
@@ -38,10 +42,10 @@ const ALL = [1, 2, 3, 4, 5, 6, 7, 8, 9];
 export function resolveLogAxis(wish: ValueAxisWish, extent: [number, number] | null, most: number): ValueScale {
   const room = Math.max(2, Math.floor(most));
   const given = (end: ValueAxisWish['from']) => (typeof end === 'number' && end > 0 ? end : null);
-  let [low, high] = extent ?? [1, 10];
+  let [low, high] = (extent ?? [1, 10]).map((end) => Math.max(LEAST, Math.min(MOST, end))) as [number, number];
   low = given(wish.from) ?? low;
   high = given(wish.to) ?? high;
-  if (high <= low) {
+  if (high <= low * (1 + 1e-9)) {
     if (given(wish.to) === null) high = low * 10;
     else low = high / 10;
   }
@@ -53,10 +57,19 @@ export function resolveLogAxis(wish: ValueAxisWish, extent: [number, number] | n
   if (ticks.length < 3) {
     // Less than a decade: round steps, set at their logarithms.
     let step = roundStepFrom((high - low) / Math.min(room - 1, 6), false);
-    while (multiplesIn(low, high, step).length > room) step = roundStepFrom(step * 1.01, false);
-    ticks = multiplesIn(low, high, step).filter((tick) => tick > 0);
+    const within = (by: number) => multiplesIn(low, high, by).filter((tick) => tick > 0);
+    while (within(step).length > room) step = roundStepFrom(step * 1.01, false);
+    ticks = within(step);
+    // The last step up may have left one: the first and the last of the finer ones stay then.
+    if (ticks.length < 2) {
+      const finer = within(roundStepFrom((high - low) / 6, false));
+      ticks = finer.length >= 2 ? [finer[0] ?? low, finer.at(-1) ?? high] : ticks;
+    }
   }
+  const fine = ticks;
   for (let every = 1; ticks.length > room; every++) ticks = decadeTicks(low, high, [1], every);
+  // One number alone does not say how far apart the others are.
+  if (ticks.length < 2) ticks = fine.length >= 2 ? [fine[0] ?? low, fine.at(-1) ?? high] : [low, high];
   const majors = new Set(ticks);
   const few = Math.log10(high / low) <= room * 1.5;
   const minor = decadeTicks(low, high, few ? ALL : [1]).filter((value) => !majors.has(value));

@@ -4,6 +4,12 @@
  */
 const MANTISSAS = [1, 2, 2.5, 5] as const;
 
+/**
+ * Steps for a count of intervals that was asked for: finer ones, so that the
+ * last interval is not left without a value.
+ */
+const FINE_MANTISSAS = [1, 1.25, 1.5, 2, 2.5, 3, 4, 5, 6, 7.5, 8] as const;
+
 /** Rounds away the error of binary fractions, so that 3 × 0.1 is 0.3. */
 export function tidy(value: number): number {
   return Number(value.toPrecision(14));
@@ -16,16 +22,25 @@ export function isRoundStep(step: number): boolean {
   return MANTISSAS.some((round) => tidy(round) === mantissa);
 }
 
-/** The smallest round step that is not below `least`; a whole number of at least 1 when `whole`. */
-export function roundStepFrom(least: number, whole: boolean): number {
-  const floor = whole ? Math.max(least, 1) : least;
+/** Steps beyond these are no numbers to draw by. */
+const LEAST_STEP = 1e-290;
+const MOST_STEP = 1e300;
+
+function stepFrom(least: number, whole: boolean, mantissas: readonly number[]): number {
+  const floor = Math.min(MOST_STEP, Math.max(least, whole ? 1 : LEAST_STEP));
   const power = Math.floor(Math.log10(floor));
   for (let exponent = power; ; exponent++)
-    for (const mantissa of MANTISSAS) {
+    for (const mantissa of mantissas) {
       const step = tidy(mantissa * 10 ** exponent);
       if (step >= floor * (1 - 1e-9) && (!whole || Number.isInteger(step))) return step;
     }
 }
+
+/** The smallest round step that is not below `least`; a whole number of at least 1 when `whole`. */
+export const roundStepFrom = (least: number, whole: boolean): number => stepFrom(least, whole, MANTISSAS);
+
+/** The same of the finer steps for a count of intervals. */
+export const fineStepFrom = (least: number, whole: boolean): number => stepFrom(least, whole, FINE_MANTISSAS);
 
 /** The round steps next to a step, a finer and a coarser one; of whole things a finer step than 1 is 1. */
 export function stepsBeside(step: number, whole: boolean): { finer: number; coarser: number } {

@@ -1,4 +1,4 @@
-import { multiplesIn, roundStepFrom, tidy } from './ticks.ts';
+import { fineStepFrom, multiplesIn, roundStepFrom, tidy } from './ticks.ts';
 
 /** What a user asked of a value axis. */
 export interface ValueAxisWish {
@@ -53,12 +53,25 @@ export function fractionOf({ kind, low, high }: ValueScale, value: number): numb
   return Math.log(value / low) / Math.log(high / low);
 }
 
+/** Numbers closer to each other than this share of their size are written alike, and are one on an axis. */
+const SAME_SHARE = 1e-11;
+/** Numbers beyond this are drawn at the edge: the difference of two of them is no number. */
+const MOST_SIZE = 1e290;
+
+/** And what is smaller than this is zero. */
+const LEAST_SIZE = 1e-280;
+
+const areOne = (low: number, high: number) =>
+  high - low <= SAME_SHARE * Math.max(Math.abs(low), Math.abs(high)) || high - low < LEAST_SIZE;
+const clamped = (value: number) => Math.max(-MOST_SIZE, Math.min(MOST_SIZE, value));
+
 /** The range that an axis has to show, before its ends are moved to ticks. */
 export function wantedEnds(wish: ValueAxisWish, extent: [number, number] | null): [number, number] {
-  let [low, high] = extent ?? [0, 1];
-  if (low === high) {
-    const room = low === 0 ? 1 : Math.abs(low) * 0.1;
-    low -= low === 0 ? 0 : room;
+  let [low, high] = (extent ?? [0, 1]).map(clamped) as [number, number];
+  if (areOne(low, high)) {
+    const isZero = Math.abs(low) < LEAST_SIZE;
+    const room = isZero ? 1 : Math.abs(low) * 0.1;
+    low -= isZero ? 0 : room;
     high += room;
   }
   if (wish.from === 'auto') {
@@ -67,7 +80,7 @@ export function wantedEnds(wish: ValueAxisWish, extent: [number, number] | null)
   } else low = wish.from === 'zero' ? Math.min(0, low) : wish.from;
   if (wish.from === 'zero' && high < 0) high = 0;
   if (wish.to !== 'auto') high = wish.to;
-  if (high <= low) {
+  if (high <= low || areOne(low, high)) {
     // One end was given beyond the data: keep what was given and leave room at the other end.
     const room = Math.max(1, Math.abs(low) * 0.1);
     if (wish.to === 'auto') high = low + room;
@@ -101,6 +114,17 @@ export function linearScale(
   return { kind: 'linear', low, high, step, ticks, minor: minorTicks(ticks, [low, high], step, minor, whole), refused };
 }
 
+/** A scale with two ticks, one at each end. */
+const endTicks = ([low, high]: [number, number], refused: ValueScale['refused']): ValueScale => ({
+  kind: 'linear',
+  low,
+  high,
+  step: high - low,
+  ticks: [low, high],
+  minor: [],
+  refused,
+});
+
 /**
  * Finds the ends, step and ticks of a value axis. Ends that were not given are
  * moved out to a tick. `most` is how many tick labels have room; a step asked
@@ -117,10 +141,13 @@ export function resolveValueAxis(
   const room = Math.max(2, Math.floor(most));
   const lowGiven = typeof wish.from === 'number';
   const highGiven = wish.to !== 'auto';
-  const endsFor = (step: number): [number, number] => [
-    lowGiven ? wantedLow : tidy(Math.floor(wantedLow / step + 1e-9) * step),
-    highGiven ? wantedHigh : tidy(Math.ceil(wantedHigh / step - 1e-9) * step),
-  ];
+  const endsFor = (step: number): [number, number] => {
+    const low = lowGiven ? wantedLow : tidy(Math.floor(wantedLow / step + 1e-9) * step);
+    const high = highGiven ? wantedHigh : tidy(Math.ceil(wantedHigh / step - 1e-9) * step);
+    // A step so large that both ends are one multiple of it.
+    if (high > low) return [low, high];
+    return highGiven ? [tidy(high - step), high] : [low, tidy(low + step)];
+  };
   const labelsFor = (step: number) => {
     const [low, high] = endsFor(step);
     return Math.floor(high / step + 1e-9) - Math.ceil(low / step - 1e-9) + 1;
@@ -132,7 +159,8 @@ export function resolveValueAxis(
     const labels = labelsFor(step);
     if (labels > room) {
       refused = { every: wish.every, labels, room };
-      for (let power = 1; labelsFor(step) > room; power *= 10)
+      const widest = 4 * (wantedHigh - wantedLow);
+      for (let power = 1; labelsFor(step) > room && step < widest; power *= 10)
         for (const times of [2, 5, 10]) {
           step = tidy(wish.every * times * power);
           if (labelsFor(step) <= room) break;
@@ -140,10 +168,15 @@ export function resolveValueAxis(
     }
   } else {
     const count = Math.min(room - 1, wish.intervals ?? MOST_INTERVALS);
-    step = roundStepFrom((wantedHigh - wantedLow) / count, whole);
-    while (labelsFor(step) > (wish.intervals ? count + 1 : room)) step = roundStepFrom(step * 1.01, whole);
+    const from = wish.intervals ? fineStepFrom : roundStepFrom;
+    const labels = wish.intervals ? count + 1 : room;
+    step = from((wantedHigh - wantedLow) / count, whole);
+    // From so large a step on, only both sides of zero are told apart.
+    while (labelsFor(step) > labels && step < 4 * (wantedHigh - wantedLow)) step = from(step * 1.01, whole);
   }
   const ends = endsFor(step);
+  // What lies on both sides of zero has ticks at both ends where there is no room for three.
+  if (labelsFor(step) > room) return endTicks(ends, refused);
   // As many intervals as were asked for, where the last ones hold no value.
   const lacking =
     wish.every === null && wish.intervals ? Math.min(room - 1, wish.intervals) - (labelsFor(step) - 1) : 0;
