@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { axisNumbers } from '../../src/core/figure/axis-numbers.ts';
 import { ValueAxis } from '../../src/core/figure/spec.ts';
 import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
-import { isRoundStep, stepsBeside, tidy } from '../../src/core/scale/ticks.ts';
+import { isFineStep, isRoundStep, stepsBeside, tidy } from '../../src/core/scale/ticks.ts';
 import { type Tied, type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
 import { fractionOf, linearScale, resolveValueAxis } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
@@ -143,7 +143,7 @@ describe('intervals and minor ticks of a linear axis', () => {
     for (const intervals of [2, 3, 4, 5, 8]) {
       const scale = resolveValueAxis({ from: 'zero', to: 'auto', every: null, intervals }, [0, 97_000], true, 20);
       expect(scale.ticks).toHaveLength(intervals + 1);
-      expect(isRoundStep(scale.step)).toBe(true);
+      expect(isFineStep(scale.step)).toBe(true);
     }
   });
   it('divide an interval, and leave whole things whole', () => {

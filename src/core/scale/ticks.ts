@@ -15,12 +15,17 @@ export function tidy(value: number): number {
   return Number(value.toPrecision(14));
 }
 
-/** True when a step is 1, 2, 2.5 or 5 × 10ⁿ. */
-export function isRoundStep(step: number): boolean {
+function isStepOf(step: number, mantissas: readonly number[]): boolean {
   if (!(step > 0) || !Number.isFinite(step)) return false;
   const mantissa = tidy(step / 10 ** Math.floor(Math.log10(step) + 1e-9));
-  return MANTISSAS.some((round) => tidy(round) === mantissa);
+  return mantissas.some((round) => tidy(round) === mantissa);
 }
+
+/** True when a step is 1, 2, 2.5 or 5 × 10ⁿ. */
+export const isRoundStep = (step: number): boolean => isStepOf(step, MANTISSAS);
+
+/** True for the finer steps for a count of intervals, too. */
+export const isFineStep = (step: number): boolean => isStepOf(step, FINE_MANTISSAS);
 
 /** Steps beyond these are no numbers to draw by. */
 const LEAST_STEP = 1e-290;
