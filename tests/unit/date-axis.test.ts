@@ -23,11 +23,50 @@ function edges(bands: Band[], span: DateSpan, width: number) {
   return bands
     .filter((band) => band.label !== '')
     .map((band) => {
-      const centre = ((band.start + band.end) / 2 - start) * scale;
+      const centre = (band.anchor - start) * scale;
       const half = textWidth(band.label, TYPE.face, TYPE.size) / 2;
       return { left: centre - half, right: centre + half, label: band.label };
     });
 }
+
+describe('a label for several periods', () => {
+  const units = ['year', 'month', 'week', 'day', 'hour', 'minute'] as const;
+  const spans = fc
+    .tuple(fc.constantFrom(...units), fc.integer({ min: 0, max: 4000 }), fc.integer({ min: 2, max: 300 }))
+    .map(([unit, shift, count]): DateSpan => {
+      const from = floorTo(addUnits(at('1950-01-01'), unit, shift), unit);
+      return { from, to: addUnits(from, unit, count), unit };
+    });
+  it('stands at the first of them, which is drawn', () => {
+    fc.assert(
+      fc.property(spans, fc.integer({ min: 30, max: 200 }), (span, width) => {
+        for (const fit of new DatePlanner(span, TYPE, english).fits(mm(width))) {
+          const [level] = fit.plan.levels;
+          // The axis of such a plan begins and ends with its data.
+          if (level.every > 1) expect([fit.span.from, fit.span.to]).toEqual([span.from, span.to]);
+          for (const band of fit.levels[0] ?? []) {
+            if (band.label === '' || level.every === 1 || fit.plan.ends) continue;
+            const length =
+              datePosition(addUnits(span.from, level.unit, 1), span.unit) - datePosition(span.from, span.unit);
+            // Months differ by three days where days are drawn.
+            expect(Math.abs(band.anchor - band.start - length / 2)).toBeLessThan(length * 0.06 + 1e-6);
+            expect(band.start).toBeGreaterThanOrEqual(datePosition(span.from, span.unit) - 1e-9);
+          }
+        }
+      }),
+    );
+  });
+  it('is none where the first of them is before the data', () => {
+    const span: DateSpan = { from: at('2011-01-01'), to: at('2026-01-01'), unit: 'year' };
+    const fit = new DatePlanner(span, TYPE, english).fits(mm(30)).find(({ plan }) => plan.id === 'ten-years');
+    expect(fit?.levels[0]?.map(({ label }) => label)).toEqual(['', '2020']);
+    const days: DateSpan = { from: at('2026-01-01'), to: at('2026-02-10'), unit: 'day' };
+    const weeks = new DatePlanner(days, TYPE, english)
+      .fits(mm(160))
+      .find(({ plan }) => plan.id === 'weeks-over-months');
+    expect(weeks?.levels[0]?.map(({ label }) => label)).toEqual(['', '5', '12', '19', '26', '2', '9']);
+  });
+});
 
 describe('date label plans', () => {
   it('takes the richest plan that fits the width', () => {

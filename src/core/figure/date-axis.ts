@@ -87,15 +87,18 @@ function bandsOf(level: PlanLevel, span: DateSpan, locale: Locale, setting: Date
     const start = position(Math.max(at, span.from));
     const end = position(Math.min(next, span.to));
     const text = level.write(at, locale, yearStart);
+    // Of several periods the label names the first, and stands there; where that is not drawn nothing is named.
+    const own = level.every === 1 ? end : position(addUnits(at, level.unit, 1));
+    const isNamed = (level.every === 1 && !level.byStart) || at >= span.from;
     return {
       start,
       end,
-      anchor: onTicks ? position(at) : (start + end) / 2,
+      anchor: onTicks ? position(at) : (start + own) / 2,
       align: 'middle',
       onTick: onTicks,
       // A period cut off by the axis's end has its tick whole, but not its band.
       room: onTicks ? position(next) - position(at) : end - start,
-      label: onTicks && at < span.from ? '' : capitals ? text.toUpperCase() : text,
+      label: (onTicks && at < span.from) || !isNamed ? '' : capitals ? text.toUpperCase() : text,
       complete: at >= span.from && (onTicks || next <= span.to),
     };
   });
@@ -142,6 +145,8 @@ const EDGE_SHARE = 1 / 12;
 
 /** Completes the inner bands at both ends of the axis when that costs little width. */
 function completed(span: DateSpan, level: PlanLevel, yearStart: number): DateSpan {
+  // Of several periods in a band those without data have no place on the axis.
+  if (level.every > 1) return span;
   const from = floorTo(span.from, level.unit, level.every, yearStart);
   const to = ceilTo(span.to, level.unit, level.every, yearStart);
   const length = (a: number, b: number) => datePosition(b, span.unit) - datePosition(a, span.unit);
@@ -174,18 +179,27 @@ function measurePlan(
   }
   const total = datePosition(span.to, span.unit) - datePosition(span.from, span.unit);
   const widths = new Map<string, number>();
-  const needOf = (band: Band) => {
-    let label = widths.get(band.label);
-    if (label === undefined) {
-      label = textWidth(band.label, type.face, type.size) + 2 * type.clear;
-      widths.set(band.label, label);
-    }
-    return band.label === '' ? 0 : (label * total) / band.room;
+  const widthOf = ({ label }: Band) => {
+    const known = widths.get(label);
+    if (known !== undefined) return known;
+    const width = textWidth(label, type.face, type.size) + 2 * type.clear;
+    widths.set(label, width);
+    return width;
   };
-  const needs = levels.map((bands) => bands.map(needOf));
+  const [first, last] = [datePosition(span.from, span.unit), datePosition(span.to, span.unit)];
+  /** Length of an axis within whose ends a label stands, that of the first of several periods not being in the middle of its band. */
+  const edgeNeed = (band: Band) =>
+    band.onTick ? 0 : ((widthOf(band) / 2) * total) / Math.max(1e-9, Math.min(band.anchor - first, last - band.anchor));
+  const inBand = (band: Band) => (band.label === '' ? 0 : (widthOf(band) * total) / band.room);
+  const isOfSeveral = (depth: number) => (plan.levels[depth]?.every ?? 1) > 1;
+  const needOf = (band: Band, depth: number) =>
+    band.label === '' || !isOfSeveral(depth) ? inBand(band) : Math.max(inBand(band), edgeNeed(band));
+  const needs = levels.map((bands, depth) => bands.map((band) => needOf(band, depth)));
   let needed = 0;
   levels.forEach((bands, depth) => {
-    const complete = (needs[depth] ?? []).filter((_, index) => bands[index]?.complete);
+    // One that would reach over an end of the axis can go without.
+    const isAsked = (band: Band) => band.complete && !(isOfSeveral(depth) && edgeNeed(band) > inBand(band));
+    const complete = (needs[depth] ?? []).filter((_, index) => bands[index] && isAsked(bands[index]));
     needed = Math.max(needed, complete.length > 0 ? Math.max(...complete) : Math.min(...(needs[depth] ?? [0])));
   });
   return { plan, span, levels, needed, needs };
@@ -200,7 +214,11 @@ function measurePlan(
 function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: number): PlanFit {
   const room = Math.max(width, needed) + 1e-9;
   const fitted = levels.map((bands, depth) =>
-    bands.map((band, index) => (band.complete || (needs[depth]?.[index] ?? 0) <= room ? band : { ...band, label: '' })),
+    bands.map((band, index) => {
+      const fits = (needs[depth]?.[index] ?? 0) <= room;
+      const isAsked = band.complete && (plan.levels[depth]?.every ?? 1) === 1;
+      return isAsked || fits ? band : { ...band, label: '' };
+    }),
   );
   return { plan, span, levels: fitted, spare: (width - needed) / POINTS_PER_MM };
 }

@@ -9,6 +9,8 @@ import { isoWeek, monthAndYear } from '../time/format.ts';
 export interface PlanLevel {
   unit: CalendarUnit;
   every: number;
+  /** its labels name the first day of a period, which must be drawn then */
+  byStart?: true;
   /** `yearStart` is the first month of the fiscal year, from 1 */
   write(ms: number, locale: Locale, yearStart: number): string;
 }
@@ -82,7 +84,7 @@ const withYear = (level: PlanLevel): PlanLevel => ({
   write: (ms, locale, yearStart) => `${level.write(ms, locale, yearStart)} ${yearName(ms, yearStart)}`,
 });
 const days = (every: number): PlanLevel => ({ unit: 'day', every, write: (ms) => String(dayOf(ms)) });
-const weekStarts: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(dayOf(ms)) };
+const weekStarts: PlanLevel = { unit: 'week', every: 1, byStart: true, write: (ms) => String(dayOf(ms)) };
 const weekNumbers: PlanLevel = { unit: 'week', every: 1, write: (ms) => String(isoWeek(ms).week) };
 const hours = (every: number): PlanLevel => ({ unit: 'hour', every, write: (ms) => two(new Date(ms).getUTCHours()) });
 const clock = (ms: number, locale: Locale) =>
