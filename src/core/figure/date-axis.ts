@@ -93,11 +93,11 @@ function bandsOf(level: PlanLevel, span: DateSpan, locale: Locale, setting: Date
     return {
       start,
       end,
-      anchor: onTicks ? position(at) : (start + own) / 2,
+      anchor: onTicks ? position(at) : (start + Math.min(own, end)) / 2,
       align: 'middle',
       onTick: onTicks,
       // A period cut off by the axis's end has its tick whole, but not its band.
-      room: onTicks ? position(next) - position(at) : end - start,
+      room: onTicks || level.every > 1 ? position(next) - position(at) : end - start,
       label: (onTicks && at < span.from) || !isNamed ? '' : capitals ? text.toUpperCase() : text,
       complete: at >= span.from && (onTicks || next <= span.to),
     };
@@ -186,23 +186,39 @@ function measurePlan(
     widths.set(label, width);
     return width;
   };
-  const [first, last] = [datePosition(span.from, span.unit), datePosition(span.to, span.unit)];
-  /** Length of an axis within whose ends a label stands, that of the first of several periods not being in the middle of its band. */
-  const edgeNeed = (band: Band) =>
-    band.onTick ? 0 : ((widthOf(band) / 2) * total) / Math.max(1e-9, Math.min(band.anchor - first, last - band.anchor));
-  const inBand = (band: Band) => (band.label === '' ? 0 : (widthOf(band) * total) / band.room);
-  const isOfSeveral = (depth: number) => (plan.levels[depth]?.every ?? 1) > 1;
-  const needOf = (band: Band, depth: number) =>
-    band.label === '' || !isOfSeveral(depth) ? inBand(band) : Math.max(inBand(band), edgeNeed(band));
-  const needs = levels.map((bands, depth) => bands.map((band) => needOf(band, depth)));
+  const needOf = (band: Band) => (band.label === '' ? 0 : (widthOf(band) * total) / band.room);
+  const needs = levels.map((bands) => bands.map(needOf));
   let needed = 0;
   levels.forEach((bands, depth) => {
-    // One that would reach over an end of the axis can go without.
-    const isAsked = (band: Band) => band.complete && !(isOfSeveral(depth) && edgeNeed(band) > inBand(band));
-    const complete = (needs[depth] ?? []).filter((_, index) => bands[index] && isAsked(bands[index]));
+    const complete = (needs[depth] ?? []).filter((_, index) => bands[index]?.complete);
     needed = Math.max(needed, complete.length > 0 ? Math.max(...complete) : Math.min(...(needs[depth] ?? [0])));
   });
   return { plan, span, levels, needed, needs };
+}
+
+/**
+ * Labels that each stand at the first of several periods, kept within the ends
+ * of the axis: one that would reach over them is set inwards, and goes where the next one stands there.
+ */
+function withinEnds(bands: readonly Band[], span: DateSpan, width: number, type: LabelType): Band[] {
+  const [first, last] = [datePosition(span.from, span.unit), datePosition(span.to, span.unit)];
+  const scale = width / (last - first);
+  const halfOf = ({ label }: Band) => textWidth(label, type.face, type.size) / 2;
+  const named = bands.filter(({ label, onTick }) => label !== '' && !onTick);
+  return bands.map((band): Band => {
+    const place = named.indexOf(band);
+    if (place < 0) return band;
+    const at = (band.anchor - first) * scale;
+    const half = halfOf(band);
+    const isOver = { left: at - half < 0, right: at + half > width };
+    if (!isOver.left && !isOver.right) return band;
+    const beside = named[isOver.left ? place + 1 : place - 1];
+    const free = beside
+      ? Math.abs((beside.anchor - first) * scale - (isOver.left ? 0 : width)) - halfOf(beside)
+      : width;
+    if (free < 2 * half + 2 * type.clear || (isOver.left && isOver.right)) return { ...band, label: '' };
+    return isOver.left ? { ...band, anchor: first, align: 'start' } : { ...band, anchor: last, align: 'end' };
+  });
 }
 
 /**
@@ -211,14 +227,13 @@ function measurePlan(
  * missing amount would. A band cut off by the axis's end goes without a label
  * where that does not fit.
  */
-function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: number): PlanFit {
+function fitPlan({ plan, span, levels, needed, needs }: MeasuredPlan, width: number, type: LabelType): PlanFit {
   const room = Math.max(width, needed) + 1e-9;
-  const fitted = levels.map((bands, depth) =>
-    bands.map((band, index) => {
-      const fits = (needs[depth]?.[index] ?? 0) <= room;
-      const isAsked = band.complete && (plan.levels[depth]?.every ?? 1) === 1;
-      return isAsked || fits ? band : { ...band, label: '' };
-    }),
+  const settled = levels.map((bands, depth) =>
+    (plan.levels[depth]?.every ?? 1) > 1 ? withinEnds(bands, span, Math.max(width, needed), type) : bands,
+  );
+  const fitted = settled.map((bands, depth) =>
+    bands.map((band, index) => (band.complete || (needs[depth]?.[index] ?? 0) <= room ? band : { ...band, label: '' })),
   );
   return { plan, span, levels: fitted, spare: (width - needed) / POINTS_PER_MM };
 }
@@ -271,7 +286,7 @@ export class DatePlanner {
 
   /** Every plan that suits the data, richest first, on an axis of `width` points. */
   fits(width: number): PlanFit[] {
-    return this.#plans.map((plan) => fitPlan(this.#measure(plan), width));
+    return this.#plans.map((plan) => fitPlan(this.#measure(plan), width, this.type));
   }
 
   /** A plan as it is drawn: where it does not fit, with fewer labels. */
@@ -286,14 +301,14 @@ export class DatePlanner {
    */
   choose(wish: string, width: number): PlanFit | undefined {
     const asked = this.#plans.find((plan) => plan.id === wish);
-    if (asked) return this.drawn(fitPlan(this.#measure(asked), width), width);
+    if (asked) return this.drawn(fitPlan(this.#measure(asked), width, this.type), width);
     let nearest: PlanFit | undefined;
     for (const plan of this.#plans) {
       if (plan.byHand) continue;
       if (bandCount(plan, this.span) > width / LEAST_LABEL) continue;
       const measured = this.#measure(plan);
-      if (measured.needed <= width) return fitPlan(measured, width);
-      const fit = fitPlan(measured, width);
+      if (measured.needed <= width) return fitPlan(measured, width, this.type);
+      const fit = fitPlan(measured, width, this.type);
       if (!nearest || fit.spare > nearest.spare) nearest = fit;
     }
     return nearest && thinned(nearest, width, this.type);
