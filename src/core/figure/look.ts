@@ -34,7 +34,10 @@ export type Offset = z.infer<typeof Offset>;
 export const ValuesShown = z.strictObject({
   on: z.enum(['none', 'ends', 'last', 'emphasis', 'every', 'all']).default('emphasis'),
   every,
+  /** the side that is tried first */
   place: z.enum(['auto', 'above', 'below', 'left', 'right']).default('auto'),
+  /** whether a value that finds no room on that side is left out instead of standing on another */
+  only: z.boolean().default(false),
   /** decimals of the numbers; null for as many as the values have */
   decimals: z.number().int().min(0, 'No fewer than 0 decimals.').max(6, 'At most 6 decimals.').nullable().default(null),
   unit: z.boolean().default(false),

@@ -41,14 +41,38 @@ const PITCH = 1.18;
 /** A name moved further than this from its line's end, in label sizes, gets a leader. */
 const LEADER_FROM = 0.7;
 
+/** A line that ends before the others by more than this share of their course is named where it ends. */
+const EARLY_SHARE = 0.05;
+
+/** Index of the last value of a line; -1 for none. */
+const lastOf = ({ values }: ResolvedLine) => values.findLastIndex((value) => value !== null);
+
+/**
+ * Ids of the lines that end well before the others: a name at the edge of the
+ * plot would be joined to them by a leader as long as a stretch of the line.
+ */
+export function linesEndingEarly({ spec, lines }: ResolvedPlot): Set<string> {
+  if (spec.names.kind === 'box') return new Set();
+  const named = lines.filter(({ line }) => line.named === 'end' && line.nameMoved === null);
+  const ends = lines.flatMap((line) => line.positions[lastOf(line)] ?? []);
+  const starts = lines.flatMap((line) => line.positions[0] ?? []);
+  const [first, last] = [Math.min(...starts), Math.max(...ends)];
+  return new Set(
+    named.flatMap((line) => {
+      const end = line.positions[lastOf(line)];
+      return end !== undefined && last - end > EARLY_SHARE * (last - first) ? [line.line.id] : [];
+    }),
+  );
+}
+
 /** Finds the last point of each line and measures its name. */
 export function endNames(figure: ResolvedPlot, style: HouseStyle, width: number): EndNames {
   const size = style.sizes.label;
   const names: EndName[] = [];
+  const early = linesEndingEarly(figure);
   for (const line of figure.lines) {
-    if (figure.spec.names.kind === 'box' || line.line.named !== 'end') continue;
-    let last = line.values.length - 1;
-    while (last >= 0 && line.values[last] === null) last--;
+    if (figure.spec.names.kind === 'box' || line.line.named !== 'end' || early.has(line.line.id)) continue;
+    const last = lastOf(line);
     const value = line.values[last];
     const position = line.positions[last];
     if (value === undefined || value === null || position === undefined || line.name.trim() === '') continue;

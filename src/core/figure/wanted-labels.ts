@@ -37,12 +37,13 @@ const LEADING = 1.2;
 /** Clear room on each side of a label, points. */
 export const AIR = 0.8;
 
+/** The sides of a point in the order in which they are tried, by the one that is preferred. */
 const PLACES: Record<ValuesShown['place'], Direction[]> = {
   auto: ['above', 'below', 'right', 'left'],
-  above: ['above'],
-  below: ['below'],
-  left: ['left'],
-  right: ['right'],
+  above: ['above', 'right', 'left', 'below'],
+  below: ['below', 'right', 'left', 'above'],
+  left: ['left', 'above', 'below', 'right'],
+  right: ['right', 'above', 'below', 'left'],
 };
 
 const RIGHT_FIRST: Direction[] = ['right', 'above', 'below', 'left'];
@@ -54,6 +55,8 @@ export interface LabelledPlot {
   /** there is room for values to the right of last points */
   endsRight: boolean;
   lines: readonly PlacedLine[];
+  /** ids of the lines that end before the others and are named at their ends */
+  early: ReadonlySet<string>;
   marks: readonly PlacedMark[];
   plot: Plot;
   style: HouseStyle;
@@ -92,7 +95,7 @@ function valueLabels(set: PlacedLine, room: LabelledPlot): Wanted[] {
     const isTrough = before >= value && after >= value && before + after > 2 * value;
     const sides =
       values.place !== 'auto'
-        ? PLACES[values.place]
+        ? PLACES[values.place].slice(0, values.only ? 1 : undefined)
         : index === last
           ? RIGHT_FIRST
           : isTrough
@@ -148,9 +151,21 @@ function* placesBeside({ path }: PlacedLine, width: number, height: number): Gen
     for (const place of placesAround(middle, width, height, 1, PLACES.auto)) if (place.from !== null) yield place;
 }
 
-function nameBeside(set: PlacedLine, { style }: LabelledPlot): Wanted[] {
+/** Places around the end of a line, to the right of it first, and then beside its strokes. */
+function* placesAtEnd(
+  set: PlacedLine,
+  end: XY,
+  { width, height }: { width: number; height: number },
+): Generator<Place> {
+  yield* placesAround(end, width + 2 * AIR, height, set.line.line.weight + 1, RIGHT_FIRST);
+  yield* placesBeside(set, width + 2 * AIR, height);
+}
+
+function nameBeside(set: PlacedLine, room: LabelledPlot): Wanted[] {
   const { line } = set;
-  if (line.line.named !== 'beside' || line.name.trim() === '') return [];
+  const { style } = room;
+  const isEarly = room.early.has(line.line.id);
+  if ((line.line.named !== 'beside' && !isEarly) || line.name.trim() === '') return [];
   const last = line.values.findLastIndex((_, index) => set.at(index) !== null);
   const anchor = set.at(last);
   if (!anchor) return [];
@@ -165,7 +180,7 @@ function nameBeside(set: PlacedLine, { style }: LabelledPlot): Wanted[] {
       moved: line.line.nameMoved,
       leaders: true,
       ink: line.line.colour,
-      places: () => placesBeside(set, text.width + 2 * AIR, text.height),
+      places: () => (isEarly ? placesAtEnd(set, anchor, text) : placesBeside(set, text.width + 2 * AIR, text.height)),
     },
   ];
 }

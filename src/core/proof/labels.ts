@@ -1,10 +1,33 @@
+import { layoutFigure } from '../figure/layout.ts';
+import type { ResolvedFigure, ResolvedPlot } from '../figure/resolve.ts';
+import type { Line } from '../figure/spec.ts';
 import { listed } from '../table/words.ts';
 import type { Check, Mend } from './note.ts';
+
+/** Heights that are tried, as shares of the one there is, up to so many millimetres. */
+const HIGHER = [1.4, 2, 2.8];
+const MOST_MM = 300;
+
+/** A figure with its lines changed, in all of its panels. */
+function withLines(figure: ResolvedFigure, change: (line: Line) => Line): ResolvedFigure {
+  const changed = <Plot extends ResolvedPlot>(plot: Plot): Plot => ({
+    ...plot,
+    lines: plot.lines.map((line) => ({ ...line, line: change(line.line) })),
+  });
+  const list = figure.panels.list.map((panel) => ({ ...panel, drawn: changed(panel.drawn) }));
+  return { ...changed(figure), panels: { ...figure.panels, list } };
+}
+
+/** A figure of another height. */
+const ofHeight = (figure: ResolvedFigure, height: number): ResolvedFigure => ({
+  ...figure,
+  spec: { ...figure.spec, frame: { ...figure.spec.frame, height } },
+});
 
 /** Labels for which there is no free place, or that stand over something: where they were put by hand, or a legend box over lines. */
 export const labels: Check = {
   id: 'labels',
-  find({ figure, layout }) {
+  find({ figure, layout, style, locale }) {
     const { spec } = figure;
     const { unplaced } = layout;
     const covering = layout.labels.filter(({ covers }) => covers);
@@ -22,7 +45,13 @@ export const labels: Check = {
         : '';
     const crowded = figure.lines.filter(({ line }) => line.values.on === 'all' || line.values.on === 'every');
     const mends: Mend[] = [];
-    if (unplaced.length > 0 && crowded.length > 0)
+    const all = unplaced.length;
+    const isMended = (changed: ResolvedFigure) => layoutFigure(changed, style, locale).unplaced.length === 0;
+    if (
+      all > 0 &&
+      crowded.length > 0 &&
+      isMended(withLines(figure, (line) => ({ ...line, values: { ...line.values, on: 'ends' } })))
+    )
       mends.push({
         say: 'Show values at the ends only',
         call: {
@@ -56,10 +85,29 @@ export const labels: Check = {
           args: { figure: spec.id, mark: mark.id, set: [{ path: ['moved'], to: null }] },
         },
       });
-    if (spec.frame.height <= 300)
+    const strict = figure.lines.filter(({ line }) => line.values.only && line.values.place !== 'auto');
+    if (
+      all > 0 &&
+      strict.length > 0 &&
+      isMended(withLines(figure, (line) => ({ ...line, values: { ...line.values, only: false } })))
+    )
       mends.push({
-        say: `Make the figure ${Math.round(spec.frame.height * 1.4)} mm high`,
-        call: { name: 'figure.setFrame', args: { figure: spec.id, height: Math.round(spec.frame.height * 1.4) } },
+        say: 'Let them stand on another side',
+        call: {
+          name: 'figure.styleLines',
+          args: { figure: spec.id, lines: [...new Set(strict.map(({ line }) => line.id))], values: { only: false } },
+        },
+      });
+    const height =
+      all > 0
+        ? HIGHER.map((by) => Math.round(spec.frame.height * by)).find(
+            (mm) => mm <= MOST_MM && isMended(ofHeight(figure, mm)),
+          )
+        : undefined;
+    if (height !== undefined)
+      mends.push({
+        say: `Make the figure ${height} mm high`,
+        call: { name: 'figure.setFrame', args: { figure: spec.id, height } },
       });
     const [mend = { say: 'Set its line', open: first.part }, ...others] = mends;
     return {

@@ -11,7 +11,7 @@ import { sayFactsOf } from '../facts.ts';
 import { placeInPlot, placesIn, plotNodes } from '../in-plot.ts';
 import { labelPlot, type PlacedLabel } from '../labels.ts';
 import { pathOf } from '../line-path.ts';
-import { endNames, nameNodes } from '../names.ts';
+import { endNames, linesEndingEarly, nameNodes } from '../names.ts';
 import type { Plot } from '../plot.ts';
 import { nameOfPanel, type Panel, type ResolvedFigure, type ResolvedLine, type ResolvedPlot } from '../resolve.ts';
 import { gridNodes } from '../value-axis.ts';
@@ -228,6 +228,7 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
     {
       panel: panel.key,
       endsRight: hasEnds,
+      early: linesEndingEarly(own),
       ...inPlot,
       plot,
       style,

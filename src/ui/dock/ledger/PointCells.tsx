@@ -137,6 +137,15 @@ function WhichValues(props: CellProps) {
         ]}
         onCommit={(place) => style(props, { values: { place } })}
       />
+      {values.place !== 'auto' && (
+        <YesNo
+          label={`Whether values of ${name} stand only there`}
+          value={values.only}
+          yes="and only there"
+          no="where there is room for it"
+          onCommit={(only) => style(props, { values: { only } })}
+        />
+      )}
     </p>
   );
 }
