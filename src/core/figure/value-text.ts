@@ -3,7 +3,7 @@ import type { HouseStyle } from '../style/style.ts';
 import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { decimalsOfValues, formatNumber } from '../text/number.ts';
+import { decimalsOfValues, formatBeside, formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
 import { emphasisPoints, shownValues } from './emphasis-points.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
@@ -26,7 +26,7 @@ export function valueType(line: ResolvedLine, exponent: number, style: HouseStyl
       const value = line.values[index] ?? 0;
       const own = line.cells?.[index];
       if (line.cells === null) {
-        const number = formatNumber(value / 10 ** exponent, decimals, locale);
+        const number = formatBeside(value / 10 ** exponent, decimals, locale);
         return values.unit && line.unit ? withUnit(number, line.unit, locale) : number;
       }
       return typeof own === 'number'

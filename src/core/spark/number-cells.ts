@@ -1,6 +1,6 @@
 /** Columns of numbers in print: written alike, so that they align on their decimal marks. */
 import type { Locale } from '../text/locale.ts';
-import { decimalsOfValues, formatNumber } from '../text/number.ts';
+import { decimalsOfValues, formatBeside, formatNumber } from '../text/number.ts';
 
 /** Marks a missing number in print. */
 export const NONE = '–';
@@ -47,7 +47,9 @@ export function numberCells(values: Float64Array, writing: Writing, locale: Loca
   const texts = Array.from(values, (value, record) => {
     if (Number.isNaN(value)) return NONE;
     const decimals = decimalsOf.get(unitOf(record)) ?? 0;
-    const number = formatNumber(percent ? value * 100 : value, decimals, locale);
+    const shown = percent ? value * 100 : value;
+    // A change of nearly nothing is none; a value of nearly nothing is one.
+    const number = percent || signed ? formatNumber(shown, decimals, locale) : formatBeside(shown, decimals, locale);
     // What rounds to zero has no sign.
     const sign = signed && value > 0 && /[1-9]/.test(number) ? '+' : '';
     return `${sign}${number}${percent ? `${locale.beforePercent}%` : ''}`;

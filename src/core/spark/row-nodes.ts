@@ -6,7 +6,7 @@ import { isClosed, markerPath } from '../mark/shapes.ts';
 import { type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { FaceId } from '../text/faces.ts';
 import { textWidth } from '../text/measure.ts';
-import { formatNumber } from '../text/number.ts';
+import { formatBeside } from '../text/number.ts';
 import { shorten } from '../text/wrap.ts';
 import { sparklineNodes } from './cell.ts';
 import { decimalsOfSeries } from './decimals.ts';
@@ -76,7 +76,7 @@ function besideNodes(cell: SparkCell, slot: SlotOf<'sparkline'>, row: Row): Scen
     const value = index === undefined ? null : cell.values[index];
     if (!rule?.value || value === null || value === undefined) return [];
     const right = slot.left + left + width;
-    const text = formatNumber(value, decimals, locale);
+    const text = formatBeside(value, decimals, locale);
     const nodes: SceneNode[] = [
       { kind: 'text', x: right, y: pitch / 2 + size * 0.34, text, face: PLAIN, size, colour: style.ink, anchor: 'end' },
     ];
@@ -129,7 +129,7 @@ export function slotNodes(slot: Slot, row: Row): SceneNode[] {
     case 'source': {
       const { grid } = slot.column.series;
       const value = grid.data[record * grid.stride + slot.place] ?? Number.NaN;
-      const text = Number.isNaN(value) ? NONE : formatNumber(value, decimalsOfSeries(slot.column.series), locale);
+      const text = Number.isNaN(value) ? NONE : formatBeside(value, decimalsOfSeries(slot.column.series), locale);
       return [write(row, text, slot.left + slot.width, 'end', isSum ? STRONG : PLAIN, style.ink)];
     }
     case 'sparkline': {

@@ -32,20 +32,55 @@ export function decimalsOf(step: number): number {
 
 const MOST_DECIMALS = 8;
 
+/** What is smaller than this share of the largest asks for no decimals of all the others. */
+const SMALL_SHARE = 1e-3;
+
+/** Decimals at which a number has so many figures. */
+const decimalsForFigures = (size: number, figures: number) => figures - 1 - Math.floor(Math.log10(size));
+
 /**
  * Decimals with which values are written beside each other: three figures of the
- * largest of them, but no more than they have, or than was set. `exponent` is the power of ten they are divided by.
+ * largest of them, two of what lies between the lowest and the highest, and one
+ * of the smallest that is not zero, whichever asks for most; but no more than
+ * they have, or than was set. `exponent` is the power of ten they are divided by.
  */
 export function decimalsOfValues(values: readonly (number | null)[], set: number | null, exponent = 0): number {
   const divisor = 10 ** exponent;
-  let size = 0;
-  for (const value of values) if (value !== null) size = Math.max(size, Math.abs(value) / divisor);
-  const figures = size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 2 - Math.floor(Math.log10(size || 1));
-  const most = Math.min(figures, set ?? MOST_DECIMALS, MOST_DECIMALS);
+  let [low, high, smallest] = [Infinity, -Infinity, Infinity];
+  for (const value of values) {
+    if (value === null) continue;
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
+  const largest = Math.max(Math.abs(low), Math.abs(high));
+  if (!(largest > 0) || largest === Infinity) return 0;
+  for (const value of values) {
+    const own = Math.abs(value ?? 0);
+    if (own > largest * SMALL_SHARE) smallest = Math.min(smallest, own);
+  }
+  const size = largest / divisor;
+  const range = (high - low) / divisor;
+  const wanted = Math.max(
+    0,
+    decimalsForFigures(size, 3),
+    range > 0 ? decimalsForFigures(range, 2) : 0,
+    decimalsForFigures(smallest / divisor, 1),
+  );
+  const most = Math.min(wanted, set ?? MOST_DECIMALS, MOST_DECIMALS);
   let needed = 0;
   for (const value of values) {
     if (needed >= most) return most;
     if (value !== null && value !== 0) needed = Math.max(needed, Math.min(most, decimalsOf(Math.abs(value) / divisor)));
   }
   return needed;
+}
+
+/**
+ * Writes a value beside others that have so many decimals: with more where it
+ * would be written as zero and is none.
+ */
+export function formatBeside(value: number, decimals: number, locale: Locale): string {
+  const isHidden = value !== 0 && Number(Math.abs(value).toFixed(decimals)) === 0;
+  const own = isHidden ? Math.min(MOST_DECIMALS, decimalsForFigures(Math.abs(value), 1)) : decimals;
+  return formatNumber(value, own, locale);
 }
