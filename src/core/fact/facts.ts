@@ -63,6 +63,22 @@ function worthSaying(known: Known, facts: readonly Fact[]): Fact[] {
     .sort((a, b) => b.weight - a.weight);
 }
 
+/** Of a line with more values than this only what one pass finds is said unasked. */
+const LONG = 5000;
+
+/** What one pass over a line finds: where it is, its highest and lowest value, its latest changes, and how long it was not so high. */
+export function quickFactsOf(series: FactSeries): Fact[] {
+  const known = knownOf(series);
+  const at = known.entries.at(-1);
+  const facts = courseOf(known);
+  if (at === undefined) return facts;
+  facts.push(...extremes(known));
+  if (typeof series.keys[at] !== 'string') facts.push(...records(known, at), ...changes(known, at));
+  return worthSaying(known, facts);
+}
+
+export const isLong = ({ values }: FactSeries) => values.length > LONG;
+
 /**
  * All that can be said of a line, the most telling first, also what is only
  * said when asked for (weight 0). Unfinished values are left out; a line

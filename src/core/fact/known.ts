@@ -26,13 +26,29 @@ export interface Known {
 /** A value as it is written with a count of decimals. */
 export const roundedTo = (value: number, decimals: number) => Number(value.toFixed(decimals)) + 0;
 
+const known = new WeakMap<FactSeries, Known>();
+
+/** What is known of a line, worked out once. */
 export function knownOf(series: FactSeries): Known {
+  const before = known.get(series);
+  if (before) return before;
   const decimals = decimalsOfSeries(series);
   const { from, until } = series.shown;
   const of = (entry: number) => series.values[entry] ?? 0;
-  const all = series.values.flatMap((value, entry) => (value === null || entry >= series.finished ? [] : [entry]));
-  const entries = all.filter((entry) => entry >= from && entry < until);
-  return {
+  const all: number[] = [];
+  const last = Math.min(series.finished, series.values.length);
+  for (let entry = 0; entry < last; entry++) if (series.values[entry] !== null) all.push(entry);
+  const entries = from <= 0 && until >= last ? all : all.filter((entry) => entry >= from && entry < until);
+  // Rounding goes by way of text, which is slow, and the same values are asked for again and again.
+  const rounded = new Map<number, number>();
+  const written = (entry: number) => {
+    const seen = rounded.get(entry);
+    if (seen !== undefined) return seen;
+    const value = roundedTo(of(entry), decimals);
+    rounded.set(entry, value);
+    return value;
+  };
+  const found = {
     series,
     scale: scaleOf(series),
     decimals,
@@ -40,17 +56,32 @@ export function knownOf(series: FactSeries): Known {
     entries,
     part: entries.length < all.length,
     of,
-    written: (entry) => roundedTo(of(entry), decimals),
+    written,
   };
+  known.set(series, found);
+  return found;
 }
 
 /** True for a value that would be written as zero and is none. */
 export const isHidden = ({ of, written }: Known, entry: number) => of(entry) !== 0 && written(entry) === 0;
 
+const numbered = new WeakMap<FactSeries, Map<number, number>>();
+
 /** The number of an entry's period; entries without dates have none. */
-export function periodOf({ keys, interval }: FactSeries, entry: number): number | null {
+export function periodOf(series: FactSeries, entry: number): number | null {
+  const { keys, interval } = series;
   const key = keys[entry];
-  return interval !== null && typeof key === 'number' ? periodNumber(key, interval) : null;
+  if (interval === null || typeof key !== 'number') return null;
+  let numbers = numbered.get(series);
+  if (!numbers) {
+    numbers = new Map();
+    numbered.set(series, numbers);
+  }
+  const seen = numbers.get(entry);
+  if (seen !== undefined) return seen;
+  const number = periodNumber(key, interval);
+  numbers.set(entry, number);
+  return number;
 }
 
 /** Which part of its year a period is: the same number for the same month of every year; null for what has no such part. */
@@ -83,21 +114,18 @@ export function differInSeason(series: FactSeries, before: number, at: number): 
   return part !== null && apart >= YEAR_MS - DAY && part !== partOfYear(series, before);
 }
 
-const periods = new WeakMap<FactSeries, ReadonlyMap<number, number>>();
-
-/** The entry of a period, by its number; undefined where it has none. */
+/** The entry of a period, by its number; undefined where it has none. The entries rise along the axis, so it is searched by halves. */
 export function entryOfPeriod(series: FactSeries, period: number): number | undefined {
-  let found = periods.get(series);
-  if (!found) {
-    found = new Map(
-      series.keys.flatMap((_, entry) => {
-        const number = periodOf(series, entry);
-        return number === null ? [] : [[number, entry] as const];
-      }),
-    );
-    periods.set(series, found);
+  let [low, high] = [0, series.keys.length - 1];
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    const number = periodOf(series, middle);
+    if (number === null) return undefined;
+    if (number === period) return middle;
+    if (number < period) low = middle + 1;
+    else high = middle - 1;
   }
-  return found.get(period);
+  return undefined;
 }
 
 /** What more than tripled is said better by its values. */

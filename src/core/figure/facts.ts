@@ -1,6 +1,6 @@
 /** Facts of a figure's lines: which one a reference means, and what it says now. */
 import type { Fact, Target } from '../fact/claim.ts';
-import { allFactsOf, type Beside } from '../fact/facts.ts';
+import { allFactsOf, type Beside, isLong, quickFactsOf } from '../fact/facts.ts';
 import { spread } from '../fact/kinds/lines.ts';
 import { knownOf } from '../fact/known.ts';
 import { factMeant } from '../fact/meant.ts';
@@ -66,7 +66,7 @@ const factsOnce = new WeakMap<Spoken, readonly Fact[]>();
 export function factsOfSpoken(all: readonly Spoken[], one: Spoken): readonly Fact[] {
   const known = factsOnce.get(one);
   if (known) return known;
-  const found = allFactsOf(one.series, besideOf(all, one));
+  const found = isLong(one.series) ? quickFactsOf(one.series) : allFactsOf(one.series, besideOf(all, one));
   factsOnce.set(one, found);
   return found;
 }
@@ -109,11 +109,9 @@ export function factFor(figure: ResolvedPlot, ref: FactRef): Fact | null {
   if (ref.kind === 'spread') return spreadOf(all, ref.line ?? all[0]?.line.line.id ?? '')[0] ?? null;
   const one = spokenBy(all, ref);
   if (!one) return null;
-  const facts =
-    ref.since === undefined
-      ? factsOfSpoken(all, one)
-      : allFactsOf(one.series, { ...besideOf(all, one), since: ref.since });
-  return factMeant(facts, ref);
+  const found = ref.since === undefined ? factMeant(factsOfSpoken(all, one), ref) : null;
+  if (found || (ref.since === undefined && !isLong(one.series))) return found;
+  return factMeant(allFactsOf(one.series, { ...besideOf(all, one), since: ref.since }), ref);
 }
 
 /** What stands in the place of a sentence that no longer holds: the latest value. */

@@ -15,7 +15,12 @@ export function extremes(known: Known): Fact[] {
     const sign = kind === 'high' ? 1 : -1;
     const best = entries.reduce((top, entry) => (of(entry) * sign > of(top) * sign ? entry : top), first);
     const ties = entries.filter((entry) => of(entry) === of(best));
-    const isClear = entries.every((entry) => of(entry) === of(best) || written(entry) * sign < written(best) * sign);
+    // Only what is near the best can be written like it.
+    const near = 10 ** -known.decimals;
+    const isClear = entries.every(
+      (entry) =>
+        of(entry) === of(best) || Math.abs(of(entry) - of(best)) > near || written(entry) * sign < written(best) * sign,
+    );
     if (!isClear || ties.length === entries.length) return [];
     const at = ties.at(-1) ?? best;
     const part = known.part && all.some((entry) => of(entry) * sign >= of(best) * sign && !ties.includes(entry));
@@ -29,17 +34,19 @@ export function extremes(known: Known): Fact[] {
 export function records(known: Known, at: number): Fact[] {
   const { series, all, of, written } = known;
   if (series.interval === null || all.length < 4) return [];
-  const place = all.indexOf(at);
+  const place = all.lastIndexOf(at);
+  const near = 10 ** -known.decimals;
   return (['high', 'low'] as const).flatMap((end): Fact[] => {
     const sign = end === 'high' ? 1 : -1;
     let since = place - 1;
     while (since >= 0 && of(all[since] ?? 0) * sign < of(at) * sign) since--;
     const between = all.slice(since + 1, place);
-    if (!between.every((entry) => written(entry) * sign < written(at) * sign)) return [];
+    const isBelow = (entry: number) => (of(at) - of(entry)) * sign > near || written(entry) * sign < written(at) * sign;
+    if (!between.every(isBelow)) return [];
     const entry = all[since];
     if (entry === undefined) {
       // What a window leaves out after it can be higher still.
-      const isMost = all.every((other) => other === at || written(other) * sign < written(at) * sign);
+      const isMost = all.every((other) => other === at || isBelow(other));
       const weight = 90 + Math.min(10, all.length / 10);
       return isMost ? [{ series, claim: { kind: 'record', end, at }, points: [at], weight }] : [];
     }

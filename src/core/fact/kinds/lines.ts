@@ -7,12 +7,17 @@ import { sumOf } from './sums.ts';
 
 /** The entry of another line at the same place along the axis, where it has a finished value. */
 function beside(known: Known, at: number, other: Known): number | undefined {
-  const period = periodOf(known.series, at);
-  const key = known.series.keys[at];
-  const entry = period === null ? other.series.keys.indexOf(key ?? '') : entryOfPeriod(other.series, period);
+  const entry = placeBeside(known, at, other);
   return entry !== undefined && entry >= 0 && entry < other.series.finished && other.series.values[entry] !== null
     ? entry
     : undefined;
+}
+
+function placeBeside(known: Known, at: number, other: Known): number | undefined {
+  // The lines of one plot share their places.
+  if (known.series.keys === other.series.keys) return at;
+  const period = periodOf(known.series, at);
+  return period === null ? other.series.keys.indexOf(known.series.keys[at] ?? '') : entryOfPeriod(other.series, period);
 }
 
 /** Since when a line stands above or below another of its unit, where it once stood on the other side. */
@@ -23,23 +28,30 @@ export function crossings(known: Known, at: number, others: readonly Known[]): F
     if (other.series === series || other.series.unit !== series.unit || other.series.interval !== series.interval)
       return [];
     const places = Math.min(decimals, other.decimals);
+    const unit = 10 ** -places;
     const sideAt = (entry: number): SideOf | 'one' | null => {
       const there = beside(known, entry, other);
       if (there === undefined) return null;
-      const difference = Math.sign(of(entry) - other.of(there));
-      const seen = Math.sign(roundedTo(of(entry), places) - roundedTo(other.of(there), places));
-      return difference === 0 || seen !== difference ? 'one' : difference > 0 ? 'above' : 'below';
+      const difference = of(entry) - other.of(there);
+      const side = difference > 0 ? 'above' : 'below';
+      // What is more than a unit of the last decimal apart is written apart.
+      if (Math.abs(difference) > unit) return side;
+      const seen = roundedTo(of(entry), places) - roundedTo(other.of(there), places);
+      return difference === 0 || Math.sign(seen) !== Math.sign(difference) ? 'one' : side;
     };
-    const sides = entries.map(sideAt);
     const last = entries.indexOf(at);
-    const side = sides[last];
+    const side = sideAt(at);
     if (side !== 'above' && side !== 'below') return [];
-    let first = last;
-    while (sides[first - 1] === side) first--;
-    const since = entries[first];
     const opposite = side === 'above' ? 'below' : 'above';
-    const crossedFrom = sides.slice(0, first).findLast((found) => found === 'above' || found === 'below');
-    if (since === undefined || crossedFrom !== opposite || sides[first - 1] === null) return [];
+    let first = last;
+    while (first > 0 && sideAt(entries[first - 1] ?? -1) === side) first--;
+    const since = entries[first];
+    // Right before, and where they are one, the last place at which they were not.
+    let before = first - 1;
+    while (before >= 0 && ['one', null].includes(sideAt(entries[before] ?? -1))) before--;
+    const crossedFrom = before >= 0 ? sideAt(entries[before] ?? -1) : undefined;
+    const isGap = first > 0 && sideAt(entries[first - 1] ?? -1) === null;
+    if (since === undefined || crossedFrom !== opposite || isGap) return [];
     const weight = Math.max(14, 56 - 2 * (last - first));
     return [{ series, claim: { kind: 'crossing', side, other: other.series, since, at }, points: [since, at], weight }];
   });

@@ -2,14 +2,14 @@
 import type { Fact, Way } from '../claim.ts';
 import { type Known, partOfYear, periodOf } from '../known.ts';
 
-/** Which way the step to each of some entries goes; null where it is no step of one period, or is not seen as it is written. */
-function waysOf({ series, of, written }: Known, entries: readonly number[]): (Way | null)[] {
-  return entries.map((entry, index) => {
-    const before = entries[index - 1];
-    if (before === undefined || (periodOf(series, entry) ?? 0) !== (periodOf(series, before) ?? 0) + 1) return null;
-    if (of(entry) > of(before) && written(entry) > written(before)) return 'up';
-    return of(entry) < of(before) && written(entry) < written(before) ? 'down' : null;
-  });
+/** Which way the step to one of some entries goes; null where it is no step of one period, or is not seen as it is written. */
+function wayTo({ series, of, written }: Known, entries: readonly number[], index: number): Way | null {
+  const [before, entry] = [entries[index - 1], entries[index]];
+  if (before === undefined || entry === undefined) return null;
+  const difference = of(entry) - of(before);
+  if (difference === 0 || (periodOf(series, entry) ?? 0) !== (periodOf(series, before) ?? 0) + 1) return null;
+  if (Math.sign(written(entry) - written(before)) !== Math.sign(difference)) return null;
+  return difference > 0 ? 'up' : 'down';
 }
 
 const LEAST = 3;
@@ -19,11 +19,10 @@ export function streaks(known: Known, at: number): Fact[] {
   const { series, all } = known;
   if (series.interval === null) return [];
   const place = all.indexOf(at);
-  const ways = waysOf(known, all.slice(0, place + 1));
-  const way = ways[place] ?? null;
+  const way = wayTo(known, all, place);
   if (way === null) return [];
   let first = place - 1;
-  while (ways[first] === way) first--;
+  while (wayTo(known, all, first) === way) first--;
   const count = place - first;
   if (count < LEAST) return [];
   const weight = (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
@@ -34,7 +33,7 @@ export function streaks(known: Known, at: number): Fact[] {
 export function turns(known: Known): Fact[] {
   const { series, entries, of } = known;
   if (series.interval === null) return [];
-  const ways = waysOf(known, entries);
+  const ways = entries.map((_, index) => wayTo(known, entries, index));
   for (let place = entries.length - 1 - LEAST; place >= LEAST; place--) {
     const [into, out] = [ways[place], ways[place + 1]];
     const at = entries[place];
