@@ -128,6 +128,13 @@ describe('fields', () => {
   });
 });
 
+/** A document of an older version with its log. */
+const loggedDocument = (version: number) =>
+  JSON.parse(readFileSync(new URL(`../documents/version-${version}.json`, import.meta.url), 'utf8')) as {
+    document: object;
+    changes: Change[];
+  };
+
 describe('older documents', () => {
   const old = JSON.parse(readFileSync(new URL('../documents/version-1.json', import.meta.url), 'utf8')) as {
     items: { id: string; type: string; asides?: object[] }[];
@@ -178,9 +185,7 @@ describe('older documents', () => {
   });
 
   it('of version 2 are read in the names of today, and what was done in them can be undone', () => {
-    const { document, changes } = JSON.parse(
-      readFileSync(new URL('../documents/version-2.json', import.meta.url), 'utf8'),
-    ) as { document: object; changes: Change[] };
+    const { document, changes } = loggedDocument(2);
     const record = readDocument(document);
     const bandIn = (at: ReportRecord) =>
       reportOf(at).items.flatMap((item) =>
@@ -202,9 +207,7 @@ describe('older documents', () => {
   });
 
   it('of version 3 say as facts what their fields said, and what was done in them can be undone', () => {
-    const { document, changes } = JSON.parse(
-      readFileSync(new URL('../documents/version-3.json', import.meta.url), 'utf8'),
-    ) as { document: object; changes: Change[] };
+    const { document, changes } = loggedDocument(3);
     const record = readDocument(document);
     const titleIn = (at: ReportRecord) =>
       reportOf(at).items.flatMap((item) =>

@@ -93,6 +93,38 @@ describe('facts in words', () => {
     );
   });
 
+  it('taken apart never keep words around them that the data have left behind', () => {
+    fc.assert(
+      fc.property(values, values, values, fc.constantFrom(...LOCALES), (before, after, other, id) => {
+        const was = figureOf(made(before, other));
+        const now = figureOf(made(after, other));
+        const locale = localeOf(id);
+        const [line] = spokenIn(now);
+        const holds = line ? sentencesOf(now, line.line.line.id, locale).map(({ text }) => text) : [];
+        for (const { fact } of suggestTitles(was, locale)) {
+          const runs = factInParts(was, fact, locale);
+          if (fact.line !== 'line-1' || !runs) continue;
+          const text = plainWords(runs, sayFactsOf(now, locale));
+          if (!text.includes('–')) expect(holds).toContain(text);
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('say nothing of a change since a place that is gone, or that has no value', () => {
+    for (const loads of [
+      [-5, 3, 4, 8],
+      [10, 20, 30, 40],
+    ]) {
+      const figure = figureOf(made(loads, loads));
+      for (const since of [Date.UTC(1990, 0, 1), 'Somewhere'])
+        expect(factFor(figure, { kind: 'change', line: null, since })).toBeNull();
+    }
+    const gap = figureOf(made([-5, null, 4, 8], [1, 2, 3, 4]));
+    expect(factFor(gap, { kind: 'change', line: null, since: months(2024, 2, 1)[0] })).toBeNull();
+  });
+
   it('count what a window leaves out before they say that something is on record', () => {
     const loads = [90, 10, 20, 30, 25, 40];
     const { spec, table } = made(loads, loads, { window: { last: 4 } });
@@ -169,6 +201,14 @@ describe('words by hand', () => {
     const said = stale && `${end} ${stale.numbers.map(({ text, now }) => `${text} > ${now ?? 'gone'}`).join()}`;
     if (expected === null) expect(said).toBeNull();
     else expect(said).toMatch(expected);
+  });
+
+  it('mean the same numbers in whatever language the report is said later', () => {
+    const words = 'From 52.5 to 57 t';
+    const written = writtenFor(before, words, english);
+    for (const id of LOCALES) expect(staleness(before, words, written, localeOf(id)), id).toBeNull();
+    const later = figureOf(made([...loads.slice(0, 5), 1253.25, 57], loads));
+    expect(staleness(later, words, written, localeOf('de-DE'))?.numbers).toEqual([{ text: '52.5', now: '1.253,3' }]);
   });
 
   it('remember their first period only where they name it', () => {

@@ -43,8 +43,7 @@ export interface Summary {
 export type Claim =
   | { kind: 'latest'; at: number }
   | { kind: 'span'; at: number; from: number }
-  | ({ kind: 'previous' | 'year'; at: number; before: number } & Moved)
-  | ({ kind: 'change'; at: number; before: number } & Moved)
+  | ({ kind: 'previous' | 'year' | 'change'; at: number; before: number } & Moved)
   | { kind: 'first'; at: number; from: number }
   | { kind: End; at: number; ties: readonly number[]; part: boolean }
   | { kind: 'since'; end: End; at: number; since: number }
@@ -55,8 +54,7 @@ export type Claim =
       | Moved
       | { way: 'alone'; change: null }
     ))
-  | { kind: 'rank'; among: 'all' | 'season'; end: End; at: number; place: number; count: number }
-  | { kind: 'rank'; among: 'lines'; end: End; at: number; place: number; count: number }
+  | { kind: 'rank'; among: 'all' | 'season' | 'lines'; end: End; at: number; place: number; count: number }
   | { kind: 'share'; at: number; percent: number; decimals: number; count: number }
   | { kind: 'target'; side: SideOf; target: Target; count: number; of: number; which: readonly number[] }
   | { kind: 'crossing'; side: SideOf; other: FactSeries; since: number; at: number }

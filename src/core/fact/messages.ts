@@ -43,14 +43,10 @@ export function fillInParts<Name extends string>(
   id: MessageId,
   language: Language,
   places: Record<string, string | number>,
-  isKept: (name: string) => name is Name,
+  isKept: (name: string, said: string | number) => name is Name,
 ): ({ text: string } | { part: Name })[] {
-  // Numbers choose the form of the words around them, so they cannot be taken out.
   const given = Object.fromEntries(
-    Object.entries(places).map(([name, said]) => [
-      name,
-      typeof said === 'string' && isKept(name) ? new Kept(name, said) : said,
-    ]),
+    Object.entries(places).map(([name, said]) => [name, isKept(name, said) ? new Kept(name, String(said)) : said]),
   );
   return formatOf(id, language)
     .formatToParts<Kept<Name>>(given)

@@ -6,7 +6,7 @@ import { findColumn } from '../table/find.ts';
 import { measuresOf } from '../table/measures.ts';
 import type { Fact } from './claim.ts';
 import { factsOfSeries } from './facts.ts';
-import { type FactSeries, seriesOfColumn } from './series.ts';
+import { type FactSeries, placedRows, seriesOf } from './series.ts';
 
 interface Wish {
   /** key or title of the column across; chosen when absent */
@@ -23,9 +23,10 @@ export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fac
   const across = wanted === undefined ? chooseAcross(table) : findColumn(table, wanted);
   if (!across) throw new Refusal(`No column of “${table.title}” can run across: it needs dates or names.`);
   const columns = lines ? lines.map((name) => findColumn(table, name)) : measuresOf(table, across.key);
+  const placed = placedRows(table, across);
   const series = columns.map((column) => {
     if (column.kind !== 'number') throw new Refusal(`“${column.title}” holds no numbers.`);
-    const series = seriesOfColumn(table, across, column.key);
+    const series = seriesOf(column, across, placed);
     if (!series)
       throw new Refusal(
         `“${table.title}” has several rows for one place of “${across.title}”; take them together or apart first.`,

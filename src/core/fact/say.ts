@@ -1,6 +1,6 @@
 /** Facts as sentences in the language of a report, from messages that a translator can read. */
 import { FACT_PARTS, type FactPart } from '../text/fact-ref.ts';
-import type { Locale } from '../text/locale.ts';
+import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
 import { formatPeriod } from '../time/format.ts';
@@ -10,6 +10,7 @@ import { fill, fillInParts, type MessageId } from './messages.ts';
 import { languageOf, type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
 
+const ENGLISH = localeOf(LOCALES[0]);
 /** Periods against a target are named one by one up to so many. */
 const MOST_LISTED = 3;
 
@@ -242,10 +243,20 @@ export function sayFact(fact: Fact, locale: Locale): string {
 
 const isPart = (name: string): name is FactPart => FACT_PARTS.some((part) => part === name);
 
+/** True for what stays among the words of a sentence that is taken apart: numbers choose the form of the words around them. */
+const staysAmongWords = (name: string, said: string | number) => typeof said === 'number' || !isPart(name);
+
+/** The form of a fact's sentence: all of it that stays as it is when it is taken apart, whatever its language. */
+export function formOf(fact: Fact): string {
+  const { id, places } = filling(fact, ENGLISH);
+  const stays = Object.entries(places).filter(([name, said]) => staysAmongWords(name, said));
+  return [id, ...stays.map(([name, said]) => `${name} ${said}`).sort()].join('; ').slice(0, 1000);
+}
+
 /** A sentence taken apart: the words between its parts, which stay as they are, and the parts, which go on following the data. */
 export function sentenceInParts(fact: Fact, locale: Locale): ({ text: string } | { part: FactPart })[] {
   const { id, places } = filling(fact, locale);
-  return fillInParts(id, languageOf(locale), places, isPart);
+  return fillInParts(id, languageOf(locale), places, (name, said): name is FactPart => !staysAmongWords(name, said));
 }
 
 const SHORT_UNIT = 2;

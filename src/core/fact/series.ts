@@ -1,5 +1,5 @@
 /** What facts are worked out from: the values of one line in the order of its periods. */
-import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { type Cell, type Column, numberAt, type Table } from '../table/column.ts';
 import { periodNumber } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
 import { decimalsOfValues } from '../text/number.ts';
@@ -9,7 +9,7 @@ import type { Interval } from '../time/interval.ts';
 export type YearName = 'season' | 'fiscal';
 
 /** What a way of writing dates says of how years are called. */
-export const yearNameOf = (shape: string | undefined): YearName | undefined =>
+const yearNameOf = (shape: string | undefined): YearName | undefined =>
   shape === 'season' || shape === 'fiscal' ? shape : undefined;
 
 export interface FactSeries {
@@ -74,37 +74,66 @@ export const addsUp = (series: FactSeries) =>
 export const decimalsOfSeries = ({ values, decimals, finished }: FactSeries): number =>
   decimalsOfValues(finished < values.length ? values.slice(0, finished) : values, decimals);
 
-const isFrom = (key: Cell, from: number | string) =>
-  typeof key === 'number' && typeof from === 'number' ? key >= from : key === from;
+/** From where on the values of a column are unfinished, as it or the column across says. */
+export function unfinishedFrom(column: Column | undefined, across: Column | undefined): number | string | undefined {
+  if (column?.kind === 'number' && column.unfinishedFrom !== undefined) return column.unfinishedFrom;
+  return across?.kind === 'date' ? across.unfinishedFrom : undefined;
+}
 
-/** Where the entries of a column of a table stand across; null where a period has several rows. */
-export function seriesOfColumn(table: Table, across: Column, key: string): FactSeries | null {
-  const column = columnOf(table, key);
-  if (column?.kind !== 'number') return null;
-  const totals = new Set(table.totals);
-  const rows = across.cells.flatMap((cell, row) => (cell === null || totals.has(row) ? [] : [row]));
-  const isPlaced = ({ cells }: Column, row: number) => across.kind === 'text' || typeof cells[row] === 'number';
-  const placed = rows.filter((row) => isPlaced(across, row));
-  if (across.kind !== 'text') placed.sort((a, b) => Number(across.cells[a]) - Number(across.cells[b]));
-  const keyAt = (row: number) => across.cells[row] as number | string;
-  const placeOf = (row: number) =>
-    across.kind === 'date' ? periodNumber(Number(across.cells[row]), across.interval) : keyAt(row);
-  if (new Set(placed.map(placeOf)).size < placed.length) return null;
-  const from = column.unfinishedFrom ?? (across.kind === 'date' ? across.unfinishedFrom : undefined);
-  const finished = from === undefined ? -1 : placed.findIndex((row) => isFrom(across.cells[row] ?? null, from));
+/** Index of the first place from which on values are not finished; the count of places where all are. */
+export function firstUnfinished(from: number | string | undefined, keys: readonly (number | string)[]): number {
+  if (from === undefined) return keys.length;
+  const found = keys.findIndex((key) =>
+    typeof key === 'number' && typeof from === 'number' ? key >= from : key === from,
+  );
+  return found < 0 ? keys.length : found;
+}
+
+const doubled = new WeakMap<readonly (number | string)[], boolean>();
+
+/** True where a place along the axis, such as a month, has several rows; the lines of one plot share their places. */
+function isDoubled(across: Column, keys: readonly (number | string)[]): boolean {
+  const known = doubled.get(keys);
+  if (known !== undefined) return known;
+  const places = across.kind === 'date' ? keys.map((key) => periodNumber(Number(key), across.interval)) : keys;
+  const found = new Set(places).size < keys.length;
+  doubled.set(keys, found);
+  return found;
+}
+
+/** The rows of a table in the order of their places along the axis. */
+export interface Placed {
+  rows: readonly number[];
+  keys: readonly (number | string)[];
+}
+
+/** The values of a column as facts are worked out from them; null where it holds no numbers, or a place has several rows. */
+export function seriesOf(column: Column, across: Column, { rows, keys }: Placed): FactSeries | null {
+  if (column.kind !== 'number' || isDoubled(across, keys)) return null;
+  const name = readTitle(column.title).name;
   return {
-    id: key,
-    name: column.of === undefined ? readTitle(column.title).name : `${column.of}, ${column.title}`,
+    id: column.key,
+    name: column.of === undefined ? name : `${column.of}, ${name}`,
     unit: column.unit,
-    values: placed.map((row) => numberAt(column.cells, row)),
-    keys: placed.map(keyAt),
+    values: rows.map((row) => numberAt(column.cells, row)),
+    keys,
     ordered: across.kind === 'text' && across.ordered,
     interval: across.kind === 'date' ? across.interval : null,
-    finished: finished < 0 ? placed.length : finished,
-    shown: { from: 0, until: placed.length },
+    finished: firstUnfinished(unfinishedFrom(column, across), keys),
+    shown: { from: 0, until: keys.length },
     years: across.kind === 'date' ? yearNameOf(across.shape) : undefined,
     yearStart: 1,
     whole: column.whole,
     decimals: column.decimals ?? null,
   };
+}
+
+/** Where the rows of a table stand across; rows that sum others, and those without a place, are left out. */
+export function placedRows(table: Table, across: Column): Placed {
+  const totals = new Set(table.totals);
+  const isPlaced = (cell: Cell | undefined): cell is number | string =>
+    across.kind === 'text' ? typeof cell === 'string' : typeof cell === 'number';
+  const rows = across.cells.flatMap((cell, row) => (isPlaced(cell) && !totals.has(row) ? [row] : []));
+  if (across.kind !== 'text') rows.sort((a, b) => Number(across.cells[a]) - Number(across.cells[b]));
+  return { rows, keys: rows.map((row) => across.cells[row] as number | string) };
 }

@@ -4,7 +4,7 @@ import { allFactsOf, type Beside, isLong, quickFactsOf } from '../fact/facts.ts'
 import { spread } from '../fact/kinds/lines.ts';
 import { knownOf } from '../fact/known.ts';
 import { factMeant } from '../fact/meant.ts';
-import { sayFact, sayPartOf, sentenceInParts } from '../fact/say.ts';
+import { formOf, sayFact, sayPartOf, sentenceInParts } from '../fact/say.ts';
 import type { FactSeries } from '../fact/series.ts';
 import type { FactRef } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
@@ -134,7 +134,9 @@ export function sayFactsOf(figure: ResolvedPlot, locale: Locale): SayFact {
 export function factInParts(figure: ResolvedPlot, ref: FactRef, locale: Locale): Run[] | null {
   const fact = factFor(figure, ref);
   if (!fact) return null;
-  return sentenceInParts(fact, locale).map((piece) => ('part' in piece ? { fact: ref, part: piece.part } : piece));
+  // The words that stay say which way it went, so they hold for a fact of that form only.
+  const pinned = { ...ref, form: formOf(fact) };
+  return sentenceInParts(fact, locale).map((piece) => ('part' in piece ? { fact: pinned, part: piece.part } : piece));
 }
 
 /** A reference by which a fact of a line is found again. */

@@ -1,6 +1,5 @@
-import { type FactSeries, yearNameOf } from '../fact/series.ts';
+import { type FactSeries, firstUnfinished, seriesOf, unfinishedFrom } from '../fact/series.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
-import { periodNumber } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
 import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
@@ -178,26 +177,11 @@ const drawable = (value: number | null, { scale }: ValueAxis) =>
   value !== null && scale === 'log' && value <= 0 ? null : value;
 
 /** Missing values between the first and the last one count as zero where the line says so. */
-function withGaps(values: (number | null)[], gaps: Line['gaps']): (number | null)[] {
-  if (gaps !== 'zero') return values;
+function withGaps(values: readonly (number | null)[], gaps: Line['gaps']): (number | null)[] {
+  if (gaps !== 'zero') return [...values];
   const first = values.findIndex((value) => value !== null);
   const last = values.findLastIndex((value) => value !== null);
   return values.map((value, index) => (value === null && index > first && index < last ? 0 : value));
-}
-
-/** From where on the values of a column are unfinished, as it or the column across says. */
-function knownUnfinished(column: Column | undefined, across: Column | undefined): number | string | undefined {
-  if (column?.kind === 'number' && column.unfinishedFrom !== undefined) return column.unfinishedFrom;
-  return across?.kind === 'date' ? across.unfinishedFrom : undefined;
-}
-
-/** Index of the first drawn row that is not finished; the count of rows where all are. */
-function firstUnfinished(from: number | string | undefined, { keys }: Placed): number {
-  if (from === undefined) return keys.length;
-  const found = keys.findIndex((key) =>
-    typeof key === 'number' && typeof from === 'number' ? key >= from : key === from,
-  );
-  return found < 0 ? keys.length : found;
 }
 
 /** The name a line has in print. */
@@ -223,37 +207,22 @@ function toldBy(
 ): (line: Line, column: Column) => FactSeries | null {
   const whole = once(() => {
     const { placed } = placeRows(across, spec.dateAxis.points, (row) => !totals.has(row));
-    const from = placed.rows.indexOf(drawn.rows[0] ?? -1);
-    const periods =
-      across.kind === 'date' ? placed.keys.map((key) => periodNumber(Number(key), across.interval)) : placed.keys;
-    return { placed, from, doubled: new Set(periods).size < periods.length };
+    return { placed, from: placed.rows.indexOf(drawn.rows[0] ?? -1) };
   });
   return (line, column) => {
-    const { placed, from, doubled } = whole();
-    if (doubled || from < 0 || column.kind !== 'number') return null;
-    const known = firstUnfinished(knownUnfinished(column, across), placed);
-    const own =
-      typeof line.unfinished === 'string' ? placed.keys.length : firstUnfinished(line.unfinished.from, placed);
+    const { placed, from } = whole();
+    const series = from < 0 ? null : seriesOf(column, across, placed);
+    if (!series) return null;
+    const { unfinished } = line;
+    const own = typeof unfinished === 'string' ? undefined : unfinished.from;
     return {
+      ...series,
       id: line.id,
-      name:
-        column.of !== undefined && line.name === null
-          ? `${column.of}, ${nameOfLine(line, column)}`
-          : nameOfLine(line, column),
-      unit: column.unit,
-      values: withGaps(
-        placed.rows.map((row) => numberAt(column.cells, row)),
-        line.gaps,
-      ),
-      keys: placed.keys,
-      ordered: across.kind === 'text' && across.ordered,
-      interval: across.kind === 'date' ? across.interval : null,
-      finished: Math.min(known, own),
+      name: line.name ?? series.name,
+      values: withGaps(series.values, line.gaps),
+      finished: Math.min(series.finished, firstUnfinished(own, placed.keys)),
       shown: { from, until: from + drawn.rows.length },
-      years: across.kind === 'date' ? yearNameOf(across.shape) : undefined,
       yearStart: spec.dateAxis.yearStart,
-      whole: column.whole,
-      decimals: column.decimals ?? null,
     };
   };
 }
@@ -294,7 +263,7 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
       const column = columnOf(table, line.column);
       const axis = line.axis === 'left' ? spec.leftAxis : spec.rightAxis;
       const cells = column?.kind === 'number' ? column.cells : [];
-      const finishedBy = firstUnfinished(knownUnfinished(column, acrossColumn), placed);
+      const finishedBy = firstUnfinished(unfinishedFrom(column, acrossColumn), placed.keys);
       const shown = line.values.column === null ? undefined : columnOf(table, line.values.column);
       return {
         line,
@@ -313,7 +282,7 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
             ? rows.length
             : line.unfinished === 'auto'
               ? finishedBy
-              : firstUnfinished(line.unfinished.from, placed),
+              : firstUnfinished(line.unfinished.from, placed.keys),
         finishedBy,
         cells: shown ? rows.map((row) => shown.cells[row] ?? null) : null,
         decimals: column?.kind === 'number' ? (column.decimals ?? null) : null,

@@ -25,7 +25,9 @@ function numbersIn(text: string, { group, decimal }: Locale): TypedNumber[] {
     const value = Number(found.replaceAll(group, '').replace(decimal, '.').replace('\u2212', '-'));
     const decimals = found.split(decimal)[1]?.length ?? 0;
     const isYear = /^(?:19|20)\d\d$/.test(found);
-    return Number.isFinite(value) && !isYear ? [{ text: found, value, decimals }] : [];
+    // “3 piers” is hardly ever a value.
+    const isDigit = /^\d$/.test(found);
+    return Number.isFinite(value) && decimals <= 20 && !isYear && !isDigit ? [{ text: found, value, decimals }] : [];
   });
 }
 
@@ -81,7 +83,7 @@ export function writtenFor(figure: ResolvedFigure, words: Words, locale: Locale)
   const isNamed = first !== null && text.includes(placeSayer(all, locale)(first));
   const numbers = numbersIn(text, locale).flatMap((number) => {
     const meant = valueMeant(all, number);
-    return meant ? [{ text: number.text.slice(0, 60), ...meant }] : [];
+    return meant ? [{ ...number, text: number.text.slice(0, 60), ...meant }] : [];
   });
   return { ...none, from: isNamed ? first : null, until: untilOf(all), numbers: numbers.slice(0, 40) };
 }
@@ -105,12 +107,11 @@ export function staleness(figure: ResolvedFigure, words: Words, written: Written
     was === null || now === null || was === now ? null : { was: say(was), now: say(now) };
   const start = movedTo(written.from, fromOf(all));
   const end = movedTo(written.until, untilOf(all));
-  const numbers = written.numbers.flatMap(({ text, line, panel, at }) => {
+  const numbers = written.numbers.flatMap(({ text, value: typed, decimals, line, panel, at }) => {
     const one = all.find((spoken) => spoken.line.line.id === line && spoken.panel === panel);
     const value = one?.series.values[one.series.keys.indexOf(at)] ?? null;
-    const [typed] = numbersIn(text, locale);
-    if (!typed || (value !== null && roundedTo(value, typed.decimals) === typed.value)) return [];
-    return [{ text, now: value === null ? null : formatNumber(value, typed.decimals, locale) }];
+    if (value !== null && roundedTo(value, decimals) === typed) return [];
+    return [{ text, now: value === null ? null : formatNumber(value, decimals, locale) }];
   });
   return start === null && end === null && numbers.length === 0 ? null : { start, end, numbers };
 }

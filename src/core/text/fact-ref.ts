@@ -50,6 +50,8 @@ export const FactRef = z.strictObject({
   target: name.optional(),
   /** id of the other line */
   other: name.optional(),
+  /** the form of the sentence whose words stand around: a fact that would be said otherwise is another one */
+  form: z.string().max(1000).optional(),
   /** the place along the axis from which a change is told; the first one shown when absent */
   since: z.union([z.number(), name]).optional(),
 });

@@ -18,6 +18,9 @@ export const Written = asOne(
       .array(
         z.strictObject({
           text: z.string().max(60),
+          /** what it was in the language it was typed in */
+          value: z.number(),
+          decimals: z.number().int().min(0).max(20),
           line: z.string().max(500),
           panel: z.string().max(4000),
           at: Place,

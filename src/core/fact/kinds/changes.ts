@@ -7,7 +7,7 @@ const weightOf = (change: Change | null) =>
   change === null ? 4 : change.of === 'percent' ? Math.min(30, change.size) : 10;
 
 const hasValue = (known: Known, entry: number | undefined): entry is number =>
-  entry !== undefined && known.series.values[entry] !== null;
+  typeof known.series.values[entry ?? -1] === 'number';
 
 /** The entry a year before one, where it has a finished value. */
 export function entryYearBefore(known: Known, at: number): number | undefined {

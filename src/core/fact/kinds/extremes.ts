@@ -23,7 +23,9 @@ export function extremes(known: Known): Fact[] {
     );
     if (!isClear || ties.length === entries.length) return [];
     const at = ties.at(-1) ?? best;
-    const part = known.part && all.some((entry) => of(entry) * sign >= of(best) * sign && !ties.includes(entry));
+    const { from, until } = series.shown;
+    const isOutside = (entry: number) => entry < from || entry >= until;
+    const part = known.part && all.some((entry) => isOutside(entry) && of(entry) * sign >= of(best) * sign);
     const isRare = entries.length >= 3 && ties.length <= entries.length / 4 + 1;
     const weight = isRare ? (ties.length > 1 ? 15 : 30) : 0;
     return [{ series, claim: { kind, at, ties, part }, points: ties, weight }];

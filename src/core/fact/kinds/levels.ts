@@ -72,7 +72,7 @@ export function beyond(known: Known, at: number, targets: readonly Target[]): Fa
       const found = sideOf(of(entry), level, decimals);
       return found !== null && found !== side;
     });
-    return side === 'above' || (side === 'below' && isFirst) ? (isFirst ? made(side, level, target, 72) : []) : [];
+    return (side === 'above' || side === 'below') && isFirst ? made(side, level, target, 72) : [];
   });
   const level = of(at) > 0 ? roundBelow(of(at)) : 0;
   const isNew =

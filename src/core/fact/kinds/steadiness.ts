@@ -56,6 +56,8 @@ export function missing({ series, entries }: Known): Fact[] {
   const { keys, interval } = series;
   const [first, last] = [entries[0], entries.at(-1)];
   if (interval === null || first === undefined || last === undefined || partsOf(interval).every > 1) return [];
+  // Holidays are no holes.
+  if (interval === 'business day') return [];
   const dates = entries.map((entry) => Number(keys[entry]));
   const holes = findHoles(dates, interval);
   const hole = holes.at(-1);

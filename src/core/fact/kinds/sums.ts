@@ -1,9 +1,8 @@
 /** Mean, median and total of what is shown, and the year so far beside the year before. */
 import { fiscalYear } from '../../table/periods.ts';
-import { partsOf } from '../../time/interval.ts';
 import type { Claim, Fact, Summary } from '../claim.ts';
-import { type Known, moveBetween, roundedTo } from '../known.ts';
-import { addsUp, type FactSeries } from '../series.ts';
+import { entryOfPeriod, type Known, moveBetween, periodOf, roundedTo } from '../known.ts';
+import { addsUp } from '../series.ts';
 
 /** Whole numbers have whole means, but for small ones. */
 const decimalsOfMean = ({ decimals, series }: Known, most: number) =>
@@ -44,61 +43,35 @@ export function summaries(known: Known): Fact[] {
   ];
 }
 
-const UNITS_IN_YEAR: Readonly<Record<string, number>> = { month: 12, quarter: 4 };
+const PERIODS_IN_YEAR: Readonly<Partial<Record<string, number>>> = { month: 12, quarter: 4 };
 
-/** The entries of a year, from its first period on without a hole; empty where one is missing. */
-function ofYear({ series, all }: Known, year: number, count: number): number[] {
-  const yearOf = (entry: number) =>
-    fiscalYear(Number(series.keys[entry]), series.interval ?? 'month', series.yearStart);
-  const found = all.filter((entry) => yearOf(entry) === year);
-  const first = found[0];
-  if (first === undefined || found.length < count) return [];
-  const start = new Date(Number(series.keys[first])).getUTCMonth();
-  return start - (start % (12 / (UNITS_IN_YEAR[series.interval ?? ''] ?? 12))) === series.yearStart - 1
-    ? found.slice(0, count)
-    : [];
+/** The first `count` periods of a year, in order; empty where one of them has no value. */
+function beginningOf({ series, all }: Known, year: number, count: number, perYear: number): number[] {
+  const first = Math.floor((year * 12 + series.yearStart - 1) / (12 / perYear));
+  const entries = Array.from({ length: count }, (_, index) => entryOfPeriod(series, first + index));
+  const has = new Set(all);
+  return entries.every((entry): entry is number => entry !== undefined && has.has(entry)) ? entries : [];
 }
 
 /** What the latest year came to so far, beside the same part of the year before; of months and quarters that can be added up. */
 export function yearToDate(known: Known, at: number): Fact[] {
-  const { series, all, of, decimals } = known;
-  const key = series.keys[at];
-  const inYear =
-    series.interval === null || partsOf(series.interval).every > 1 ? undefined : UNITS_IN_YEAR[series.interval];
-  if (inYear === undefined || typeof key !== 'number' || series.interval === null || !addsUp(series)) return [];
-  if (series.interval === 'quarter' && (series.yearStart - 1) % 3 !== 0) return [];
-  const year = fiscalYear(key, series.interval, series.yearStart);
-  const count = all.filter(
-    (entry) =>
-      entry <= at && fiscalYear(Number(series.keys[entry]), series.interval ?? 'month', series.yearStart) === year,
-  ).length;
-  const now = ofYear(known, year, count);
+  const { series, of, decimals } = known;
+  const { interval, yearStart } = series;
+  const perYear = PERIODS_IN_YEAR[interval ?? ''];
+  const period = periodOf(series, at);
+  if (interval === null || perYear === undefined || period === null || !addsUp(series)) return [];
+  if ((yearStart - 1) % (12 / perYear) !== 0) return [];
+  const year = fiscalYear(Number(series.keys[at]), interval, yearStart);
+  const count = period - Math.floor((year * 12 + yearStart - 1) / (12 / perYear)) + 1;
   // A hole in the year makes its sum less than it is.
-  if (count < 2 || now.length < count || now.at(-1) !== at || !isUnbroken(series, now)) return [];
-  const before = ofYear(known, year - 1, count);
+  const now = beginningOf(known, year, count, perYear);
+  if (count < 2 || now.length < count) return [];
+  const before = beginningOf(known, year - 1, count, perYear);
   const value = sumOf(now.map(of));
   if (value !== 0 && roundedTo(value, decimals) === 0) return [];
-  const seen =
-    before.length === count && isUnbroken(series, before) ? moveBetween(sumOf(before.map(of)), value, known) : null;
-  const claim: Claim = {
-    kind: 'year to date',
-    at,
-    value,
-    decimals,
-    count,
-    year,
-    ...(seen ?? { way: 'alone', change: null }),
-  };
-  const weight = count < inYear && seen?.change ? 34 + Math.min(15, seen.change.size) : 5;
+  const seen = before.length === count ? moveBetween(sumOf(before.map(of)), value, known) : null;
+  const told = seen ?? { way: 'alone' as const, change: null };
+  const claim: Claim = { kind: 'year to date', at, value, decimals, count, year, ...told };
+  const weight = count < perYear && seen?.change ? 34 + Math.min(15, seen.change.size) : 5;
   return [{ series, claim, points: [...before, ...now], weight }];
-}
-
-/** True where entries follow each other without a period between them. */
-function isUnbroken({ keys, interval }: FactSeries, entries: readonly number[]): boolean {
-  const step = interval === 'quarter' ? 3 : 1;
-  const months = entries.map((entry) => {
-    const date = new Date(Number(keys[entry]));
-    return Math.floor((date.getUTCFullYear() * 12 + date.getUTCMonth()) / step);
-  });
-  return months.every((month, index) => index === 0 || month === (months[index - 1] ?? 0) + 1);
 }
