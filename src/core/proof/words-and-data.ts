@@ -1,9 +1,10 @@
 /** Words of a figure that its data have left behind. */
+import type { CommandCall } from '../change/commands/index.ts';
 import { factFor } from '../figure/facts.ts';
 import { suggestTitles } from '../figure/suggest.ts';
 import { type Stale, staleness, writtenFor } from '../figure/written.ts';
 import { listed } from '../table/words.ts';
-import { runsOfWords } from '../text/rich.ts';
+import { runsOfWords, type Words } from '../text/rich.ts';
 import type { Check, Mend, Proofed } from './note.ts';
 
 const PARTS = ['title', 'subtitle', 'source'] as const;
@@ -12,18 +13,19 @@ type WordsPart = (typeof PARTS)[number];
 const MOST_OFFERED = 2;
 
 /** The facts that words could be instead, each at a press; they follow the data from then on. */
-function facts({ figure, locale }: Proofed, part: WordsPart): Mend[] {
-  if (part !== 'title') return [];
-  return suggestTitles(figure, locale)
+const facts = ({ figure, locale }: Proofed, put: (words: Words) => CommandCall): Mend[] =>
+  suggestTitles(figure, locale)
     .slice(0, MOST_OFFERED)
-    .map(({ text, fact }) => ({
-      say: `Say “${text}”`,
-      call: {
+    .map(({ text, fact }) => ({ say: `Say “${text}”`, call: put([{ fact, part: 'sentence' }]) }));
+
+/** Facts in the place of some of the words; of where the data are from they say nothing. */
+const factsFor = (proofed: Proofed, part: WordsPart): Mend[] =>
+  part === 'source'
+    ? []
+    : facts(proofed, (words) => ({
         name: 'item.setWords',
-        args: { item: figure.spec.id, words: { [part]: [{ fact, part: 'sentence' }] } },
-      },
-    }));
-}
+        args: { item: proofed.figure.spec.id, words: { [part]: words } },
+      }));
 
 /** "written when the data ended in Oct 2026, which now end in Nov 2026; 32,231 is now 74,001" */
 function sayStale({ start, end, numbers }: Stale): string {
@@ -68,7 +70,7 @@ const staleWords: Check = {
       facts: `${parts.join()} ${said}`,
       mends: [
         { say: 'They still hold', call: { name: 'item.setWords', args: { item: spec.id, words: still, written } } },
-        ...facts(proofed, part),
+        ...factsFor(proofed, part),
         { say: 'Write anew', open: part },
       ],
     };
@@ -84,7 +86,7 @@ const goneFacts = (part: WordsPart): Check => ({
     const gone = runs.filter((run) => 'fact' in run && factFor(figure, run.fact) === null);
     const [first] = gone;
     if (!first || !('fact' in first)) return null;
-    const [best, ...others] = facts(proofed, part);
+    const [best, ...others] = factsFor(proofed, part);
     const anew: Mend = { say: 'Choose other words', open: part };
     const instead = first.part === 'sentence' ? 'the latest value stands in its place' : 'a dash stands in its place';
     return {
@@ -100,7 +102,8 @@ const goneFacts = (part: WordsPart): Check => ({
 /** Notes on figures whose numbers have moved on. */
 const staleNotes: Check = {
   id: 'stale-notes',
-  find({ figure, locale }) {
+  find(proofed) {
+    const { figure, locale } = proofed;
     for (const mark of figure.spec.marks) {
       if (mark.kind !== 'note' || !mark.shown) continue;
       const stale = staleness(figure, mark.text, mark.written, locale);
@@ -119,10 +122,21 @@ const staleNotes: Check = {
               args: {
                 figure: figure.spec.id,
                 mark: mark.id,
-                set: [{ path: ['written'], value: writtenFor(figure, mark.text, locale) }],
+                set: [{ path: ['written'], to: writtenFor(figure, mark.text, locale) }],
               },
             },
           },
+          ...facts(proofed, (text) => ({
+            name: 'figure.setMark',
+            args: {
+              figure: figure.spec.id,
+              mark: mark.id,
+              set: [
+                { path: ['text'], to: text },
+                { path: ['written'], to: null },
+              ],
+            },
+          })),
           { say: 'Write it anew', open: `mark:${mark.id}` },
         ],
       };

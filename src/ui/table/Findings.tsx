@@ -20,11 +20,14 @@ export function Findings({ findings, onDecide }: FindingsProps) {
               className="flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-rule border-l-accent bg-base-100 px-3 py-2"
             >
               <span className="font-semibold">{question.text}</span>
-              {question.others?.map((other) => (
-                <button key={other.say} type="button" className="btn btn-sm" onClick={() => onDecide(other)}>
-                  {other.say}
-                </button>
-              ))}
+              {/* The answers stand together, on a line of their own where the question fills one. */}
+              <span className="flex flex-wrap gap-2">
+                {question.others?.map((other) => (
+                  <button key={other.say} type="button" className="btn btn-sm" onClick={() => onDecide(other)}>
+                    {other.say}
+                  </button>
+                ))}
+              </span>
             </li>
           ))}
         </ul>

@@ -1,0 +1,106 @@
+/** Proof notes on words that their data left behind: each mend can be done, and does away with the note. */
+import { describe, expect, it } from 'vitest';
+import { runCommand } from '../../src/core/change/commands/index.ts';
+import { layoutFigure } from '../../src/core/figure/layout.ts';
+import { Mark } from '../../src/core/figure/marks.ts';
+import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
+import { FigureSpec } from '../../src/core/figure/spec.ts';
+import { writtenFor } from '../../src/core/figure/written.ts';
+import { proofNotes } from '../../src/core/proof/proof.ts';
+import { newReport } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import { localeOf } from '../../src/core/text/locale.ts';
+import { situation } from './situations.ts';
+import { dates, months, numbers } from './tables.ts';
+
+const english = localeOf('en-GB');
+const LOADS = [40, 42, 45, 44, 48, 52, 57, 55, 50, 47, 45, 46, 44, 47];
+const made = (loads: readonly number[]) =>
+  situation('Loads', [
+    dates(months(2024, 1, loads.length), 'month'),
+    { ...numbers('a', [...loads], 't'), title: 'Load' },
+  ]);
+const before = made(LOADS);
+const now = made([...LOADS.slice(0, 13), 71, 60]);
+const figureNow = resolveFigure(before.spec, before.table);
+const at = months(2024, 3, 1)[0] ?? 0;
+const typed = 'Reached 47 t';
+
+/** Notes of a figure by their checks, on the data as they are now. */
+const notesOf = (spec: FigureSpec) => {
+  const figure = resolveFigure(spec, now.table);
+  const layout = layoutFigure(figure, DEFAULT_STYLE, english);
+  return new Map(
+    proofNotes({ figure, layout, style: DEFAULT_STYLE, locale: english }).map((note) => [note.check, note]),
+  );
+};
+
+const CASES: readonly [string, Partial<Record<keyof FigureSpec, unknown>>][] = [
+  [
+    'stale-words',
+    {
+      words: { title: typed, subtitle: 'By month', source: 'Harbour office' },
+      written: Object.fromEntries(
+        Object.entries({ title: typed, subtitle: 'By month', source: 'Harbour office' }).map(([part, words]) => [
+          part,
+          writtenFor(figureNow, words, english),
+        ]),
+      ),
+    },
+  ],
+  [
+    'fact-title',
+    { words: { title: [{ fact: { kind: 'streak', line: 'line-1' }, part: 'sentence' }], subtitle: '', source: '' } },
+  ],
+  [
+    'stale-notes',
+    {
+      marks: [
+        Mark.parse({
+          kind: 'note',
+          id: 'n',
+          name: '',
+          colour: '#222222',
+          text: typed,
+          written: writtenFor(figureNow, typed, english),
+          at,
+          value: 50,
+        }),
+      ],
+    },
+  ],
+  [
+    'stale-description',
+    { description: typed, written: { ...before.spec.written, description: writtenFor(figureNow, typed, english) } },
+  ],
+];
+
+describe('notes on words', () => {
+  it.each(CASES)('%s speaks, and is silent after each of its mends', (check, parts) => {
+    const spec = FigureSpec.parse({ ...before.spec, ...parts });
+    const note = notesOf(spec).get(check);
+    expect(note).toBeDefined();
+    if (check.startsWith('stale')) expect(note?.text).toMatch(/47 is now 71/);
+    const calls = note?.mends.flatMap((mend) => ('call' in mend ? [mend] : [])) ?? [];
+    expect(calls.length).toBeGreaterThan(1);
+    for (const { say, call } of calls) {
+      const report = { ...newReport('r', 'e'), items: [packTable('t', now.table, () => 'block').item, spec] };
+      const [, changed] = runCommand(report as ReturnType<typeof newReport>, call.name, call.args).report.items;
+      const left = notesOf(changed as FigureSpec).get(check);
+      // A fact in the place of the title leaves the other words to be read.
+      if (check === 'stale-words' && say.startsWith('Say'))
+        expect(left?.title).toBe('Read the subtitle and source again');
+      else expect(left, say).toBeUndefined();
+    }
+  });
+
+  it('are silent while the words were written for these data', () => {
+    const spec = FigureSpec.parse({
+      ...before.spec,
+      words: { title: 'Load grew', subtitle: '', source: '' },
+      written: { ...before.spec.written, title: writtenFor(resolveFigure(now.spec, now.table), 'Load grew', english) },
+    });
+    expect([...notesOf(spec).keys()].filter((check) => /stale|fact/.test(check))).toEqual([]);
+  });
+});
