@@ -148,6 +148,14 @@ describe('facts', () => {
     for (const sentence of said(values, more)) expect(sentence).not.toMatch(never);
   });
 
+  it('take holidays among business days for no holes, and days among days for some', () => {
+    const days = [4, 5, 6, 7, 11, 12, 13, 14].map((date) => dateOf(2026, 4, date));
+    const kinds = (interval: Interval) =>
+      allFactsOf(series([1, 2, 3, 4, 5, 6, 7, 8], { keys: days, interval })).map(({ claim }) => claim.kind);
+    expect(kinds('business day')).not.toContain('missing');
+    expect(kinds('day')).toContain('missing');
+  });
+
   it('are said in the forms of each language', () => {
     const october = { keys: months(2025, 7, 4) };
     const all = LOCALES.map((id) => said([3, 2, 4, 5], october, localeOf(id))[0]);

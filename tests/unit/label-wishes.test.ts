@@ -103,6 +103,15 @@ describe('what mends labels without a place', () => {
   });
 });
 
+describe('a value at a point', () => {
+  it('is not written as zero where it is none', () => {
+    const { layout } = laid(made([-9.8, 0.004, 9.7, 3.2], { on: 'all' }));
+    const texts = layout.labels.map(({ label }) => label).join();
+    expect(texts).toMatch(/Value 0\.004 of/);
+    expect(texts).not.toMatch(/Value 0\.0* of/);
+  });
+});
+
 describe('a line that ends before the others', () => {
   it('has its name beside its end, without a line to the edge', () => {
     const short = [...wave.slice(0, 14), ...Array.from({ length: 10 }, () => null)];

@@ -40,6 +40,22 @@ describe('columns of numbers that measure nothing', () => {
     ],
     ['the month of a date', titled(numbers('m', monthNumbers), 'Monat'), true],
     [
+      'the number of a row',
+      numbers(
+        'n',
+        span(24, (at) => at + 1),
+      ),
+      true,
+    ],
+    [
+      'what only rises',
+      numbers(
+        'r',
+        span(24, (at) => 2 * at + 1),
+      ),
+      false,
+    ],
+    [
       'a quarter, untitled, without exception',
       numbers(
         'x',
