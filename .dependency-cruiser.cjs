@@ -7,7 +7,7 @@ const within = (...folders) => folders.map((folder) => `^src/${folder}/`).join('
  * be named upwards, such as that of a command in what mends a proof note.
  */
 const FLOORS = [
-  ['place', 'scale'],
+  ['place', 'scale', 'type'],
   ['named'],
   ['time', 'style'],
   ['text'],
@@ -17,6 +17,7 @@ const FLOORS = [
   ['fact'],
   ['figure'],
   ['spark', 'inspect'],
+  ['document'],
   ['report'],
   ['proof'],
   ['item'],
@@ -41,7 +42,7 @@ module.exports = {
       comment: 'core is imported by everything and imports nothing above it',
       severity: 'error',
       from: { path: within('core') },
-      to: { path: within('formats', 'server', 'pages', 'ui', 'workers', 'cli') },
+      to: { path: within('formats', 'server', 'pages', 'ui', 'workers', 'cli', 'page') },
     },
     {
       name: 'core-has-no-runtime',
@@ -79,7 +80,14 @@ module.exports = {
       comment: 'fonts, outlines and PNG need Node; in the browser the server makes them',
       severity: 'error',
       from: { path: within('ui', 'workers') },
-      to: { path: '^src/formats/(fonts|outlines|embed|png|figure-file)' },
+      to: { path: '^src/formats/(fonts|outlines|embed|png|pdf|figure-file|figure-page)' },
+    },
+    {
+      name: 'pages-that-are-handed-off-stand-alone',
+      comment: 'the script of a page runs where there is no Rizo: it is made of core alone',
+      severity: 'error',
+      from: { path: within('page') },
+      to: { path: within('formats', 'server', 'pages', 'ui', 'workers', 'cli') },
     },
     {
       name: 'server-without-interface',

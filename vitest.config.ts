@@ -1,5 +1,9 @@
 import { defineConfig } from 'vitest/config';
 
+/** Machines are shared: what comes about may take its time, and a limit is there to end what hangs. */
+const PATIENT = { poll: { timeout: 20_000, interval: 50 } };
+const LONG = 400_000;
+
 export default defineConfig({
   test: {
     projects: [
@@ -8,19 +12,38 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['tests/unit/**/*.test.ts', 'tests/command/**/*.test.ts'],
-          testTimeout: 120_000,
+          setupFiles: ['tests/seed.ts', 'src/core/text/first-metrics.ts'],
+          expect: PATIENT,
+          testTimeout: LONG,
+          hookTimeout: LONG,
+          // They share what they load, which else takes longer than the tests; what they keep is by key and not by turn.
+          isolate: false,
           // The test command runs the others at the same time.
           maxWorkers: Number(process.env['RIZO_WORKERS'] ?? 2),
         },
       },
-      // These share a database, a server and two processors, so they take turns.
+      // These share a server, and each makes reports of its own in it. Much of their time is waiting.
       {
         test: {
-          name: 'whole',
-          include: ['tests/server/**/*.test.ts', 'tests/browser/**/*.test.ts', 'tests/launch/**/*.test.ts'],
-          fileParallelism: false,
-          testTimeout: 120_000,
-          hookTimeout: 120_000,
+          name: 'served',
+          include: ['tests/server/**/*.test.ts', 'tests/browser/**/*.test.ts'],
+          setupFiles: ['tests/seed.ts', 'src/core/text/first-metrics.ts'],
+          maxWorkers: 2,
+          expect: PATIENT,
+          testTimeout: LONG,
+          hookTimeout: LONG,
+        },
+      },
+      // These start and kill servers and databases of their own.
+      {
+        test: {
+          name: 'launch',
+          include: ['tests/launch/**/*.test.ts'],
+          // Each has a folder, ports and processes of its own, and much of their time is waiting.
+          maxWorkers: 2,
+          expect: PATIENT,
+          testTimeout: LONG,
+          hookTimeout: LONG,
         },
       },
     ],

@@ -1,16 +1,18 @@
 /** The demo report: made-up figures of a made-up ferry operator, the same at every run. */
 
+import '../src/core/text/first-metrics.ts';
 import { runCommand } from '../src/core/change/commands/index.ts';
 import { draftFigure } from '../src/core/figure/draft.ts';
+import { draftCalendar } from '../src/core/figure/draft-calendar.ts';
 import { layoutFigure } from '../src/core/figure/layout.ts';
 import { Mark } from '../src/core/figure/marks.ts';
 import { resolveFigure } from '../src/core/figure/panels/resolve.ts';
-import { BEHIND, Panels } from '../src/core/figure/panels/spec.ts';
+import { Panels } from '../src/core/figure/panels/spec.ts';
 import type { FigureSpec } from '../src/core/figure/spec.ts';
 import { writtenFor } from '../src/core/figure/written.ts';
 import { newEmphasis } from '../src/core/mark/emphasis.ts';
 import { proofNotes } from '../src/core/proof/proof.ts';
-import { newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
+import { FIRST_STYLE, newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, newLevelBars, newSparkline } from '../src/core/spark/draft.ts';
 import type { Table } from '../src/core/table/column.ts';
@@ -21,6 +23,7 @@ import type { FactRef } from '../src/core/text/fact-ref.ts';
 import { localeOf } from '../src/core/text/locale.ts';
 import type { Words } from '../src/core/text/rich.ts';
 import { readDelimited } from '../src/formats/delimited.ts';
+import { demoManuscript } from './manuscript.ts';
 
 /** Random numbers in [0, 1) from a seed: the mulberry32 generator. */
 function seeded(seed: number): () => number {
@@ -140,6 +143,18 @@ export function pierTraffic(): string {
   return `Skerry Line ticketing, data to 12 October 2026\n\n${lines.join('\n')}\n`;
 }
 
+/** What happened to the service: closures have an end, changes do not. */
+const WORKS = `from;to;what
+2024-03-04;2024-05-17;Kelda pier rebuilt
+2024-09-02;;new timetable
+2025-02-03;2025-04-30;Kelda–Ness laid up
+2025-11-10;;ticket gates at Northgate
+2026-01-12;2026-02-20;dredging at Ness
+`;
+
+/** Everything is drafted and checked as this style sets it; the report itself is set by the house's, which is the same. */
+const STYLE = FIRST_STYLE;
+
 interface Demo {
   report: Report;
   blocks: Record<string, WholeBlock>;
@@ -166,7 +181,7 @@ export function demoReport(): Demo {
     return table;
   };
   const addFigure = (figure: FigureSpec, table: Table) => {
-    const resolved = resolveFigure(figure, table);
+    const resolved = resolveFigure(figure, table, STYLE);
     for (const part of ['title', 'subtitle', 'source'] as const)
       figure.written[part] = writtenFor(resolved, figure.words[part], locale);
     report = runCommand(report, 'item.add', { item: figure }).report;
@@ -174,7 +189,7 @@ export function demoReport(): Demo {
   const choices = (id: string, tableId: string, lines?: string[]) => ({
     id,
     tableId,
-    style: report.style,
+    style: STYLE,
     lines,
   });
 
@@ -256,7 +271,7 @@ export function demoReport(): Demo {
     addFigure(laid, byYear);
   }
 
-  const routes = draftSparkTable(sailings, { id: 'glance', tableId: 'sailings', style: report.style });
+  const routes = draftSparkTable(sailings, { id: 'glance', tableId: 'sailings' });
   routes.name = 'Routes at a glance';
   routes.words = {
     title: [{ text: 'Routes at a glance, two years to ' }, { fact: { kind: 'latest', line: null }, part: 'when' }],
@@ -267,27 +282,26 @@ export function demoReport(): Demo {
   const across = sailings.columns[0]?.key ?? '';
   const [routeNames, latest, , onYear] = routes.columns;
   const run24 = { column: across, window: { last: 24 } };
-  const style = report.style;
   routes.columns = [routeNames, latest].flatMap((column) => column ?? []);
   routes.columns.push(
-    newSparkline('spark-1', style, run24),
+    newSparkline('spark-1', run24),
     ...(onYear?.kind === 'derived' ? [{ ...onYear, coloured: true }] : []),
-    newSparkline('spark-2', style, {
+    newSparkline('spark-2', {
       ...run24,
       draw: 'win / loss',
       sign: 'year',
       title: 'Above the year before',
-      colour: '#1f7a7a',
+      colour: { house: 'positive' },
       width: 28,
     }),
-    newSparkline('spark-3', style, {
+    newSparkline('spark-3', {
       ...run24,
       draw: 'columns',
       window: { last: 12 },
       width: 24,
-      colour: '#66707d',
+      colour: { house: 4 },
     }),
-    { ...newLevelBars('bar-1', across, '#c2811a'), title: 'Latest, thousands', width: 24 },
+    { ...newLevelBars('bar-1', across, { house: 1 }), title: 'Latest, thousands', width: 24 },
   );
   routes.heads = [{ id: 'head-1', text: 'Two years to October', from: 'spark-1', to: 'spark-2' }];
   report = runCommand(report, 'item.add', { item: routes }).report;
@@ -302,6 +316,11 @@ export function demoReport(): Demo {
   };
   addFigure(years, yearly);
 
+  const works = add('works', 'Works and changes', WORKS);
+  const onTimeCalendar = draftCalendar('works', 'works', works, 'date');
+  if (onTimeCalendar)
+    report = runCommand(report, 'figure.layCalendar', { figures: ['punctuality'], calendar: onTimeCalendar }).report;
+
   const traffic = add('pier-traffic', 'Pier traffic by vessel', pierTraffic());
   const by = { kind: 'category', column: 'pier' } as const;
   const eachPier = draftFigure(traffic, {
@@ -311,7 +330,7 @@ export function demoReport(): Demo {
       order: { by: 'last', descending: true },
       colours: { kind: 'accent', keys: ['Kelda'] },
       own: [{ key: 'Kelda', colour: '#b5492f' }],
-      behind: BEHIND,
+      behind: { house: 'behind' },
     }),
   });
   eachPier.name = 'Passengers at each pier';
@@ -339,9 +358,9 @@ export function demoReport(): Demo {
   };
   grid.leftAxis.title = 'passengers a month';
   addFigure(grid, traffic);
-  const resolved = resolveFigure(grid, traffic);
-  const layout = layoutFigure(resolved, report.style, locale);
-  for (const { check, facts } of proofNotes({ figure: resolved, layout, style: report.style, locale })) {
+  const resolved = resolveFigure(grid, traffic, STYLE);
+  const layout = layoutFigure(resolved, STYLE, locale);
+  for (const { check, facts } of proofNotes({ figure: resolved, layout, style: STYLE, locale })) {
     const reason = 'The subtitle says that each row has its own scale.';
     if (check === 'panel-scales')
       report = runCommand(report, 'item.setNoteAside', { item: grid.id, check, facts, reason }).report;
@@ -352,7 +371,6 @@ export function demoReport(): Demo {
   const bars = draftLevelBars(piers, {
     id: 'piers-bars',
     tableId: 'piers',
-    style: report.style,
     names: names ?? '',
     measures: [passengersOf, load].flatMap((key) => key ?? []),
   });
@@ -360,5 +378,5 @@ export function demoReport(): Demo {
   for (const column of bars.columns)
     if (column.kind === 'level bars' && column.column === load) Object.assign(column, { ceiling: 100, target: 80 });
   report = runCommand(report, 'item.add', { item: bars }).report;
-  return { report, blocks };
+  return { report: { ...report, manuscript: demoManuscript() }, blocks };
 }

@@ -8,6 +8,7 @@ import { say, Trouble } from './say.ts';
 
 const SOURCES = ['src', 'public', 'astro.config.ts', 'tsconfig.json', 'package-lock.json'];
 const KEPT = 3;
+const WORKER = 'src/server/work/work.worker.ts';
 
 function* filesOf(path: string): Generator<string> {
   if (!existsSync(path)) return;
@@ -65,12 +66,22 @@ export async function currentBuild(): Promise<string> {
     say('building the application …');
     rmSync(folder, { recursive: true, force: true });
     const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' };
-    const code = await run(
-      process.execPath,
-      [join(ROOT, 'node_modules/astro/astro.js'), 'build', '--silent', '--outDir', folder],
-      { cwd: ROOT, env },
-    );
-    if (code !== 0) throw new Trouble('the application could not be built (see above).');
+    const tool = (path: string, ...args: string[]) =>
+      run(process.execPath, [join(ROOT, 'node_modules', path), ...args], { cwd: ROOT, env });
+    const isBuilt =
+      (await tool('astro/astro.js', 'build', '--silent', '--outDir', folder)) === 0 &&
+      // The script of the server's threads, in one piece: they start sooner, and need no compiler.
+      (await tool(
+        'vite/bin/vite.js',
+        'build',
+        '--ssr',
+        WORKER,
+        '--outDir',
+        join(folder, 'work'),
+        '--logLevel',
+        'warn',
+      )) === 0;
+    if (!isBuilt) throw new Trouble('the application could not be built (see above).');
     writeFileSync(done, '');
     prune(hash);
     return folder;

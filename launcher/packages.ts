@@ -47,6 +47,12 @@ export async function needPostgres(): Promise<string> {
   return found;
 }
 
+/** Installs what reads PDF files again in the tests, when it is missing. */
+export async function needPdfTools(): Promise<void> {
+  const missing = [...(has('pdftotext') ? [] : ['poppler-utils']), ...(has('qpdf') ? [] : ['qpdf'])];
+  if (missing.length > 0) await install(missing, 'install their pdftotext, pdffonts, pdfinfo and qpdf.');
+}
+
 /** Installs Chromium when it is missing. */
 export async function needChromium(): Promise<void> {
   if (!existsSync(CHROMIUM)) await install(['chromium'], 'put a Chromium at /usr/bin/chromium.');

@@ -1,6 +1,7 @@
-import { mkdirSync } from 'node:fs';
+import { accessSync, constants, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { Trouble } from './say.ts';
 
 /** The folder of this clone. */
 export const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
@@ -11,6 +12,15 @@ export const BUILDS = join(ROOT, '.rizo', 'builds');
 /** The folder for a running Rizo's cluster, logs and run record; RIZO_STATE names another one. */
 export function stateFolder(name: string): string {
   const folder = join(process.env['RIZO_STATE'] ?? join(ROOT, '.rizo'), name);
-  mkdirSync(folder, { recursive: true });
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.W_OK);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === 'ENOSPC') throw new Trouble(`the disk of ${folder} is full; free some space and run this again.`);
+    if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS' || code === 'ENOTDIR' || code === 'EEXIST')
+      throw new Trouble(`cannot write in ${folder}; make it writable, or name another folder with RIZO_STATE.`);
+    throw error;
+  }
   return folder;
 }

@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -65,6 +65,13 @@ export function checkPort(port: number): Promise<void> {
   });
 }
 
+const children = new Set<ChildProcess>();
+
+/** Ends the commands that run now, such as a build, when no one waits for what they make. */
+export function endChildren(): void {
+  for (const child of children) child.kill('SIGTERM');
+}
+
 /** Runs a command with its output shown; returns its exit code. */
 export function run(
   command: string,
@@ -73,7 +80,9 @@ export function run(
 ): Promise<number> {
   return new Promise((done, fail) => {
     const child = spawn(command, args, { stdio: ['ignore', 2, 2], ...options });
+    children.add(child);
     child.once('error', fail);
+    child.once('close', () => children.delete(child));
     child.once('exit', (code, signal) => done(code ?? (signal ? 1 : 0)));
   });
 }

@@ -1,12 +1,13 @@
 /** Bringing Rizo up and down: database, tables, demo report, server. */
 import { type ChildProcess, spawn } from 'node:child_process';
-import { closeSync, openSync, readFileSync, statfsSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readFileSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { openDatabase } from '../src/server/database.ts';
+import { databaseTrouble } from '../src/server/database-trouble.ts';
 import { migrate } from '../src/server/migrations.ts';
 import { currentBuild } from './build.ts';
-import { type Cluster, startCluster } from './cluster.ts';
+import { type Cluster, startCluster, type Watch } from './cluster.ts';
 import { needPostgres } from './packages.ts';
 import { ROOT } from './paths.ts';
 import { endProcess } from './processes.ts';
@@ -15,15 +16,15 @@ import { Trouble } from './say.ts';
 export interface Running {
   url: string;
   databaseUrl: string;
-  serverPid: number;
-  postgresPid: number | undefined;
-  /** resolves when the server ended by itself */
-  ended: Promise<number | null>;
+  /** resolves with what ended by itself next */
+  ended(): Promise<'server' | 'database'>;
+  /** starts what ended again */
+  again(what: 'server' | 'database'): Promise<void>;
   stop(): Promise<void>;
 }
 
 const LEAST_FREE_MB = 300;
-export const SERVER_MARK = 'server/entry.mjs';
+export const SERVER_MARK = 'launcher/server.ts';
 
 function checkDisk(folder: string) {
   const { bavail, bsize } = statfsSync(folder);
@@ -32,6 +33,34 @@ function checkDisk(folder: string) {
     throw new Trouble(
       `only ${free} MB are free on the disk of ${folder}; free at least ${LEAST_FREE_MB} MB and run this again.`,
     );
+}
+
+/** What a database answers to one that may not use it, or finds none there: SQLSTATE 28, 3D and 42501. */
+const NOT_ALLOWED = /^(?:28|3D)|^42501$/;
+
+/** One line on a database that cannot be used; null for what is no fault of it. */
+export function databaseTroubleOf(error: unknown): Trouble | null {
+  if (!(error instanceof Error)) return null;
+  const { code = '' } = error as { code?: string };
+  const said = error.message || code;
+  // The migrator of Kysely names a step that it does not know.
+  if (/corrupted migrations|previously executed migration .* is missing/.test(said))
+    return new Trouble('this database was made by a newer Rizo; update this clone (git pull) and run this again.');
+  if (code === '42P07' || code === '42710' || code === '42P16' || code === '42703')
+    return new Trouble(
+      `the database of DATABASE_URL holds tables of something else (${said}); give Rizo a database of its own.`,
+    );
+  const trouble = databaseTrouble(error);
+  if (trouble === 'full') return new Trouble('the disk of the database is full; free some space and run this again.');
+  if (
+    trouble !== null ||
+    NOT_ALLOWED.test(code) ||
+    /SSL|SASL|password|protocol|Invalid URL|Unexpected|unknown message/i.test(said)
+  )
+    return new Trouble(
+      `the database of DATABASE_URL cannot be used (${said}); check the address, user and password, and that it answers.`,
+    );
+  return null;
 }
 
 /** Migrates the database and adds the demo report when it is empty. */
@@ -43,40 +72,50 @@ async function prepareDatabase(url: string, demo: boolean) {
     // Loaded only when it is needed: it brings the whole core along, and a second start should be quick.
     if (demo && !filled) await (await import('../demo/load.ts')).addDemo(db);
   } catch (error) {
-    const code = (error as { code?: string }).code ?? '';
-    if (['ECONNREFUSED', 'ENOTFOUND', 'ETIMEDOUT', '28P01', '3D000', '28000'].includes(code))
-      throw new Trouble(
-        `the database of DATABASE_URL cannot be used (${(error as Error).message || code}); check the address, user and password.`,
-      );
-    throw error;
+    throw databaseTroubleOf(error) ?? error;
   } finally {
     await db.destroy();
   }
 }
 
-async function startServer(build: string, port: number, databaseUrl: string, logFile: string): Promise<ChildProcess> {
-  const log = openSync(logFile, 'w');
+async function startServer(
+  build: string,
+  port: number,
+  databaseUrl: string,
+  logFile: string,
+  { key, watch, logged }: { key: string | null; watch: Watch; logged: 'w' | 'a' },
+): Promise<ChildProcess> {
+  const log = openSync(logFile, logged);
   const env = {
     ...process.env,
     HOST: '127.0.0.1',
     PORT: String(port),
     DATABASE_URL: databaseUrl,
     NODE_ENV: 'production',
+    ...(key !== null && { RIZO_KEY: key }),
   };
-  const child = spawn(process.execPath, [join(build, SERVER_MARK)], {
-    cwd: ROOT,
-    env,
-    detached: true,
-    stdio: ['ignore', log, log],
-  });
+  const begins = fstatSync(log).size;
+  const child = spawn(
+    process.execPath,
+    ['--import', join(ROOT, 'node_modules/tsx/dist/loader.mjs'), join(ROOT, SERVER_MARK), build],
+    {
+      cwd: ROOT,
+      env,
+      detached: true,
+      stdio: ['ignore', log, log],
+    },
+  );
   closeSync(log);
+  if (child.pid) watch.onSpawn('server', child.pid);
   let ended = false;
   child.once('exit', () => {
     ended = true;
   });
-  for (let turn = 0; turn < 400 && !ended; turn++) {
+  for (let turn = 0; turn < 400 && !ended && !watch.isAsked(); turn++) {
     try {
-      if ((await fetch(`http://127.0.0.1:${port}/api/health`)).ok) return child;
+      const response = await fetch(`http://127.0.0.1:${port}/api/health`);
+      // Without its database it listens all the same, and says so to who asks.
+      if (response.ok || (response.status === 503 && response.headers.get('retry-after') !== '1')) return child;
     } catch (error) {
       // The server does not listen yet.
       if (!(error instanceof TypeError)) throw error;
@@ -84,32 +123,52 @@ async function startServer(build: string, port: number, databaseUrl: string, log
     await wait(50);
   }
   child.kill('SIGKILL');
-  throw new Trouble(
-    `the server did not come up: ${readFileSync(logFile, 'utf8').trim().split('\n')[0] ?? ''} (log: ${logFile})`,
-  );
+  if (watch.isAsked()) throw new Trouble('the start was given up.');
+  const said = readFileSync(logFile).subarray(begins).toString().trim().split('\n')[0] ?? '';
+  throw new Trouble(`the server did not come up: ${said} (log: ${logFile})`);
 }
 
-/** Brings Rizo up on a port; with DATABASE_URL set, on that database and without a cluster. */
-export async function bringUp(state: string, port: number, demo = true): Promise<Running> {
+export const NO_WATCH: Watch = { isAsked: () => false, onSpawn: () => undefined };
+
+const exitOf = <What>(child: ChildProcess, what: What): Promise<What> =>
+  child.exitCode !== null || child.signalCode !== null
+    ? Promise.resolve(what)
+    : new Promise((done) => child.once('exit', () => done(what)));
+
+/** Brings Rizo up on a port, for who brings the key, or for all who reach the port where there is none; with DATABASE_URL set, on that database and without a cluster. */
+export async function bringUp(
+  state: string,
+  port: number,
+  watch: Watch = NO_WATCH,
+  { demo = true, key = null }: { demo?: boolean; key?: string | null } = {},
+): Promise<Running> {
   checkDisk(state);
   const given = process.env['DATABASE_URL'];
   const programs = given ? undefined : await needPostgres();
   const build = await currentBuild();
   let cluster: Cluster | undefined;
   try {
-    if (programs) cluster = await startCluster(programs, state);
+    if (watch.isAsked()) throw new Trouble('the start was given up.');
+    if (programs) cluster = await startCluster(programs, state, watch);
     const databaseUrl = cluster?.url ?? given ?? '';
     await prepareDatabase(databaseUrl, demo);
-    const server = await startServer(build, port, databaseUrl, join(state, 'server.log'));
-    const serverPid = server.pid ?? 0;
+    const up = (logged: 'w' | 'a') =>
+      startServer(build, port, databaseUrl, join(state, 'server.log'), { key, watch, logged });
+    let server = await up('w');
     return {
       url: `http://127.0.0.1:${port}`,
       databaseUrl,
-      serverPid,
-      postgresPid: cluster?.pid,
-      ended: new Promise((done) => server.once('exit', done)),
+      ended: () =>
+        Promise.race([
+          exitOf(server, 'server' as const),
+          ...(cluster ? [cluster.ended().then(() => 'database' as const)] : []),
+        ]),
+      again: async (what) => {
+        if (what === 'database') await cluster?.again();
+        else server = await up('a');
+      },
       stop: async () => {
-        await endProcess(serverPid, SERVER_MARK, 'SIGTERM', 5);
+        await endProcess(server.pid, SERVER_MARK, 'SIGTERM', 5);
         await cluster?.stop();
       },
     };

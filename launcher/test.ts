@@ -1,7 +1,8 @@
 /** All checks and tests, on a database and ports of their own. */
-import { readFileSync, rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { needChromium } from './packages.ts';
+import { needChromium, needPdfTools } from './packages.ts';
 import { ROOT, stateFolder } from './paths.ts';
 import { freePort, run } from './processes.ts';
 import { say } from './say.ts';
@@ -13,7 +14,10 @@ const tool = (path: string, ...args: string[]) => [join(ROOT, 'node_modules', pa
 const CHECKS: { name: string; args: string[] }[] = [
   // Writes the types of Astro's own modules, which the next two need.
   { name: 'types of Astro’s modules', args: tool('astro/astro.js', 'sync') },
-  { name: 'types of pages', args: tool('@astrojs/check/bin/astro-check.js', '--minimumSeverity', 'error') },
+  {
+    name: 'types of pages',
+    args: tool('@astrojs/check/bin/astro-check.js', '--minimumSeverity', 'error', '--tsconfig', 'tsconfig.pages.json'),
+  },
   { name: 'types', args: tool('typescript/bin/tsc', '--noEmit') },
   { name: 'lint and format', args: tool('@biomejs/biome/bin/biome', 'check', '.') },
   {
@@ -65,9 +69,33 @@ async function runChecks(checks: typeof CHECKS): Promise<Counts> {
   return counts;
 }
 
+/** How `npm audit --json` answers; where the registry gives no audits, with an error. */
+interface Audit {
+  metadata?: { vulnerabilities: Record<string, number> };
+}
+
+/** Looks for known weaknesses of packages. Counts as a check only where the registry answers. */
+function auditPackages(): Counts {
+  say('known weaknesses of packages …');
+  const { stdout } = spawnSync('npm', ['audit', '--json'], { cwd: ROOT, encoding: 'utf8', timeout: 60_000 });
+  const found = /^\s*\{/.test(stdout ?? '') ? (JSON.parse(stdout) as Audit).metadata?.vulnerabilities : undefined;
+  if (!found) {
+    say('known weaknesses of packages: not looked for, the registry gives no audits here');
+    return { passed: 0, failed: 0 };
+  }
+  const grave = (found['high'] ?? 0) + (found['critical'] ?? 0);
+  if (grave > 0) say(`known weaknesses of packages: FAILED, ${grave} grave ones; npm audit names them`);
+  return grave > 0 ? { passed: 0, failed: 1 } : { passed: 1, failed: 0 };
+}
+
 /** Runs the test files of a project, or those whose path holds `only`, which may be none. */
-async function runFiles(project: string, only: string | undefined, env: Record<string, string>): Promise<Counts> {
-  const report = join(stateFolder('test'), `report-${project}.json`);
+async function runFiles(
+  project: string,
+  only: string | undefined,
+  env: Record<string, string>,
+  part = project,
+): Promise<Counts> {
+  const report = join(stateFolder('test'), `report-${part}.json`);
   rmSync(report, { force: true });
   const args = tool(
     'vitest/vitest.mjs',
@@ -83,28 +111,55 @@ async function runFiles(project: string, only: string | undefined, env: Record<s
   return countsOf(report, code);
 }
 
-/** Builds, serves, and runs the test files that need a server, one after the other. */
+/** Builds, serves, and runs the test files that need a server. */
 async function runServed(only: string | undefined): Promise<Counts> {
   await needChromium();
-  const running = await bringUp(stateFolder('test'), await freePort(), false);
+  const running = await bringUp(stateFolder('test'), await freePort(), undefined, { demo: false });
   try {
-    return await runFiles('whole', only, { DATABASE_URL: running.databaseUrl, RIZO_URL: running.url });
+    return await runFiles('served', only, { DATABASE_URL: running.databaseUrl, RIZO_URL: running.url });
   } finally {
     await running.stop();
   }
 }
 
-/** Runs the checks, and then the test files that need no server; one at a time, since those that do run beside them. */
-async function runAlone(checks: typeof CHECKS, only: string | undefined): Promise<Counts[]> {
-  return [await runChecks(checks), await runFiles('unit', only, { RIZO_WORKERS: '1' })];
+const LAUNCH = 'tests/launch';
+
+/** The test files that start and kill servers of their own: each lane takes the next one when it is done. */
+const launchFiles = (only: string | undefined): string[] =>
+  readdirSync(join(ROOT, LAUNCH))
+    .filter((file) => file.endsWith('.test.ts') && `${LAUNCH}/${file}`.includes(only ?? ''))
+    .sort()
+    .reverse();
+
+async function runLaunch(files: string[]): Promise<Counts[]> {
+  const done: Counts[] = [];
+  for (let file = files.shift(); file !== undefined; file = files.shift())
+    done.push(await runFiles('launch', `${LAUNCH}/${file}`, {}, file));
+  return done;
 }
+
+/** Runs the checks, and then the test files that need no server; one at a time, since those that do run beside them. */
+async function runAlone(checks: typeof CHECKS, only: string | undefined, launch: string[]): Promise<Counts[]> {
+  const done = [await runChecks(checks), await runFiles('unit', only, { RIZO_WORKERS: '1' })];
+  return [...done, ...(await runLaunch(launch))];
+}
+
+/** Runs the test files that need a server, and then those that start and kill servers of their own. */
+const runServers = async (only: string | undefined, launch: string[]): Promise<Counts[]> => [
+  await runServed(only),
+  ...(await runLaunch(launch)),
+];
 
 /** Runs everything, in two lanes; with `only`, just the test files whose path holds it. Returns the exit code. */
 export async function test(only: string | undefined): Promise<number> {
   const [first, ...others] = only ? [] : CHECKS;
+  // Both lanes read PDF files again.
+  await needPdfTools();
+  const audited = only ? { passed: 0, failed: 0 } : auditPackages();
   const before = await runChecks(first ? [first] : []);
-  const [served, alone] = await Promise.all([runServed(only), runAlone(others, only)]);
-  const done = [before, served, ...alone];
+  const launch = launchFiles(only);
+  const [servers, alone] = await Promise.all([runServers(only, launch), runAlone(others, only, launch)]);
+  const done = [audited, before, ...servers, ...alone];
   const total = {
     passed: done.reduce((sum, { passed }) => sum + passed, 0),
     failed: done.reduce((sum, { failed }) => sum + failed, 0),

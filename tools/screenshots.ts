@@ -17,6 +17,7 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
   desk: async (page, base) => {
     await page.goto(base);
+    await page.locator('img').first().waitFor();
   },
   figure: async (page) => {
     await page.getByRole('link', { name: /Skerry Line/ }).click();
@@ -26,14 +27,11 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
   'date-axis': async (page) => {
     await page.locator('.sheet [data-part="axis:across"] text').first().click();
   },
-  'left-axis': async (page) => {
-    await page
-      .getByRole('button', { name: /Sailings on time/ })
-      .first()
-      .click();
-    await page.locator('.sheet [data-part="axis:left"] text').first().click();
+  greyscale: async (page) => {
+    await page.getByLabel('How the sheet is seen').selectOption('greyscale');
   },
   'right-axis': async (page) => {
+    await page.getByLabel('How the sheet is seen').selectOption('all');
     await page
       .getByRole('button', { name: /Passengers and punctuality/ })
       .first()
@@ -64,14 +62,10 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .first()
       .click();
     await page.keyboard.press('Escape');
+    await page.locator('.sheet [data-part="name:line-1"] text').click();
+    await page.keyboard.press('d');
+    await page.locator('.sheet [data-part^="mark:"] text', { hasText: /^[+−]/ }).waitFor();
     await page.locator('.sheet [data-part="mark:target"] text').click();
-  },
-  years: async (page) => {
-    await page
-      .getByRole('button', { name: /years over each other/ })
-      .first()
-      .click();
-    await page.getByRole('tab', { name: 'Lines' }).click();
   },
   words: async (page) => {
     await page.getByRole('tab', { name: 'Words' }).click();
@@ -82,10 +76,6 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .getByRole('button', { name: /Monthly sailings/ })
       .first()
       .click();
-  },
-  'new-columns': async (page) => {
-    await page.getByRole('tab', { name: 'New columns' }).click();
-    await page.getByLabel('What is calculated').selectOption('rolling mean');
   },
   shape: async (page) => {
     await page.getByRole('tab', { name: 'Shape' }).click();
@@ -101,23 +91,34 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.getByRole('tab', { name: 'Columns & rows' }).click();
     await page.getByRole('button', { name: 'Hand off' }).click();
   },
-  'spark-page': async (page) => {
+  manuscript: async (page) => {
+    await page
+      .getByRole('navigation')
+      .getByRole('button', { name: /^Manuscript/ })
+      .click();
+    await page.locator('[data-page="1"] img').waitFor();
+    await page.locator('.galley .field-run').nth(1).click();
+  },
+  'report-hand-off': async (page) => {
+    await page.getByRole('button', { name: 'Hand off' }).click();
+    await page.getByText('some chapters').click();
+  },
+  'report-page': async (page) => {
     const address = page.url();
     const report = /reports\/([^#]+)/.exec(address)?.[1] ?? '';
-    const file = await page.request.get(new URL(`/api/reports/${report}/figures/glance/file?as=html`, address).href);
+    const file = await page.request.get(new URL(`/api/reports/${report}/manuscript/file?as=html`, address).href);
     const reader = await page.context().newPage();
     await reader.setViewportSize({ width: 1280, height: 800 });
     await reader.setContent(await file.text());
-    await reader.getByLabel('Show the numbers behind').check();
-    await reader.screenshot({ path: join(folder, 'spark-page.png') });
+    await reader.getByRole('heading', { name: 'Routes at a glance' }).evaluate((head) => head.scrollIntoView());
+    await reader.mouse.wheel(0, -220);
+    await reader.waitForTimeout(300);
+    await reader.screenshot({ path: join(folder, 'report-page.png') });
     await reader.close();
-  },
-  'empty-grid': async (page) => {
-    await page.getByRole('button', { name: 'Bring in a table' }).click();
-    await page.getByLabel('First period').fill('2026-01');
-    await page.getByLabel('Last period').fill('2026-12');
+    await page.getByRole('button', { name: 'Close hand off' }).click();
   },
   'bring-in-a-table': async (page) => {
+    await page.getByRole('button', { name: 'Bring in a table' }).click();
     // Days and months that nothing tells apart: it is asked.
     const rows = Array.from(
       { length: 12 },
@@ -136,6 +137,11 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
       .setInputFiles({ name: 'harbour-counts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     await page.getByText('as understood').waitFor();
   },
+  'house-style': async (page, base) => {
+    await page.goto(base);
+    await page.getByRole('link', { name: 'Board papers' }).click();
+    await page.getByTestId('specimen').locator('svg').first().waitFor();
+  },
 };
 
 mkdirSync(folder, { recursive: true });
@@ -150,9 +156,10 @@ try {
     // An open report listens for changes, so the network is never idle.
     await page.waitForTimeout(900);
     await page.evaluate(() => document.fonts.ready);
+    await page.waitForFunction(() => [...document.images].every(({ complete }) => complete));
     const file = join(folder, `${name}.png`);
     // A view that is no page of the application takes its picture itself.
-    if (name === 'spark-page') continue;
+    if (name === 'report-page') continue;
     await page.screenshot({ path: file });
     console.log(`${name}.png, ${Math.round(readFileSync(file).length / 1024)} kB`);
   }

@@ -32,27 +32,49 @@ await import(${JSON.stringify(new URL('./read.worker.ts', import.meta.url).href)
   )}`,
 );
 
+/** A thread that has nothing to do, and how much memory it may take: the next reading need not wait for one to start. */
+let spare: { worker: Worker; memory: number } | null = null;
+
+function takeWorker(memory: number): Worker {
+  const found = spare?.memory === memory ? spare.worker : null;
+  if (found) spare = null;
+  // A thread that waits does not keep the process.
+  found?.ref();
+  return found ?? new Worker(ENTRY, { resourceLimits: { maxOldGenerationSizeMb: memory } });
+}
+
+function keepWorker(worker: Worker, memory: number): void {
+  worker.removeAllListeners('message');
+  worker.removeAllListeners('error');
+  worker.unref();
+  void spare?.worker.terminate();
+  spare = { worker, memory };
+}
+
 /** Reads the bytes of a table file within those limits. Throws a Refusal that says what is wrong, or which limit was met. */
-export function readWithinLimits(request: ReadRequest, limits = LIMITS): Promise<Received> {
-  const worker = new Worker(ENTRY, {
-    workerData: request,
-    resourceLimits: { maxOldGenerationSizeMb: limits.memory },
-    transferList: [request.bytes.buffer as ArrayBuffer],
-  });
+export async function readWithinLimits(request: ReadRequest, limits = LIMITS): Promise<Received> {
+  const worker = takeWorker(limits.memory);
   let clock: NodeJS.Timeout | undefined;
-  const answer = new Promise<Received>((done, fail) => {
+  const answer = new Promise<ReadAnswer>((done, fail) => {
     worker.on('message', (message: ReadAnswer) => {
       clearTimeout(clock);
       if (message.kind === 'on') clock = setTimeout(() => fail(new Refusal(tooLong(limits))), limits.time);
-      else if (message.kind === 'refused') fail(new Refusal(message.error));
-      else done(message.received);
+      else done(message);
     });
     worker.on('error', (error: NodeJS.ErrnoException) =>
       fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new Refusal(tooMuch(limits)) : error),
     );
   });
-  return answer.finally(() => {
+  worker.postMessage(request, [request.bytes.buffer as ArrayBuffer]);
+  try {
+    const said = await answer;
+    keepWorker(worker, limits.memory);
+    if (said.kind === 'read') return said.received;
+    throw new Refusal(said.kind === 'refused' ? said.error : 'reading it came to nothing.');
+  } catch (error) {
+    if (spare?.worker !== worker) await worker.terminate();
+    throw error;
+  } finally {
     clearTimeout(clock);
-    return worker.terminate();
-  });
+  }
 }

@@ -1,5 +1,5 @@
-/** Reads one table file, and answers with what was understood or why not. */
-import { parentPort, workerData } from 'node:worker_threads';
+/** Reads table files, one after the other, and answers with what was understood or why not. */
+import { parentPort } from 'node:worker_threads';
 import { Refusal } from '../core/refusal.ts';
 import { openTableFile, type Received } from '../formats/table-file.ts';
 
@@ -11,15 +11,19 @@ export interface ReadRequest {
 /** `on` says that the reading has begun, or gets on */
 export type ReadAnswer = { kind: 'on' } | { kind: 'read'; received: Received } | { kind: 'refused'; error: string };
 
-const { name, bytes, sheet } = workerData as ReadRequest;
 const answer = (message: ReadAnswer) => parentPort?.postMessage(message);
-answer({ kind: 'on' });
-try {
-  const source = await openTableFile(name, bytes);
+
+async function read({ name, bytes, sheet }: ReadRequest): Promise<void> {
   answer({ kind: 'on' });
-  const received = source.read(sheet === undefined ? {} : { sheet }, () => answer({ kind: 'on' }));
-  answer({ kind: 'read', received });
-} catch (error) {
-  if (!(error instanceof Refusal)) throw error;
-  answer({ kind: 'refused', error: error.message });
+  try {
+    const source = await openTableFile(name, bytes);
+    answer({ kind: 'on' });
+    const received = source.read(sheet === undefined ? {} : { sheet }, () => answer({ kind: 'on' }));
+    answer({ kind: 'read', received });
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    answer({ kind: 'refused', error: error.message });
+  }
 }
+
+parentPort?.on('message', (request: ReadRequest) => void read(request));

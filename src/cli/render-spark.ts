@@ -5,22 +5,29 @@ import { upgradeSpec } from '../core/report/upgrade.ts';
 import { keysOfSpark } from '../core/spark/columns.ts';
 import { draftSparkTable } from '../core/spark/draft.ts';
 import { SparkTableSpec } from '../core/spark/spec.ts';
-import { DEFAULT_STYLE } from '../core/style/style.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
+import { houseLocale } from '../core/text/house-locale.ts';
 import { SPARK_FORMATS, type SparkFormat, sparkFile } from '../formats/spark-file.ts';
-import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
+import { localeNamed, readJsonAt, readTableAt, styleAt, writeOut } from './files.ts';
 
 export interface RenderSparkOptions {
   /** path of a saved spark table, or "auto" to make one of the table */
   spark: string;
   table: string;
   sheet?: string | undefined;
-  out: string;
+  /** where to write; the endings say the formats */
+  out: readonly string[];
   dpi: number;
   outlines: boolean;
+  /** texts of a CSV stay as they are */
+  exact: boolean;
   title?: string | undefined;
   /** language of numbers and dates, such as de-DE */
   locale?: string | undefined;
+  /** path of a house style that was kept as a file */
+  style?: string | undefined;
+  /** paths of font files of its typefaces */
+  fonts?: readonly string[];
 }
 
 /** Reads a saved spark table and makes sure that the table has its columns. */
@@ -42,21 +49,27 @@ function formatOf(out: string, outlines: boolean): SparkFormat {
   if (ending === 'json') return 'spec';
   const format = SPARK_FORMATS.find((candidate) => candidate === ending && candidate !== 'spec');
   if (!format)
-    throw new Refusal(`${out} does not end in .svg, .png, .html, .docx, .csv or .json, so its format is not known.`);
+    throw new Refusal(
+      `${out} does not end in .svg, .png, .pdf, .html, .docx, .csv or .json, so its format is not known.`,
+    );
   return format;
 }
 
 /** Sets a table file as a spark table file, without a database. */
 export async function renderSpark(options: RenderSparkOptions): Promise<number> {
-  const format = formatOf(options.out, options.outlines);
-  const locale = localeNamed(options.locale);
+  const formats = options.out.map((out) => formatOf(out, options.outlines));
+  const style = await styleAt(options.style, options.fonts);
+  const locale = houseLocale(localeNamed(options.locale).id, style);
   const { table } = await readTableAt(options.table, options.sheet);
   const spec =
     options.spark === 'auto'
-      ? draftSparkTable(table, { id: 'spark', tableId: 'table', style: DEFAULT_STYLE })
+      ? draftSparkTable(table, { id: 'spark', tableId: 'table' })
       : readSpec(options.spark, table);
   if (options.title !== undefined) spec.words.title = options.title;
-  const { body } = await sparkFile(format, { spec, table, style: DEFAULT_STYLE, locale, dpi: options.dpi });
-  writeOut(options.out, body);
+  const { dpi, exact } = options;
+  for (const [index, out] of options.out.entries()) {
+    const source = { spec, table, style, locale, dpi, exact };
+    writeOut(out, (await sparkFile(formats[index] ?? 'svg', source)).body);
+  }
   return 0;
 }

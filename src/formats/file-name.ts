@@ -1,5 +1,7 @@
 /** File names made of what users wrote, safe on every system. */
+
 import { distinct } from '../core/text/distinct.ts';
+import { cutTo } from '../core/text/letters.ts';
 
 /** Names that some systems keep for themselves. */
 const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)$/i;
@@ -7,12 +9,12 @@ const LONGEST = 80;
 
 /** Letters and digits of a text joined by hyphens, in lower case; `fallback` where there are none. */
 export function safeName(text: string, fallback: string): string {
-  const joined = text
+  const whole = text
     .normalize('NFC')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')
-    .toLowerCase()
-    .slice(0, LONGEST);
+    .toLowerCase();
+  const joined = cutTo(whole, LONGEST);
   if (joined === '') return fallback;
   return RESERVED.test(joined) ? `${joined}-${fallback}` : joined;
 }

@@ -1,14 +1,8 @@
 /** The numbers of a spark table as delimited text. */
-import Papa from 'papaparse';
 import { sayPlace } from '../core/spark/data.ts';
 import type { ResolvedColumn, ResolvedSparkTable } from '../core/spark/resolve.ts';
 import type { Locale } from '../core/text/locale.ts';
-
-type CsvCell = string | number | null;
-
-/** A number in full, without what a calculation left behind its fifteenth digit. */
-const plain = (value: number | undefined): CsvCell =>
-  value === undefined || Number.isNaN(value) ? null : Number(value.toPrecision(15));
+import { type CsvCell, csvOf, plainNumber } from './csv-out.ts';
 
 /** A column of the spark table as columns of the text: the header and the cell of each record. */
 function columnsOf(column: ResolvedColumn, locale: Locale): { head: string; cell(record: number): CsvCell }[] {
@@ -22,18 +16,18 @@ function columnsOf(column: ResolvedColumn, locale: Locale): { head: string; cell
       const times = isPercent ? 100 : 1;
       const number = {
         head: isPercent ? `${title}, %` : title,
-        cell: (record: number) => plain((values[record] ?? Number.NaN) * times),
+        cell: (record: number) => plainNumber((values[record] ?? Number.NaN) * times),
       };
       return asides ? [number, { head: `${column.title}, at`, cell: (record) => asides[record] ?? '' }] : [number];
     }
     case 'level bars':
-      return [{ head: column.title, cell: (record) => plain(column.values[record]) }];
+      return [{ head: column.title, cell: (record) => plainNumber(column.values[record]) }];
     case 'sparkline': {
       const { grid, places } = column.series;
       const { course, from, to } = places;
       return Array.from({ length: to - from }, (_, index) => ({
         head: course.dates ? (course.at[from + index] ?? '') : sayPlace(course, from + index, locale),
-        cell: (record: number) => plain(grid.data[record * grid.stride + from + index]),
+        cell: (record: number) => plainNumber(grid.data[record * grid.stride + from + index]),
       }));
     }
   }
@@ -42,9 +36,10 @@ function columnsOf(column: ResolvedColumn, locale: Locale): { head: string; cell
 /**
  * The rows of a spark table as they are shown, with plain numbers in full: the
  * values of each sparkline by period, once where several run through the same.
- * Texts that a spreadsheet would take for a formula are marked as text.
+ * Texts that a spreadsheet would take for a formula are marked as text, unless
+ * the text is to be `exact`.
  */
-export function sparkCsv({ spec, data, columns }: ResolvedSparkTable, locale: Locale): string {
+export function sparkCsv({ spec, data, columns }: ResolvedSparkTable, locale: Locale, exact = false): string {
   const seen = new Set<unknown>();
   const written = columns.flatMap((column) => {
     if (column.kind === 'sparkline') {
@@ -62,5 +57,5 @@ export function sparkCsv({ spec, data, columns }: ResolvedSparkTable, locale: Lo
     const group = data.records[row.index]?.group ?? '';
     return [[...(hasGroups ? [group] : []), ...written.map(({ cell }) => cell(row.index))]];
   });
-  return `${Papa.unparse([head, ...rows], { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  return csvOf([head, ...rows], exact);
 }

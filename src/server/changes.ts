@@ -1,4 +1,4 @@
-/** Changing reports. A request is one transaction: all of it is stored, or nothing. */
+/** Changing reports. What is asked for together is one transaction: all of it is stored, or nothing. */
 import { randomUUID } from 'node:crypto';
 import { type Kysely, sql } from 'kysely';
 import { type Call, type Change, type FieldsOf, UNDO, UndoArgs } from '../core/change/change.ts';
@@ -7,12 +7,14 @@ import { runCall } from '../core/change/run.ts';
 import type { BlockCells, CallsRequest } from '../core/change/wire.ts';
 import type { Path } from '../core/named/fields.ts';
 import { Refusal } from '../core/refusal.ts';
-import { type ReportRecord, reportOf } from '../core/report/record.ts';
-import { renamedChange } from '../core/report/renamed.ts';
+import { reportOf } from '../core/report/record.ts';
 import { dropUnused, storeBlocks, wantCells } from './blocks.ts';
 import type { Database, Schema } from './database.ts';
 import { CHANNEL } from './live.ts';
-import { checkedNow, readStored, summaryOf } from './reports.ts';
+import { changesOf, changesSince, MOST_CHANGES } from './log.ts';
+import { summaryOf } from './reports.ts';
+import { asWritten, hold, readReport, STATE, type StoredReport } from './stored.ts';
+import { wantStyle } from './styles.ts';
 
 /** A call that was not done, and why. */
 interface RefusedCall {
@@ -31,74 +33,6 @@ export interface Answer {
   left: Path[];
 }
 
-/** As many changes are handed out at once. */
-const MOST_CHANGES = 1000;
-
-type Row = Omit<Schema['changes'], 'report_id' | 'made_at' | 'args' | 'fields'> & { args: unknown; fields: unknown };
-
-const changeOf = (row: Row): Change =>
-  renamedChange({
-    id: row.change_id,
-    revision: row.revision,
-    by: row.author,
-    name: row.command,
-    args: row.args,
-    label: row.label,
-    seen: row.seen,
-    ...(row.step_group !== null && { group: row.step_group }),
-    fields: row.fields as Change['fields'],
-  });
-
-const COLUMNS = [
-  'revision',
-  'change_id',
-  'author',
-  'command',
-  'args',
-  'label',
-  'seen',
-  'step_group',
-  'fields',
-] as const;
-
-/** Changes after a revision, the oldest first; at most a thousand. */
-export async function changesSince(db: Kysely<Schema>, report: string, since: number): Promise<Change[]> {
-  const rows = await db
-    .selectFrom('changes')
-    .select(COLUMNS)
-    .where('report_id', '=', report)
-    .where('revision', '>', since)
-    .orderBy('revision')
-    .limit(MOST_CHANGES)
-    .execute();
-  return rows.map(changeOf);
-}
-
-/** The last changes of an author, the oldest first. */
-export async function changesBy(db: Kysely<Schema>, report: string, author: string, most: number): Promise<Change[]> {
-  const rows = await db
-    .selectFrom('changes')
-    .select(COLUMNS)
-    .where('report_id', '=', report)
-    .where('author', '=', author)
-    .orderBy('revision', 'desc')
-    .limit(most)
-    .execute();
-  return rows.reverse().map(changeOf);
-}
-
-/** Changes with these ids, by id. */
-async function changesOf(db: Kysely<Schema>, report: string, ids: readonly string[]): Promise<Map<string, Change>> {
-  if (ids.length === 0) return new Map();
-  const rows = await db
-    .selectFrom('changes')
-    .select(COLUMNS)
-    .where('report_id', '=', report)
-    .where('change_id', 'in', ids)
-    .execute();
-  return new Map(rows.map((row) => [row.change_id, changeOf(row)]));
-}
-
 /** The ids of changes that calls take back. */
 const takenBack = (calls: readonly Call[]): string[] =>
   calls.flatMap(({ name, args }) => {
@@ -106,63 +40,110 @@ const takenBack = (calls: readonly Call[]): string[] =>
     return parsed?.success ? parsed.data.changes : [];
   });
 
-/** Runs calls one after the other on a report; each is done whole or refused. */
-class Runner {
+/** Runs requests one after the other on a report that is locked; each of their calls is done whole or refused. */
+class Session {
+  /** all changes of this session, in order */
   readonly made: Change[] = [];
-  readonly refused: RefusedCall[] = [];
-  readonly left: Path[] = [];
   readonly #trx: Kysely<Schema>;
-  readonly #report: string;
-  readonly #known: Map<string, Change>;
-  #record: ReportRecord;
-  #revision: number;
+  readonly #id: string;
+  /** the revision that the session began at */
+  readonly #begins: number;
+  #now: StoredReport;
 
-  constructor(trx: Kysely<Schema>, report: string, record: ReportRecord, revision: number, known: Map<string, Change>) {
+  constructor(trx: Kysely<Schema>, stored: StoredReport) {
     this.#trx = trx;
-    this.#report = report;
-    this.#record = record;
-    this.#revision = revision;
-    this.#known = known;
+    this.#id = stored.id;
+    this.#begins = stored.revision;
+    this.#now = stored;
   }
 
-  get record(): ReportRecord {
-    return this.#record;
+  get now(): StoredReport {
+    return this.#now;
   }
 
-  get revision(): number {
-    return this.#revision;
+  /** What came after a revision, as far as it is handed out at once. */
+  async #since(base: number): Promise<Change[]> {
+    const logged = base < this.#begins ? await changesSince(this.#trx, this.#id, base) : [];
+    if (logged.length === MOST_CHANGES) return logged;
+    return [...logged, ...this.made.filter(({ revision }) => revision > base)];
   }
 
-  async run(call: Call, request: CallsRequest, since: readonly Change[]): Promise<void> {
-    const seen = Math.min(call.seen ?? request.base, this.#revision);
-    const fieldsOf: FieldsOf = (id) => this.#known.get(id);
+  async request(request: CallsRequest): Promise<Answer> {
+    const { base, commands, blocks } = request;
+    const ids = commands.map((call) => call.id);
+    const wanted = [...ids, ...takenBack(commands)];
+    const known = await changesOf(this.#trx, this.#id, wanted);
+    for (const change of this.made) if (wanted.includes(change.id)) known.set(change.id, change);
+    const logged = new Set(known.keys());
+    const since = await this.#since(base);
+    await storeBlocks(this.#trx, this.#id, blocks);
+    const [from, refused, left]: [number, RefusedCall[], Path[]] = [this.made.length, [], []];
+    const done = new Set(logged);
+    for (const call of commands) {
+      // What is sent twice in one request is done once, too.
+      if (done.has(call.id)) continue;
+      done.add(call.id);
+      const outcome = await this.#call(call, request, [...since, ...this.made.slice(from)], (id) => known.get(id));
+      if ('error' in outcome) refused.push(outcome);
+      else {
+        left.push(...outcome.left);
+        known.set(outcome.change.id, outcome.change);
+      }
+    }
+    await dropUnused(this.#trx, this.#id, Object.keys(blocks), this.made);
+    const { revision } = this.#now;
+    const changes = [...since, ...this.made.slice(from)].slice(0, MOST_CHANGES);
+    // Where there are more than are handed out at once, the rest is asked for.
+    const last = changes.at(-1)?.revision ?? Math.min(base, revision);
+    return {
+      revision: Math.min(last, revision),
+      changes,
+      refused,
+      known: ids.filter((id) => logged.has(id)),
+      left,
+    };
+  }
+
+  async #call(
+    call: Call,
+    request: CallsRequest,
+    since: readonly Change[],
+    fieldsOf: FieldsOf,
+  ): Promise<RefusedCall | { change: Change; left: Path[] }> {
+    const { record } = this.#now;
+    const seen = Math.min(call.seen ?? request.base, this.#now.revision);
     try {
-      const fitted = refitCells(call, request.blocks, this.#record, [...since, ...this.made], randomUUID);
-      await storeBlocks(this.#trx, this.#report, fitted.blocks);
-      const done = runCall(this.#record, fitted.call, fieldsOf);
-      await wantCells(this.#trx, this.#report, reportOf(this.#record), reportOf(done.record));
-      this.#record = done.record;
-      this.#revision += 1;
-      this.left.push(...done.left);
-      const change: Change = {
-        ...fitted.call,
-        seen,
-        revision: this.#revision,
-        by: request.by,
-        label: done.label,
-        fields: done.fields,
-      };
+      if (this.#now.kind === 'style' && call.name !== UNDO && !call.name.startsWith('style.'))
+        throw new Refusal('A house style holds no tables and figures; only the style itself can be changed in it.');
+      const fitted = refitCells(call, request.blocks, record, [...since], randomUUID);
+      await storeBlocks(this.#trx, this.#id, fitted.blocks);
+      const done = runCall(record, fitted.call, fieldsOf);
+      const report = reportOf(done.record);
+      await wantCells(this.#trx, this.#id, reportOf(record), report);
+      await wantStyle(this.#trx, reportOf(record), report);
+      const revision = this.#now.revision + 1;
+      this.#now = { ...this.#now, revision, record: done.record, report };
+      const change: Change = { ...fitted.call, seen, revision, by: request.by, label: done.label, fields: done.fields };
       this.made.push(change);
-      this.#known.set(change.id, change);
+      return { change, left: done.left };
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
-      this.refused.push({ id: call.id, error: error.message });
+      return { id: call.id, error: error.message };
     }
   }
 }
 
-async function store(trx: Kysely<Schema>, id: string, { made, record, revision }: Runner): Promise<void> {
-  const report = reportOf(record);
+/** What was stored, to be held once the transaction is through. */
+interface Kept {
+  state: string;
+  stored: StoredReport;
+  letters: number;
+}
+
+async function store(trx: Kysely<Schema>, { made, now }: Session): Promise<Kept> {
+  const { id, kind, revision, record, report } = now;
+  const { style } = report;
+  const document = JSON.stringify(record);
   await trx
     .insertInto('changes')
     .values(
@@ -180,74 +161,67 @@ async function store(trx: Kysely<Schema>, id: string, { made, record, revision }
       })),
     )
     .execute();
-  await trx
+  const { state } = await trx
     .updateTable('reports')
     .set({
-      title: report.title,
+      title: kind === 'style' && style.kind === 'own' ? style.name : report.title,
       edition: report.edition,
-      document: JSON.stringify(record),
+      document,
       summary: JSON.stringify(summaryOf(report)),
-      checked: checkedNow(revision),
+      checked: asWritten(revision),
       revision,
       changed_at: new Date(),
     })
     .where('id', '=', id)
-    .execute();
+    .returning(STATE.as('state'))
+    .executeTakeFirstOrThrow();
   // Told when the transaction is through, to every server on this database.
   await sql`select pg_notify(${CHANNEL}, ${`${id} ${revision}`})`.execute(trx);
+  return { state, stored: now, letters: document.length };
 }
 
 /**
- * Runs calls on the newest state of a report, one revision each, and answers
- * with every change since the request's base. A call that is in the log already
- * (its answer was lost) is not run again; one that cannot be done is named in
- * `refused`, and the others are done. Undefined when there is no such report.
+ * Runs the calls of requests on the newest state of a report, one revision each,
+ * and answers each with every change since its base. A call that is in the log
+ * already (its answer was lost) is not run again; one that cannot be done is
+ * named in `refused`, and the others are done. Undefined when there is no such
+ * report. All requests are stored, or none of them.
  */
-export async function runCalls(db: Database, id: string, request: CallsRequest): Promise<Answer | undefined> {
-  return db.transaction().execute(async (trx) => {
-    const row = await trx
-      .selectFrom('reports')
-      .select(['id', 'revision', 'document'])
-      .where('id', '=', id)
-      .where('removed_at', 'is', null)
-      .forUpdate()
-      .executeTakeFirst();
-    if (!row) return undefined;
-    const { record, revision } = readStored(row.id, row.revision, row.document);
-    const ids = request.commands.map((call) => call.id);
-    const known = await changesOf(trx, id, [...ids, ...takenBack(request.commands)]);
-    const since = await changesSince(trx, id, request.base);
-    await storeBlocks(trx, id, request.blocks);
-    const logged = new Set(known.keys());
-    const runner = new Runner(trx, id, record, revision, known);
-    for (const call of request.commands) if (!logged.has(call.id)) await runner.run(call, request, since);
-    await dropUnused(trx, id, Object.keys(request.blocks), runner.made);
-    if (runner.made.length > 0) await store(trx, id, runner);
-    const changes = [...since, ...runner.made].slice(0, MOST_CHANGES);
-    const last = changes.at(-1)?.revision ?? Math.min(request.base, runner.revision);
-    const { refused, left } = runner;
-    // Where there are more than are handed out at once, the rest is asked for.
-    return {
-      revision: Math.min(last, runner.revision),
-      changes,
-      refused,
-      known: ids.filter((one) => logged.has(one)),
-      left,
-    };
-  });
-}
-
-/** Runs one command, for programs that do not keep the report themselves. Throws a Refusal when it cannot be done. */
-export async function runOne(
+export async function runRequests(
   db: Database,
   id: string,
+  requests: readonly CallsRequest[],
+): Promise<Answer[] | undefined> {
+  let kept: Kept | undefined;
+  const answers = await db.transaction().execute(async (trx) => {
+    const found = await readReport(trx, id, true);
+    if (!found) return undefined;
+    const session = new Session(trx, found.stored);
+    const done: Answer[] = [];
+    for (const request of requests) done.push(await session.request(request));
+    if (session.made.length > 0) kept = await store(trx, session);
+    return done;
+  });
+  if (kept) hold(kept.state, kept.stored, kept.letters);
+  return answers;
+}
+
+/** Runs the calls of one request; see `runRequests`. */
+export const runCalls = async (db: Database, id: string, request: CallsRequest): Promise<Answer | undefined> =>
+  (await runRequests(db, id, [request]))?.[0];
+
+/** A base beyond every revision: nothing is asked for of what came before. */
+const NEWEST = Number.MAX_SAFE_INTEGER;
+
+/** A request for one command, of a program that does not keep the report itself. */
+export const requestFor = (
   { name, args, by }: { name: string; args: unknown; by: string },
-  blocks: Readonly<Record<string, BlockCells>> = {},
-): Promise<Answer | undefined> {
-  const row = await db.selectFrom('reports').select('revision').where('id', '=', id).executeTakeFirst();
-  const call = { id: randomUUID(), name, args };
-  const answer = row && (await runCalls(db, id, { base: row.revision, commands: [call], blocks, by }));
-  const [refused] = answer?.refused ?? [];
+  blocks: Record<string, BlockCells> = {},
+): CallsRequest => ({ base: NEWEST, commands: [{ id: randomUUID(), name, args }], blocks, by });
+
+/** The answer to a request for one command. Throws a Refusal when it cannot be done. */
+export function ofOne(answer: Answer): Answer {
+  const [refused] = answer.refused;
   if (refused) throw new Refusal(refused.error);
   return answer;
 }

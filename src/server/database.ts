@@ -1,5 +1,6 @@
 import { type ColumnType, type Generated, Kysely, PostgresDialect } from 'kysely';
 import pg from 'pg';
+import type { Family } from '../core/type/families.ts';
 
 type Json<T> = ColumnType<T, string, string>;
 
@@ -18,6 +19,10 @@ export interface Schema {
     created_at: Generated<Date>;
     changed_at: Date;
     removed_at: Date | null;
+    /** a report, or a style that reports have in common: a document that holds nothing but its style */
+    kind: Generated<'report' | 'style'>;
+    /** the style of a house by which it is set, which the database takes from the document */
+    house: ColumnType<string | null, never, never>;
   };
   changes: {
     report_id: string;
@@ -30,16 +35,36 @@ export interface Schema {
     seen: number;
     step_group: string | null;
     fields: Json<unknown>;
+    /** the version of documents it was made on, from 4 */
+    form: Generated<number>;
     made_at: Generated<Date>;
   };
   column_blocks: {
     report_id: string;
     id: string;
     rows: number;
-    /** a JSON array of cells, kept as text so that it is handed out without being parsed */
-    cells: string;
+    /** a JSON array of cells, kept as text so that it is handed out without being parsed; null where the block is a difference */
+    cells: string | null;
     /** likewise what was received of them: a text where the value is not written back as it, else null; null where none is */
     received: string | null;
+    /** the block of the same report that this one is made of, and how, as JSON; null where its cells are there */
+    made_of: string | null;
+    splice: string | null;
+    /** how many differences it is away from a whole block */
+    depth: Generated<number>;
+    stored_at: Generated<Date>;
+  };
+  families: {
+    id: string;
+    name: string;
+    family: Json<Family>;
+    added_at: Generated<Date>;
+  };
+  family_files: {
+    family_id: string;
+    /** weight and posture */
+    cut: string;
+    bytes: Buffer;
   };
 }
 
@@ -52,10 +77,13 @@ export type Summary =
 export type Database = Kysely<Schema>;
 
 /** Opens a pool of connections to the database at a URL. */
-export function openDatabase(url: string): Database {
-  const pool = new pg.Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5000 });
+export function openDatabase(url: string, connections = 8): Database {
+  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 5000 });
   // An idle connection that the server closes is opened anew at the next query; the query says what is wrong then.
-  pool.on('error', (error) => console.error(`database connection lost: ${error.message}`));
+  const tell = (error: Error) => console.error(`database connection lost: ${error.message}`);
+  pool.on('error', tell);
+  // One that is lost between two queries of a transaction is told by the next of them, and is not an error of no one.
+  pool.on('connect', (client) => client.on('error', tell));
   return new Kysely<Schema>({ dialect: new PostgresDialect({ pool }) });
 }
 

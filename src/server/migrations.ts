@@ -81,6 +81,89 @@ const migrations: Record<string, Migration> = {
       await db.schema.alterTable('column_blocks').addColumn('received', 'text').execute();
     },
   },
+  /** An edited column is kept as what changed since another block, and blocks know their age, so that they can be cleared. */
+  '004-blocks-as-differences': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .alterTable('column_blocks')
+        .addColumn('made_of', 'text')
+        .addColumn('splice', 'text')
+        .addColumn('depth', 'integer', (column) => column.notNull().defaultTo(0))
+        .addColumn('stored_at', 'timestamptz', (column) => column.notNull().defaultTo(sql`now()`))
+        .alterColumn('cells', (column) => column.dropNotNull())
+        .execute();
+      await sql`
+        alter table column_blocks
+          add constraint column_blocks_made_of foreign key (report_id, made_of)
+            references column_blocks (report_id, id) deferrable initially deferred,
+          add constraint column_blocks_whole_or_made
+            check ((cells is null) = (made_of is not null and splice is not null))`.execute(db);
+      await db.schema
+        .createIndex('column_blocks_by_made_of')
+        .on('column_blocks')
+        .columns(['report_id', 'made_of'])
+        .execute();
+      // Documents are compared only where the row says nothing of a change: they are large.
+      await sql`
+        create or replace function forget_check() returns trigger language plpgsql as $$
+        begin
+          if new.checked is not distinct from old.checked then
+            if new.document is distinct from old.document then
+              new.checked := null;
+            end if;
+          end if;
+          return new;
+        end $$`.execute(db);
+      await db.schema.createIndex('changes_by_age').on('changes').columns(['report_id', 'made_at']).execute();
+    },
+  },
+  /** Styles that reports have in common are documents, too; which one a report has is taken from its document, also where that is changed by hand. */
+  '005-house-styles': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .alterTable('reports')
+        .addColumn('kind', 'text', (column) =>
+          column.notNull().defaultTo('report').check(sql`kind in ('report', 'style')`),
+        )
+        .addColumn('house', 'text', (column) => column.generatedAlwaysAs(sql`document #>> '{style,id}'`).stored())
+        .execute();
+      await db.schema.createIndex('reports_by_house').on('reports').column('house').execute();
+    },
+  },
+  /** Changes say on which version of documents they were made. */
+  '006-form-of-changes': {
+    async up(db: Kysely<unknown>) {
+      // What is in the log already was made on version 4 or before.
+      await db.schema
+        .alterTable('changes')
+        .addColumn('form', 'integer', (column) => column.notNull().defaultTo(4))
+        .execute();
+      await db.schema
+        .alterTable('changes')
+        .alterColumn('form', (column) => column.setDefault(5))
+        .execute();
+    },
+  },
+  /** Families of type of one's own, and their files: each of one weight and posture. */
+  '007-families': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('families')
+        .addColumn('id', 'text', (column) => column.primaryKey())
+        .addColumn('name', 'text', (column) => column.notNull())
+        .addColumn('family', 'jsonb', (column) => column.notNull())
+        .addColumn('added_at', 'timestamptz', (column) => column.notNull().defaultTo(sql`now()`))
+        .execute();
+      await sql`create unique index families_by_name on families (lower(name))`.execute(db);
+      await db.schema
+        .createTable('family_files')
+        .addColumn('family_id', 'text', (column) => column.notNull().references('families.id').onDelete('cascade'))
+        .addColumn('cut', 'text', (column) => column.notNull())
+        .addColumn('bytes', 'bytea', (column) => column.notNull())
+        .addPrimaryKeyConstraint('family_files_pk', ['family_id', 'cut'])
+        .execute();
+    },
+  },
 };
 
 /** Brings the database's tables up to date. */

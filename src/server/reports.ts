@@ -1,53 +1,18 @@
 /** Reading reports, and what the Desk says of them. */
 import { randomUUID } from 'node:crypto';
-import type { Kysely } from 'kysely';
+import { LRUCache } from 'lru-cache';
 import type { BlockCells } from '../core/change/wire.ts';
 import { Refusal } from '../core/refusal.ts';
-import { type ReportRecord, recordOf, reportOf } from '../core/report/record.ts';
+import { sayMissing } from '../core/report/missing-cells.ts';
+import { recordOf } from '../core/report/record.ts';
 import { figuresOf, type Report, tableIn, tablesOf } from '../core/report/report.ts';
 import { rootOf, TableMaker } from '../core/report/tables.ts';
 import { readDocument } from '../core/report/upgrade.ts';
 import type { Cell, Table } from '../core/table/column.ts';
-import { loadBlock, storeBlocks, wantCells } from './blocks.ts';
-import type { Database, Schema, Summary } from './database.ts';
-
-export interface StoredReport {
-  id: string;
-  revision: number;
-  record: ReportRecord;
-  report: Report;
-}
-
-/** A stored report that this version cannot read; the message says why. */
-export class Unreadable extends Refusal {}
-
-/** For which form of documents a summary holds; a new one has every document looked through again. */
-const FORM = 'version 3';
-
-/** What was looked through is told apart from what was changed by hand afterwards. */
-export const checkedNow = (revision: number): string => `${FORM}, revision ${revision}`;
-
-/** Reads a stored document. Throws an Unreadable that says what is wrong with it. */
-export function readStored(id: string, revision: number, document: unknown): StoredReport {
-  try {
-    const record = readDocument(document);
-    return { id, revision, record, report: reportOf(record) };
-  } catch (error) {
-    if (error instanceof Refusal) throw new Unreadable(error.message);
-    throw error;
-  }
-}
-
-/** The report, or undefined when there is none or it was removed. Throws an Unreadable. */
-export async function loadReport(db: Kysely<Schema>, id: string): Promise<StoredReport | undefined> {
-  const row = await db
-    .selectFrom('reports')
-    .select(['id', 'revision', 'document'])
-    .where('id', '=', id)
-    .where('removed_at', 'is', null)
-    .executeTakeFirst();
-  return row && readStored(row.id, row.revision, row.document);
-}
+import { withReceived } from '../core/table/received.ts';
+import { KEPT_DAYS, loadCells, storeBlocks, wantCells } from './blocks.ts';
+import type { Database, Summary } from './database.ts';
+import { asWritten, FORM, type Kind, lookedThrough, readStored, type StoredReport, Unreadable } from './stored.ts';
 
 /** A document as it is stored, whether it can be read or not. */
 export async function loadDocument(
@@ -80,16 +45,16 @@ export interface ReportSummary {
 async function checkDocuments(db: Database): Promise<void> {
   const rows = await db
     .selectFrom('reports')
-    .select(['id', 'revision', 'document'])
+    .select(['id', 'kind', 'revision', 'document'])
     .where((where) =>
       where.or([where('checked', 'is', null), where('summary', 'is', null), where('checked', 'not like', `${FORM},%`)]),
     )
     .execute();
-  for (const { id, revision, document } of rows) {
+  for (const { id, kind, revision, document } of rows) {
     let summary: Summary;
     let edition = '';
     try {
-      const { report } = readStored(id, revision, document);
+      const { report } = readStored(id, kind, revision, document);
       summary = summaryOf(report);
       edition = report.edition;
     } catch (error) {
@@ -98,7 +63,7 @@ async function checkDocuments(db: Database): Promise<void> {
     }
     await db
       .updateTable('reports')
-      .set({ summary: JSON.stringify(summary), edition, checked: checkedNow(revision) })
+      .set({ summary: JSON.stringify(summary), edition, checked: lookedThrough(revision) })
       .where('id', '=', id)
       .where('revision', '=', revision)
       .execute();
@@ -111,6 +76,7 @@ export async function listReports(db: Database): Promise<ReportSummary[]> {
   const rows = await db
     .selectFrom('reports')
     .select(['id', 'title', 'edition', 'revision', 'summary', 'changed_at'])
+    .where('kind', '=', 'report')
     .where('removed_at', 'is', null)
     .orderBy('changed_at', 'desc')
     .execute();
@@ -123,11 +89,33 @@ export async function listReports(db: Database): Promise<ReportSummary[]> {
   }));
 }
 
+/** A report off the Desk, and until when it can be brought back. */
+export interface RemovedReport {
+  id: string;
+  title: string;
+  until: Date;
+}
+
+/** Reports that were removed, the last one first. */
+export async function listRemoved(db: Database): Promise<RemovedReport[]> {
+  const rows = await db
+    .selectFrom('reports')
+    .select(['id', 'title', 'removed_at'])
+    .where('kind', '=', 'report')
+    .where('removed_at', 'is not', null)
+    .orderBy('removed_at', 'desc')
+    .execute();
+  return rows.flatMap(({ removed_at, ...row }) =>
+    removed_at === null ? [] : [{ ...row, until: new Date(removed_at.getTime() + KEPT_DAYS * 86_400_000) }],
+  );
+}
+
 /** Stores a new report with the cells of its tables; returns its id. */
 export async function createReport(
   db: Database,
   report: Report,
   blocks: Readonly<Record<string, BlockCells>> = {},
+  kind: Kind = 'report',
 ): Promise<string> {
   const id = randomUUID();
   const record = readDocument(recordOf(report));
@@ -136,12 +124,13 @@ export async function createReport(
       .insertInto('reports')
       .values({
         id,
+        kind,
         title: report.title,
         edition: report.edition,
         document: JSON.stringify(record),
         revision: 0,
         summary: JSON.stringify(summaryOf(report)),
-        checked: checkedNow(0),
+        checked: asWritten(0),
         changed_at: new Date(),
         removed_at: null,
       })
@@ -158,22 +147,75 @@ export async function setRemoved(db: Database, id: string, removed: boolean): Pr
     .updateTable('reports')
     .set({ removed_at: removed ? new Date() : null })
     .where('id', '=', id)
+    .where('kind', '=', 'report')
     .executeTakeFirst();
   return result.numUpdatedRows > 0n;
 }
 
-/** A whole table with its cells, shaped and calculated. */
-export async function loadTable(db: Database, stored: StoredReport, tableId: string): Promise<Table | undefined> {
+/** Cells that are held, in all; a number takes about eight bytes, a text more. */
+const MOST_CELLS = 4_000_000;
+const heldCells = new LRUCache<string, readonly Cell[]>({ maxSize: MOST_CELLS });
+
+/** The cells of a block, which never changes once it is stored. */
+async function cellsOf(db: Database, report: string, block: string): Promise<readonly Cell[] | undefined> {
+  const key = `${report}/${block}`;
+  const held = heldCells.get(key);
+  if (held) return held;
+  const cells = (await loadCells(db, report, block))?.cells;
+  if (!cells) return undefined;
+  heldCells.set(key, cells, { size: cells.length + 1 });
+  return cells;
+}
+
+/** A whole table with its cells, shaped and calculated. Throws a Refusal that names the column whose cells are missing. */
+export async function loadTable(
+  db: Database,
+  stored: StoredReport,
+  tableId: string,
+  maker = new TableMaker(),
+): Promise<Table | undefined> {
   const { report, id } = stored;
   const item = tableIn(report, tableId);
   if (!item) return undefined;
+  const root = rootOf(report, item);
   const cells = new Map<string, readonly Cell[]>();
   await Promise.all(
-    rootOf(report, item).columns.map(async ({ block }) => {
-      const text = await loadBlock(db, id, block);
-      if (text === undefined) throw new Error(`The cells ${block} of table ${tableId} are not in the database.`);
-      cells.set(block, JSON.parse(text) as Cell[]);
+    root.columns.map(async ({ block, meta }) => {
+      const found = await cellsOf(db, id, block);
+      if (!found) throw new Refusal(sayMissing(root.name, meta.title, block));
+      cells.set(block, found);
     }),
   );
-  return new TableMaker().make(report, item, (block) => cells.get(block));
+  return maker.make(report, item, (block) => cells.get(block));
+}
+
+/** A stored table with what was received of its numbers, by which provisional ones are told; another table as it is. */
+export async function tableAsReceived(
+  db: Database,
+  { id, report }: StoredReport,
+  tableId: string,
+  table: Table,
+): Promise<Table> {
+  const item = tableIn(report, tableId);
+  if (item?.type !== 'table') return table;
+  const received = new Map(
+    await Promise.all(
+      item.columns.map(async ({ block, meta }) => [meta.key, (await loadCells(db, id, block))?.received] as const),
+    ),
+  );
+  const columns = table.columns.map((column) =>
+    received.has(column.key) ? withReceived(column, received.get(column.key)) : column,
+  );
+  return { ...table, columns };
+}
+
+/** Several tables of a report, by their ids; those it does not have are left out. */
+export async function loadTables(
+  db: Database,
+  stored: StoredReport,
+  ids: readonly string[],
+  maker = new TableMaker(),
+): Promise<ReadonlyMap<string, Table>> {
+  const tables = await Promise.all(ids.map(async (id) => [id, await loadTable(db, stored, id, maker)] as const));
+  return new Map(tables.flatMap(([id, table]) => (table ? [[id, table] as const] : [])));
 }

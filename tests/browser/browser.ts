@@ -1,7 +1,7 @@
 /** A headless Chromium and the pages of a running Rizo. */
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { type Browser, chromium, type Page } from 'playwright-core';
+import { type Browser, chromium, type Locator, type Page } from 'playwright-core';
 import { CHROMIUM } from '../../launcher/packages.ts';
 
 export const BASE = process.env['RIZO_URL'] ?? '';
@@ -39,6 +39,17 @@ export async function newPage(browser: Browser, width = 1280, height = 800): Pro
   return page;
 }
 
+/** Takes one of some choices by its value or its words: of a list, or of words that all stand there. */
+export async function choose(of: Locator, wish: string | { label: string }): Promise<void> {
+  if (await of.evaluate((element) => element.tagName === 'SELECT')) {
+    await of.selectOption(wish);
+    return;
+  }
+  const named = of.getByRole('radio', { name: typeof wish === 'string' ? wish : wish.label, exact: true });
+  const radio = typeof wish === 'string' ? of.locator(`input[value=${JSON.stringify(wish)}]`).or(named) : named;
+  await radio.first().locator('..').click();
+}
+
 /** Makes a report on the Desk and waits for the place where a table is brought in. */
 export async function newReport(page: Page): Promise<void> {
   await page.goto(BASE);
@@ -71,6 +82,9 @@ export async function figureOf(page: Page, name: string): Promise<void> {
 export async function saved(page: Page): Promise<void> {
   await page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();
 }
+
+/** By how much the window itself could be scrolled, pixels; screens have parts that scroll, and stand still themselves. */
+export const windowScrolls = (page: Page) => page.evaluate(() => document.documentElement.scrollHeight - innerHeight);
 
 /** Tick labels of the left axis on the sheet, from the bottom up. */
 export const leftTicks = (page: Page) =>

@@ -12,6 +12,7 @@ import { BASE } from './browser.ts';
 
 const { report, blocks } = demoReport();
 const maker = new TableMaker();
+type ReportWithCells = [Parameters<typeof createReport>[1], Parameters<typeof createReport>[2]];
 
 export const DEMO_FIGURES: readonly FigureSpec[] = report.items.filter((item) => item.type === 'figure');
 
@@ -24,9 +25,12 @@ export function demoTable(figure: FigureSpec): Table {
 }
 
 /** Stores a demo report of its own and opens it. */
-export async function openDemo(page: Page): Promise<void> {
+export const openDemo = (page: Page): Promise<void> => openReport(page, report, blocks);
+
+/** Stores a report with the cells of its tables and opens it. */
+export async function openReport(page: Page, ...[own, cells]: ReportWithCells): Promise<void> {
   const database = openDatabase(process.env['DATABASE_URL'] ?? '');
-  const id = await createReport(database, report, blocks);
+  const id = await createReport(database, own, cells);
   await database.destroy();
   await page.goto(`${BASE}/reports/${id}`);
   await page.locator('.sheet svg').waitFor();

@@ -2,7 +2,18 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { textWidth } from '../../src/core/text/measure.ts';
-import { BASE, bringIn, figureOf, leftTicks, newReport, received, receivedText, saved, strip } from './browser.ts';
+import {
+  BASE,
+  bringIn,
+  choose,
+  figureOf,
+  leftTicks,
+  newReport,
+  received,
+  receivedText,
+  saved,
+  strip,
+} from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -168,7 +179,7 @@ describe('setting a figure', () => {
     await step(
       'end',
       async () => {
-        await page.getByLabel('Where the left axis ends').selectOption('given');
+        await choose(page.getByLabel('Where the left axis ends'), 'given');
         await fill('Last value of the left axis', '120000');
       },
       () => has('120,000'),
@@ -268,7 +279,7 @@ describe('a workbook', () => {
     await page.getByLabel('Table file').setInputFiles(received('key-figures.xlsx'));
     await page.getByText('22 rows × 4 columns, as understood').waitFor();
     expect(await page.getByLabel('Name of the table').inputValue()).toBe('Skerry Line, monthly key figures');
-    await page.getByLabel('Sheet').selectOption('Piers');
+    await choose(page.getByLabel('Sheet'), 'Piers');
     await page.getByText('22 rows × 4 columns, as understood').waitFor({ state: 'detached' });
     expect(await page.getByLabel('Name of the table').inputValue()).toContain('Piers');
   });

@@ -2,11 +2,16 @@ import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { nameOfLine } from '../../src/core/figure/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
+import { newReport } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
 import { columnOf, type Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { formatPeriod } from '../../src/core/time/format.ts';
+import { dressedLine } from '../unit/dressed.ts';
+import { situation } from '../unit/situations.ts';
+import { dates, months, numbers } from '../unit/tables.ts';
 import { figureOf, receivedText } from './browser.ts';
-import { DEMO_FIGURES, demoTable, openDemo, showItem } from './demo.ts';
+import { DEMO_FIGURES, demoTable, openDemo, openReport, showItem } from './demo.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -16,6 +21,32 @@ const faces = (name: 'Set' | 'Inspect') => page.getByRole('button', { name, exac
 const lines = () => chart().locator('.apexcharts-series path.apexcharts-line').count();
 
 describe('the Inspect face', () => {
+  it('writes names and units as they are, whatever marks are in them, and values with the decimals they have', async () => {
+    const evil = `O'Brien & Sons <img src="data:," onerror="window.attacked = 1">`;
+    const values = [7, 0, 12, 3, 5, 8];
+    const measure = { ...numbers('loads', values, '<b>t</b> & more'), title: 'Loads' };
+    const { spec, table } = situation('Names', [dates(months(2024, 1, 6), 'month'), measure]);
+    const lines = spec.lines.map((line) => ({ ...line, name: evil }));
+    let count = 0;
+    const { item, blocks } = packTable(spec.table, table, () => `b${++count}`);
+    page = await openPage();
+    await openReport(page, { ...newReport('Names', ''), items: [{ ...spec, lines }, item] }, blocks);
+    await page.locator('body').click({ position: { x: 700, y: 60 } });
+    await page.keyboard.press('i');
+    await chart().locator('.apexcharts-series path').first().waitFor();
+    const plot = await chart().locator('.apexcharts-grid').boundingBox();
+    if (!plot) throw new Error('The chart has a plot.');
+    await page.mouse.move(plot.x + plot.width * 0.02, plot.y + plot.height / 2, { steps: 4 });
+    const tip = chart().locator('.apexcharts-tooltip');
+    await tip.locator('.apexcharts-tooltip-title').waitFor();
+    expect(await tip.locator('.apexcharts-tooltip-text-y-label').first().textContent()).toContain(evil);
+    expect(await tip.locator('.apexcharts-tooltip-text-y-value').first().textContent()).toBe('7 <b>t</b> & more');
+    const legend = chart().locator('.apexcharts-legend-text');
+    for (const name of await legend.allTextContents()) expect(name).toBe(evil);
+    expect(await chart().locator('img').count()).toBe(0);
+    expect(await page.evaluate(() => 'attacked' in window)).toBe(false);
+  });
+
   it('shows values under the pointer, zooms, turns lines off and on, and leaves the set face as it is', async () => {
     page = await openPage();
     await figureOf(page, 'sailings-monthly.csv');
@@ -149,7 +180,7 @@ function heldAt(figure: FigureSpec, table: Table, place: string): Map<string, nu
       const names = [panels?.by, panels?.down].flatMap((split) =>
         split?.kind === 'category' ? [String(columnOf(table, split.column)?.cells[row] ?? '')] : [],
       );
-      const name = panels ? names.join(', ') : nameOfLine(line, column);
+      const name = panels ? names.join(', ') : nameOfLine(dressedLine(line), column);
       const before = held.get(name);
       held.set(name, before === undefined || before === null || value === null ? value : before + value);
     }

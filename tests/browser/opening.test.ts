@@ -43,3 +43,31 @@ it('loads little before the first figure is seen, and says how much', async () =
   expect(troubles.get(page)).toEqual([]);
   await page.context().close();
 });
+
+it('asks once for a report, and for the first pages of its manuscript, before what shows them is there', async () => {
+  const page = await newPage(browser);
+  await openDemo(page);
+  const { pathname } = new URL(page.url());
+  await page.goto('about:blank');
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    const { pathname: at, search } = new URL(request.url());
+    if (at === `/api${pathname}` || at === `/api${pathname}/manuscript/pages`) asked.push(`${at}${search}`);
+  });
+  await page.goto(`${process.env['RIZO_URL']}${pathname}#.manuscript`);
+  await page.locator('[data-page="2"] img').waitFor();
+  await expect.poll(() => page.locator('[aria-busy="false"]:has([data-page])').count()).toBe(1);
+  expect(asked.filter((path) => path.includes('?by='))).toHaveLength(1);
+  expect(asked.filter((path) => path.endsWith('from=1&to=2'))).toHaveLength(1);
+  expect(asked).toHaveLength(2);
+  // The asking begins while the scripts of the screen are read.
+  const begun = await page.evaluate(() => {
+    const at = (part: string) =>
+      performance.getEntriesByType('resource').find(({ name }) => name.includes(part))?.startTime ?? -1;
+    return { pages: at('manuscript/pages'), blocks: at('/blocks/') };
+  });
+  expect(begun.pages).toBeGreaterThan(0);
+  expect(begun.blocks).toBeGreaterThan(begun.pages);
+  expect(troubles.get(page)).toEqual([]);
+  await page.context().close();
+});

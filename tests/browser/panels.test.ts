@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
-import { newReport, received, saved, strip } from './browser.ts';
+import { choose, newReport, received, saved, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { inBrowser } from './in-browser.ts';
 
@@ -48,11 +48,11 @@ describe('panels', () => {
     await chip.click();
     expect(await chip.getAttribute('aria-pressed')).toBe('true');
     expect(await coloursOf()).toEqual(expect.arrayContaining(['#8b8391', '#5b3a63']));
-    await page.getByLabel('What runs from top to bottom').selectOption('nothing');
+    await choose(page.getByLabel('What runs from top to bottom'), 'nothing');
     await expect.poll(() => panels().count()).toBe(4);
-    await page.getByLabel('Order of the panels').selectOption({ label: 'by their change from first to last' });
+    await choose(page.getByLabel('Order of the panels'), { label: 'by their change from first to last' });
     const falling = await named();
-    await page.getByLabel('Direction of the order').selectOption({ label: 'the lowest first' });
+    await choose(page.getByLabel('Direction of the order'), { label: 'the lowest first' });
     await expect.poll(named).toEqual([...falling].reverse());
 
     await saved(page);
@@ -119,9 +119,12 @@ describe('panels', () => {
     for (let turn = 0; turn < 24; turn++) {
       await page.keyboard.press('Tab');
       reached.add(
-        await page.evaluate(
-          () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
-        ),
+        await page.evaluate(() => {
+          const now = document.activeElement;
+          // Words to choose from are named together.
+          const group = now?.closest('[role="radiogroup"]');
+          return (group ?? now)?.getAttribute('aria-label') ?? now?.textContent ?? '';
+        }),
       );
     }
     for (const label of [
@@ -168,7 +171,7 @@ describe('panels', () => {
     await page.keyboard.press('Enter');
     expect(await page.getByRole('alert').first().textContent()).toContain('at least one panel');
     await page.keyboard.press('Escape');
-    await page.getByLabel('What shares a scale').selectOption({ label: 'a scale for each panel' });
+    await choose(page.getByLabel('What shares a scale'), { label: 'a scale for each panel' });
     await expect.poll(numbered).toBe(4);
     await expect.poll(() => page.getByText('Heights do not compare').count()).toBe(1);
     await page.getByRole('button', { name: 'One scale for all panels' }).click();
@@ -192,7 +195,7 @@ describe('panels', () => {
     await strip(page, 'Levels & notes');
     await page.getByRole('button', { name: 'a note', exact: true }).click();
     await page.locator('.sheet text').filter({ hasText: 'What happened here' }).waitFor();
-    await page.getByLabel('Panel of the note').selectOption({ label: 'Ness' });
+    await choose(page.getByLabel('Panel of the note'), { label: 'Ness' });
     const home = () =>
       page
         .locator('.sheet text')

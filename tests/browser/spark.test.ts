@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { bringIn, newReport, received, saved, strip } from './browser.ts';
+import { bringIn, choose, newReport, received, saved, strip } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -53,9 +53,9 @@ describe('a spark table', () => {
     expect(await marks.count()).toBeGreaterThan(before);
     await page.keyboard.press('Control+z');
     expect(await marks.count()).toBe(before);
-    await page.getByLabel('Scale of the sparklines').selectOption('all rows');
+    await choose(page.getByLabel('Scale of the sparklines'), 'all rows');
     await column('spark-1').getByText('one scale').waitFor();
-    await page.getByLabel('What is drawn').selectOption('win / loss');
+    await choose(page.getByLabel('What is drawn'), 'win / loss');
     expect(await column('spark-1').locator('rect').count()).toBeGreaterThan(rows);
     await page.keyboard.press('Control+z');
     await strip(page, 'Columns & rows');
@@ -74,8 +74,8 @@ describe('a spark table', () => {
     await make('passengers-series-in-rows.csv');
     const [first = ''] = await names();
     await column('spark-1').locator('path').first().click({ force: true });
-    await page.getByLabel('Which rows are set').selectOption('yes');
-    await page.getByLabel('What is drawn').selectOption('columns');
+    await choose(page.getByLabel('Which rows are set'), 'yes');
+    await choose(page.getByLabel('What is drawn'), 'columns');
     const list = page.getByLabel('Rows that are exceptions');
     await list.getByText(first).waitFor();
     expect(await list.textContent()).toContain('has its own kind');
@@ -98,13 +98,13 @@ describe('a spark table', () => {
     await page.keyboard.press('t');
     await column('spark-1~0').waitFor({ state: 'detached' });
     await strip(page, 'Columns & rows');
-    await page.getByLabel('Order of the rows').selectOption({ label: 'the latest value' });
+    await choose(page.getByLabel('Order of the rows'), { label: 'the latest value' });
     const sorted = await names();
     expect(sorted).not.toEqual(order);
     expect([...sorted].sort()).toEqual([...order].sort());
     const latest = (await column('derived-1').locator('text').allTextContents()).map(Number).filter(Number.isFinite);
     expect(latest).toEqual([...latest].sort((a, b) => b - a));
-    await page.getByLabel('Total row').selectOption('yes');
+    await choose(page.getByLabel('Total row'), 'yes');
     expect((await names()).at(-1)).toBe('Total');
     await page.getByLabel('Rows that are shown').fill('o*r');
     await page.keyboard.press('Enter');
@@ -157,7 +157,7 @@ describe('a spark table', () => {
 
   it('has looks that are picked up, laid on other sparklines and kept in the house style', async () => {
     await make('passengers-series-in-rows.csv');
-    await page.getByLabel('What is drawn').selectOption('area');
+    await choose(page.getByLabel('What is drawn'), 'area');
     await page.getByRole('button', { name: 'pick up' }).click();
     await page.getByRole('button', { name: /^Looks of the house style/ }).click();
     await page.getByLabel('Name of the look').fill('Quiet area');
@@ -198,8 +198,8 @@ describe('a spark table', () => {
     expect(strFromU8(files['word/document.xml'] as Uint8Array).split('<w:tr>').length - 1).toBe(rows + 1);
     const numbers = await take(/^Numbers, CSV/);
     expect(readFileSync(numbers.path, 'utf8').trim().split('\r\n')).toHaveLength(rows + 1);
-    await page.getByRole('button', { name: 'Copy the table' }).click();
-    await page.getByText('Copied; paste it into a document.').waitFor();
+    await page.getByRole('button', { name: /^Copy Picture/ }).click();
+    await page.getByText('Copied; paste it where it is wanted.').waitFor();
     const word = await take('a word');
     expect(readFileSync(word.path, 'utf8')).toMatch(/style="vertical-align:-[\d.]+pt"/);
     const svg = await take(/SVG, text as outlines/);

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { bringIn, figureOf, newReport, received, saved } from './browser.ts';
+import { bringIn, choose, figureOf, newReport, received, saved } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -234,13 +234,13 @@ describe('the grid', () => {
     await page.getByRole('button', { name: 'Set column passengers' }).click();
     await set('Title of the column', 'Guests');
     await set('Unit of the column', 'k');
-    await page.getByLabel('Decimals of the column').selectOption('1');
+    await choose(page.getByLabel('Decimals of the column'), '1');
     await press('Escape');
     await page.getByRole('columnheader', { name: 'Guests' }).waitFor();
     expect(await column(2)).toEqual(['10.0', '20.0', 'closed', '40.0', '50.0']);
     expect(await page.getByRole('columnheader', { name: 'Guests' }).textContent()).toContain('number, k');
     await page.getByRole('button', { name: 'Set column Guests' }).click();
-    await page.getByLabel('Kind of the column').selectOption('text');
+    await choose(page.getByLabel('Kind of the column'), 'text');
     await press('Escape');
     expect(await column(2)).toEqual(['10', '20', 'closed', '40', '50']);
     for (let turn = 0; turn < 4; turn++) await page.getByRole('button', { name: 'Undo' }).click();
@@ -256,7 +256,7 @@ describe('the grid', () => {
     await grid().waitFor();
     const kind = async (name: string, to: string) => {
       await page.getByRole('button', { name: `Set column ${name}` }).click();
-      await page.getByLabel('Kind of the column').selectOption(to);
+      await choose(page.getByLabel('Kind of the column'), to);
       await press('Escape');
     };
     await expect.poll(() => column(2)).toEqual(['1,250.5', '1,300.0', '1,310.1']);
@@ -299,9 +299,9 @@ describe('bringing a table in', () => {
     await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
     await page.getByText('25 rows × 10 columns, as understood').waitFor();
     expect(await page.getByLabel('First line of the table').inputValue()).toBe('4');
-    await page.getByLabel('Where series stand').selectOption('columns');
+    await choose(page.getByLabel('Where series stand'), 'columns');
     await page.getByText('9 rows × 26 columns, as understood').waitFor();
-    await page.getByLabel('Where series stand').selectOption('rows');
+    await choose(page.getByLabel('Where series stand'), 'rows');
     await page.getByRole('button', { name: 'They are no totals' }).click();
     await page.getByRole('button', { name: 'They are no totals' }).waitFor({ state: 'detached' });
     await page.getByLabel('Last line of the table').fill('9');
@@ -427,7 +427,7 @@ describe('a newer extract', () => {
     await changes.waitFor();
     expect(await changes.textContent()).toContain('Nov 2026');
     expect(await changes.textContent()).toContain('values are revised');
-    await page.getByLabel('What becomes of rows that are not in the newer extract').selectOption('stay');
+    await choose(page.getByLabel('What becomes of rows that are not in the newer extract'), 'stay');
     await page.getByRole('button', { name: 'Take the newer data' }).click();
     await page.getByRole('tab', { name: 'Remarks' }).waitFor();
     await page.getByRole('navigation').getByText('35 rows × 10 columns').waitFor();
@@ -461,7 +461,7 @@ describe('new columns and shapes', () => {
     await press('ArrowRight');
     await page.keyboard.type('1');
     await page.getByText(/“A, % change” is calculated from other columns/).waitFor();
-    await page.getByLabel('What is calculated').selectOption('rolling mean');
+    await choose(page.getByLabel('What is calculated'), 'rolling mean');
     await page.getByLabel('Title of the new column').fill('Smooth');
     await page.getByLabel('Title of the new column').press('Enter');
     await page.getByRole('button', { name: 'Add the column' }).click();

@@ -1,7 +1,7 @@
 /** Words that follow the data, and words that are told when the data move on. */
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { bringIn, newReport, saved, strip } from './browser.ts';
+import { bringIn, choose, newReport, saved, strip } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -41,7 +41,7 @@ async function freight(): Promise<void> {
 /** Sets the window by the sentence of the date axis. */
 async function drawFrom(first: string): Promise<void> {
   await strip(page, 'Date axis');
-  await page.getByLabel('Which part is drawn').selectOption('range');
+  await choose(page.getByLabel('Which part is drawn'), 'range');
   const from = page.getByLabel('First that is drawn', { exact: true });
   await from.fill(first);
   await from.press('Enter');
@@ -78,9 +78,9 @@ describe('a suggested title', () => {
     await typeLast('56');
     await backToFigure();
     await expect.poll(() => wordsOf('title')).toBe('Load: highest since July 2025, at 56 t in June 2026');
-    await page.getByLabel('Language of the report').selectOption('pl-PL');
+    await choose(page.getByLabel('Language of the report'), 'pl-PL');
     await expect.poll(() => wordsOf('title')).toBe('Load: najwyższa wartość od lipca 2025, 56 t w czerwcu 2026');
-    await page.getByLabel('Language of the report').selectOption('de-DE');
+    await choose(page.getByLabel('Language of the report'), 'de-DE');
     await expect.poll(() => wordsOf('title')).toBe('Load: höchster Wert seit Juli 2025, bei 56 t im Juni 2026');
     expect(await wordsOf('subtitle')).toBe('Nov. 2025 bis Juni 2026');
     await saved(page);
@@ -111,9 +111,9 @@ describe('a suggested title', () => {
     await page.getByRole('button', { name: /^Load: highest on record/ }).click();
     const title = page.getByRole('textbox', { name: 'Title', exact: true });
     await title.click();
-    await page.keyboard.press('End');
+    await page.keyboard.press('Control+End');
     await page.getByRole('button', { name: 'take the sentence apart' }).click();
-    await page.keyboard.press('End');
+    await page.keyboard.press('Control+End');
     await page.keyboard.type(', they say');
     await page.keyboard.press('Enter');
     await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026, they say');

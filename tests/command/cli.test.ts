@@ -1,32 +1,62 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
+import { FIRST_STYLE } from '../../src/core/report/report.ts';
+import { styleFile } from '../../src/core/report/style-file.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { readBundle } from '../../src/formats/bundle.ts';
+import { readFamily } from '../../src/formats/own-font.ts';
 import { readTableFile } from '../../src/formats/table-file.ts';
+import { harbourGrotesk } from '../fonts.ts';
 import { gridTable, panelled } from '../unit/panelled.ts';
+import { endProcess, folder, run, runScript } from './run.ts';
 
-const rizo = fileURLToPath(new URL('../../rizo', import.meta.url));
 const received = (name: string) => fileURLToPath(new URL(`../received/${name}`, import.meta.url));
-const folder = mkdtempSync(join(tmpdir(), 'rizo-cli-'));
-const run = (...args: string[]) => {
-  // No database: the command line does its work without one.
-  const { DATABASE_URL: _, ...env } = process.env;
-  const { status, stdout, stderr } = spawnSync(rizo, args, { encoding: 'utf8', env, cwd: folder });
-  return { status, stdout, stderr };
-};
+
+afterAll(endProcess);
+
+describe('./rizo report', () => {
+  it('writes the demo as a bundle and its report in each form, without a database, and says what is wrong with others', () => {
+    const [file, out] = [join(folder, 'demo.rizo'), join(folder, 'demo.pdf')];
+    expect(run('report', 'demo', '-o', file).status).toBe(0);
+    expect(readBundle('demo.rizo', new Uint8Array(readFileSync(file))).house?.name).toBe('Skerry plain');
+    expect(run('report', 'build', file, '-o', out).status).toBe(0);
+    expect(readFileSync(out).subarray(0, 5).toString()).toBe('%PDF-');
+    for (const [name, begins] of [
+      ['demo.docx', 'PK'],
+      ['demo.html', '<!doctype html>'],
+      ['demo.zip', 'PK'],
+    ] as const) {
+      const made = join(folder, name);
+      expect(run('report', 'build', file, '-o', made)).toMatchObject({ status: 0, stdout: `${made}\n` });
+      expect(readFileSync(made).subarray(0, begins.length).toString()).toBe(begins);
+    }
+    writeFileSync(file, 'no bundle');
+    for (const wrong of [
+      ['report', 'build', file, '-o', out],
+      ['report', 'build', join(folder, 'absent.rizo'), '-o', out],
+      ['report', 'build', file, '-o', join(folder, 'x.doc')],
+      ['report', 'what'],
+    ]) {
+      const { status, stderr } = run(...wrong);
+      expect(status).not.toBe(0);
+      expect(stderr.trim().split('\n')).toHaveLength(1);
+    }
+  });
+});
 
 describe('./rizo render', () => {
   it('sets each received table as SVG', () => {
     for (const name of ['sailings-monthly.csv', 'by-year.csv', 'time-of-day.tsv']) {
       const out = join(folder, `${name}.svg`);
-      expect(run('render', '--table', received(name), '-o', out)).toEqual({ status: 0, stdout: '', stderr: '' });
+      // Once as it is called.
+      const render = name === 'by-year.csv' ? runScript : run;
+      expect(render('render', '--table', received(name), '-o', out)).toEqual({ status: 0, stdout: '', stderr: '' });
       expect(readFileSync(out, 'utf8')).toMatch(
         /^<svg xmlns="http:\/\/www.w3.org\/2000\/svg" width="160mm" height="84mm"/,
       );
@@ -124,6 +154,31 @@ describe('./rizo render', () => {
     expect(readFileSync(png).readUInt32BE(16)).toBe(630);
   });
 
+  it('sets a table in a typeface of its own, of its files, and says what stands in where they are absent', async () => {
+    const font = join(folder, 'harbour.ttf');
+    writeFileSync(font, harbourGrotesk('Harbour Grotesk'));
+    const { family } = await readFamily([{ name: font, bytes: harbourGrotesk('Harbour Grotesk') }]);
+    const house = join(folder, 'harbour.style.json');
+    const type = { ...FIRST_STYLE.type, figures: { id: family.id, name: family.name } };
+    writeFileSync(house, JSON.stringify(styleFile({ ...FIRST_STYLE, name: 'Harbour', type })));
+    const out = join(folder, 'harbour.svg');
+    const from = ['render', '--table', received('by-year.csv'), '-o', out, '--style', house];
+    expect(run(...from).stderr).toContain('Harbour Grotesk is not here, so Source Sans 3 stands in for it');
+    expect(readFileSync(out, 'utf8')).not.toContain('Harbour Grotesk');
+    expect(run(...from, '--font', font).stderr).toBe('');
+    expect(readFileSync(out, 'utf8')).toContain('Harbour Grotesk');
+    const other = join(folder, 'other.ttf');
+    writeFileSync(other, harbourGrotesk('Another Grotesk'));
+    expect(run(...from, '--font', other).stderr).toContain('“Harbour” sets nothing in Another Grotesk');
+    expect(run('render', '--table', received('by-year.csv'), '-o', out, '--font', font).stderr).toContain('--style');
+    writeFileSync(other, 'no font');
+    expect(
+      run(...from, '--font', other)
+        .stderr.trim()
+        .split('\n'),
+    ).toHaveLength(1);
+  });
+
   it('draws a saved figure, and says which column its table lacks', () => {
     const spec = {
       type: 'figure',
@@ -144,6 +199,30 @@ describe('./rizo render', () => {
     expect(readFileSync(out, 'utf8')).toMatch(/width="90mm".*>75,000<.*>Cars</s);
     const other = run('render', '--table', received('time-of-day.tsv'), '--spec', file, '-o', out);
     expect(other.stderr).toMatch(/needs a column “year”, which the table lacks; it has time_of_day/);
+    const calendar = {
+      kind: 'calendar',
+      id: 'c',
+      name: '',
+      colour: '#66707d',
+      table: 'w',
+      from: 'from',
+      named: 'what',
+    };
+    writeFileSync(file, JSON.stringify({ ...spec, marks: [calendar] }));
+    const saved = ['render', '--table', received('by-year.csv'), '--spec', file, '-o', out];
+    expect(run(...saved).stderr).toMatch(/give it with --calendar FILE/);
+    const works = join(folder, 'works.csv');
+    writeFileSync(works, 'from;what\n2014-01-01;pier closed\n2016-07-01;new vessel\n');
+    expect(run(...saved, '--calendar', works).status).toBe(0);
+    expect(readFileSync(out, 'utf8').includes('>pier closed<')).toBe(true);
+    writeFileSync(works, 'from;what\nA;pier closed\n');
+    expect(run(...saved, '--calendar', works).stderr).toMatch(
+      /“from” of .*works.csv holds texts, and dates run across/,
+    );
+    writeFileSync(works, 'from;name\n2014-01-01;pier closed\n');
+    expect(run(...saved, '--calendar', works).stderr).toMatch(
+      /needs a column “what”, which .*works.csv lacks; it has from/,
+    );
     writeFileSync(file, JSON.stringify({ ...spec, frame: { width: 9, height: 60 } }));
     expect(run('render', '--table', received('by-year.csv'), '--spec', file, '-o', out).stderr).toMatch(
       /frame\.width: A figure is at least 30 mm/,
@@ -190,11 +269,17 @@ describe('./rizo render', () => {
     writeFileSync(big, 'a');
     truncateSync(big, 60 * 1024 * 1024);
     expect(run('table', big).stderr).toMatch(/has 60\.0 MB; Rizo takes files of up to 50 MB/);
-    expect(run('render', '--table', received('by-year.csv'), '-o', 'x.gif').stderr).toMatch(/\.svg or \.png/);
+    expect(run('render', '--table', received('by-year.csv'), '-o', 'x.gif').stderr).toMatch(
+      /does not end in \.svg, \.png, \.pdf, \.html, \.csv or \.json/,
+    );
     expect(run('render', '--table', received('by-year.csv'), '-o', '/nowhere/x.svg').stderr).toMatch(
       /cannot be written/,
     );
-    expect(run('paint').stderr).toMatch(/no command “paint”/);
+    expect(runScript('paint')).toEqual({
+      status: 1,
+      stdout: '',
+      stderr: expect.stringMatching(/^rizo: there is no command “paint”/),
+    });
     expect(run('render', '--wrong').stderr).toMatch(/see \.\/rizo render --help/);
   });
 });

@@ -24,7 +24,7 @@ describe('actions', () => {
     for (const actions of [FIGURE_ACTIONS, REPORT_ACTIONS]) {
       const keys = actions.flatMap((action) => action.keys ?? []);
       expect(new Set(keys).size).toBe(keys.length);
-      const listed = KEYS.flatMap((entry) => entry.keys);
+      const listed = KEYS.flatMap((group) => group.keys.flatMap((entry) => entry.keys));
       expect(keys.filter((key) => !listed.includes(key))).toEqual([]);
     }
   });

@@ -1,17 +1,24 @@
 /** Arguments for every command, made from its schema and from what is in a report. */
+
 import * as z from 'zod';
 import { type CommandName, commandSchemas } from '../../src/core/change/commands/index.ts';
+import { Block, PageSettings } from '../../src/core/document/manuscript.ts';
+import { Prose } from '../../src/core/document/prose.ts';
+import { BandOf, bandRulesOf } from '../../src/core/figure/draft-bands.ts';
+import { LAID_ON } from '../../src/core/figure/laid-on.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
 import { Id } from '../../src/core/named/id.ts';
 import { bare } from '../../src/core/named/keyed.ts';
 import { partsBetween } from '../../src/core/named/parts.ts';
 import { Refusal } from '../../src/core/refusal.ts';
-import { isTable, type Report, type ReportItem } from '../../src/core/report/report.ts';
+import { isTable, OwnStyle, type Report, type ReportItem, styleFor, tableIn } from '../../src/core/report/report.ts';
 import { SparkColumn, SparkException } from '../../src/core/spark/spec.ts';
 import { Colour } from '../../src/core/style/colour.ts';
+import { FamilyRef } from '../../src/core/style/style.ts';
 import { Calculation } from '../../src/core/table/calc/calculation.ts';
 import { ColumnMeta } from '../../src/core/table/column.ts';
+import { SHIPPED } from '../../src/core/type/families.ts';
 
 /** Random numbers from a seed (the mulberry32 generator). */
 export class Dice {
@@ -36,7 +43,7 @@ export class Dice {
   id = (): string => `n${this.below(1e9).toString(36)}`;
 }
 
-interface Pools {
+export interface Pools {
   [key: string]: readonly string[];
 }
 
@@ -63,6 +70,10 @@ function poolsOf(report: Report, dice: Dice): Pools {
   const ids = (item: ReportItem | undefined) => (item ? [item.id] : []);
   return {
     item: report.items.map(({ id }) => id),
+    block: report.manuscript.blocks.map(({ id }) => id),
+    blocks: report.manuscript.blocks.map(({ id }) => id),
+    after: report.manuscript.blocks.map(({ id }) => id),
+    things: report.items.flatMap(({ id, type }) => (type === 'figure' || type === 'spark' ? [id] : [])),
     figure: ids(figure),
     figures: ids(figure),
     spark: ids(spark),
@@ -85,7 +96,7 @@ function poolsOf(report: Report, dice: Dice): Pools {
     at: ['2026-01-01', '2026-05-01', '3'],
     check: ['unit', 'labels', 'alike', ...asides.map(({ check }) => check)],
     keep: ['Ness', 'Kelda'],
-    name: report.style.sparks.map(({ name }) => name),
+    name: styleFor(report, null).sparks.map(({ name }) => name),
   };
 }
 
@@ -97,8 +108,10 @@ function number(schema: z.ZodNumber, dice: Dice): number {
 }
 
 /** Any value of a schema; `name` is the property it stands at. */
-function any(schema: z.ZodType, pools: Pools, dice: Dice, name = ''): unknown {
+export function any(schema: z.ZodType, pools: Pools, dice: Dice, name = ''): unknown {
   if (schema === Colour) return dice.of(['#112233', '#445566', '#c2811a', '#000000']);
+  if (schema === FamilyRef)
+    return dice.of([...SHIPPED.map(({ id, name }) => ({ id, name })), { id: 'gone', name: 'Gone' }]);
   const pool = pools[name] ?? [];
   if (schema instanceof z.ZodOptional)
     return dice.next() < 0.7 ? undefined : any(schema.unwrap() as z.ZodType, pools, dice, name);
@@ -151,6 +164,35 @@ const ofType = <T extends ReportItem['type']>(report: Report, type: T, dice: Dic
 /** Commands whose arguments rest on what they change. */
 const OWN: Partial<Record<CommandName, Own>> = {
   'item.add': (report, _, dice) => ({ item: { ...structuredClone(dice.of(report.items)), id: dice.id() } }),
+  'manuscript.write': (report, pools, dice) => {
+    const block = dice.of(report.manuscript.blocks.filter((one) => one.type === 'words'));
+    if (block.type !== 'words') throw new Error('no words');
+    const words = [...block.words];
+    const at = dice.below(words.length + 1);
+    if (dice.next() < 0.5) words.splice(at, 1);
+    words.splice(at, 0, ...(any(Prose, pools, dice) as typeof words));
+    return { block: block.id, was: block.words, words };
+  },
+  'manuscript.writeCaption': (report, pools, dice) => {
+    const block = dice.of(report.manuscript.blocks.filter((one) => one.type === 'figure' || one.type === 'numbers'));
+    if (!('caption' in block)) throw new Error('no caption');
+    return { block: block.id, was: block.caption, words: dice.next() < 0.2 ? null : any(Prose, pools, dice) };
+  },
+  'manuscript.add': (report, pools, dice) => ({
+    blocks: [{ ...(any(Block, pools, dice) as object), id: dice.id() }],
+    after: dice.next() < 0.2 ? null : dice.of(report.manuscript.blocks).id,
+  }),
+  'manuscript.set': (report, pools, dice) => {
+    const block = dice.of(report.manuscript.blocks);
+    const option = (Block.options as z.ZodObject[]).find(({ shape }) =>
+      (shape['type'] as z.ZodLiteral).values.has(block.type),
+    );
+    const set = parts(option ?? Block, block, pools, dice).filter(
+      (part) => !['id', 'type', 'words', 'name'].includes((part as { path: string[] }).path[0] ?? ''),
+    );
+    return { blocks: [block.id], set: set.length > 0 ? set : [{ path: ['frame'], to: 'box' }] };
+  },
+  'manuscript.setPages': (report, pools, dice) => ({ set: parts(PageSettings, report.manuscript.pages, pools, dice) }),
   'item.move': (report, pools, dice) => ({
     item: dice.of(pools['item'] ?? []),
     before: dice.next() < 0.2 ? null : dice.of(report.items).id,
@@ -169,6 +211,21 @@ const OWN: Partial<Record<CommandName, Own>> = {
       mark: mark.id,
       set: parts(Mark, mark, pools, dice).filter((part) => (part as { path: string[] }).path[0] !== 'id'),
     };
+  },
+  'figure.setCalculatedBand': (report, _, dice) => {
+    const bands = report.items.flatMap((item) => {
+      const calculations = item.type === 'figure' ? (tableIn(report, item.table)?.calculations ?? []) : [];
+      return item.type === 'figure'
+        ? item.marks.flatMap((mark) =>
+            mark.kind === 'band' && bandRulesOf(mark, calculations) ? [{ figure: item.id, mark: mark.id }] : [],
+          )
+        : [];
+    });
+    return { ...dice.of(bands), of: any(BandOf, {}, dice) as object };
+  },
+  'figure.layOn': (report, _, dice) => {
+    const figures = report.items.filter((item) => item.type === 'figure').map(({ id }) => id);
+    return { figures: [dice.of(figures)], of: dice.of(figures), what: dice.of(LAID_ON) };
   },
   'figure.setPanels': (report, pools, dice) => {
     const figure = dice.of(report.items.filter((item) => item.type === 'figure' && item.panels !== null));
@@ -202,6 +259,10 @@ const OWN: Partial<Record<CommandName, Own>> = {
       row,
       set: set.filter((part) => (part as { path: string[] }).path[0] !== 'row'),
     };
+  },
+  'style.set': (report, pools, dice) => {
+    const style = styleFor(report, null);
+    return { set: parts(OwnStyle.omit({ kind: true }), style, pools, dice) };
   },
   'table.setColumn': (report, pools, dice) => {
     const table = ofType(report, 'table', dice);

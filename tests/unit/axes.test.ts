@@ -2,11 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { axisNumbers } from '../../src/core/figure/axis-numbers.ts';
 import { ValueAxis } from '../../src/core/figure/spec.ts';
+import { holdingRange } from '../../src/core/scale/holding.ts';
 import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
 import { isFineStep, isRoundStep, stepsBeside, tidy } from '../../src/core/scale/ticks.ts';
 import { type Tied, type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
 import { fractionOf, linearScale, resolveValueAxis } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { dressedAxis } from './dressed.ts';
 
 const wish = (low: number, high: number, more: Partial<TiedWish> = {}): TiedWish => ({
   low,
@@ -175,7 +177,7 @@ describe('numbers of an axis', () => {
     locale = english,
   ) =>
     axisNumbers(
-      ValueAxis.parse(axis),
+      dressedAxis(ValueAxis.parse(axis)),
       linearScale([low, high], step, {}),
       { unit, of: null },
       locale ?? localeOf('en-GB'),
@@ -193,5 +195,42 @@ describe('numbers of an axis', () => {
     ['a caption of one’s own', [{ title: 'People' }, [0, 2], 1, 'k'], ['0', '1', '2'], 'People'],
   ])('%s', (_, args, labels, caption) => {
     expect(write(...args)).toMatchObject({ labels, caption });
+  });
+});
+
+describe('one range for several axes', () => {
+  it('holds all of them, in whole steps of the widest, and wastes less than a step at either end', () => {
+    expect(holdingRange([])).toBeNull();
+    expect(holdingRange([{ low: 0.3, high: 0.7, step: 0.1 }])).toEqual({ from: 0.3, to: 0.7, every: 0.1 });
+    const scale = fc
+      .tuple(
+        fc.integer({ min: -500, max: 500 }),
+        fc.integer({ min: 1, max: 40 }),
+        fc.constantFrom(0.001, 0.1, 0.25, 1, 2.5, 1000, 5e6),
+      )
+      .map(([from, count, step]) => ({
+        low: Number((from * step).toPrecision(12)),
+        high: Number(((from + count) * step).toPrecision(12)),
+        step,
+      }));
+    fc.assert(
+      fc.property(fc.array(scale, { minLength: 1, maxLength: 5 }), (scales) => {
+        const range = holdingRange(scales);
+        if (!range) throw new Error('no range');
+        const { from, to, every } = range;
+        const slack = every * 1e-6;
+        for (const { low, high } of scales) {
+          expect(from).toBeLessThanOrEqual(low + slack);
+          expect(to).toBeGreaterThanOrEqual(high - slack);
+        }
+        expect(Math.min(...scales.map(({ low }) => low)) - from).toBeLessThan(every);
+        expect(to - Math.max(...scales.map(({ high }) => high))).toBeLessThan(every);
+        for (const end of [from, to]) {
+          expect(Math.abs(end / every - Math.round(end / every))).toBeLessThan(1e-6);
+          expect(String(end).replace(/[-.e]/g, '').length).toBeLessThan(14);
+        }
+      }),
+      { numRuns: 2000 },
+    );
   });
 });

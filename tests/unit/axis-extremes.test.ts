@@ -1,8 +1,10 @@
 /** Value axes of any numbers: no hang, no number that is none, and always something to read them by. */
+
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
 import { resolveValueAxis, type ValueAxisWish } from '../../src/core/scale/value-axis.ts';
+import { runs } from '../runs.ts';
 
 const AUTO: ValueAxisWish = { from: 'auto', to: 'auto', every: null };
 const any = fc.oneof(
@@ -46,7 +48,7 @@ describe('a linear axis of any extent', () => {
           expect(new Set(ticks).size).toBe(ticks.length);
         },
       ),
-      { numRuns: 3000 },
+      { numRuns: runs(1000) },
     );
   });
 
@@ -75,7 +77,7 @@ describe('a linear axis of any extent', () => {
           }
         },
       ),
-      { numRuns: 2000 },
+      { numRuns: runs(800) },
     );
   });
 
@@ -119,7 +121,7 @@ describe('a logarithmic axis of any extent', () => {
         }
         expect(new Set(ticks).size).toBe(ticks.length);
       }),
-      { numRuns: 3000 },
+      { numRuns: runs(1000) },
     );
   });
 });

@@ -94,7 +94,7 @@ describe('commands', () => {
     const styled = figure(
       run('figure.styleLines', { figure: FIGURE, lines: ['line-1', 'line-3'], weight: 2.2 }).report,
     );
-    expect(styled.lines.map((line) => line.weight)).toEqual([2.2, 1.3, 2.2, 1.3]);
+    expect(styled.lines.map((line) => line.weight)).toEqual([2.2, 'house', 2.2, 'house']);
     const hidden = figure(run('figure.showLines', { figure: FIGURE, lines: ['line-2'], shown: false }).report);
     expect(hidden.lines.map((line) => line.shown)).toEqual([true, false, true, true]);
   });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Band, DatePlanner, type DateSpan, datePosition, pointPosition } from '../../src/core/figure/date-axis.ts';
+import { type Band, DatePlanner, type DateSpan } from '../../src/core/figure/date-axis.ts';
+import { datePosition, pointPosition } from '../../src/core/figure/date-position.ts';
 import { POINTS_PER_MM } from '../../src/core/scene/scene.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
@@ -155,9 +156,10 @@ describe('date label plans', () => {
   });
 
   it('sets points in the middle of their bands', () => {
-    expect(pointPosition(at('2024-02-01'), 'month')).toBe(2024 * 12 + 1.5);
-    expect(pointPosition(at('2024-02-29'), 'month')).toBe(2024 * 12 + 1.5);
-    expect(pointPosition(at('2024-01-01'), 'year')).toBe(2024 * 12 + 6);
-    expect(pointPosition(at('1970-01-02'), 'day')).toBe(1.5);
+    const inBands = { points: 'band', weekStart: 1 } as const;
+    expect(pointPosition(at('2024-02-01'), 'month', inBands)).toBe(2024 * 12 + 1.5);
+    expect(pointPosition(at('2024-02-29'), 'month', inBands)).toBe(2024 * 12 + 1.5);
+    expect(pointPosition(at('2024-01-01'), 'year', inBands)).toBe(2024 * 12 + 6);
+    expect(pointPosition(at('1970-01-02'), 'day', inBands)).toBe(1.5);
   });
 });

@@ -10,6 +10,22 @@ const written = (values: readonly number[]) => {
   return values.map((value) => formatBeside(value, decimals, english));
 };
 
+describe('a value beside others', () => {
+  it('is never written as zero, nor as twice what it is', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1e-30, max: 1, noNaN: true }), fc.integer({ min: 0, max: 4 }), (value, decimals) => {
+        const said = formatBeside(value, decimals, english);
+        const raised = (text: string) => [...text].map((sign) => '⁰¹²³⁴⁵⁶⁷⁸⁹'.indexOf(sign)).join('');
+        const [, figures = '1', minus, power] = /^(?:([\d.]+) × )?10(⁻?)([⁰¹²³⁴⁵⁶⁷⁸⁹]+)$/.exec(said) ?? [];
+        const number = power ? Number(`${figures}e${minus ? '-' : ''}${raised(power)}`) : Number(said);
+        expect(number).toBeGreaterThan(0);
+        // With so few decimals, it is rounded to the last of them.
+        expect(Math.abs(number - value)).toBeLessThanOrEqual(Math.max(0.5 * 10 ** -decimals, value * 0.51));
+      }),
+    );
+  });
+});
+
 describe('values of a column', () => {
   it.each<[string, readonly number[], readonly string[]]>([
     ['small beside large', [0.4, 9.4, 284.6], ['0.4', '9.4', '284.6']],

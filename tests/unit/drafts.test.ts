@@ -15,6 +15,7 @@ import { applyStep } from '../../src/core/table/shape/shape.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
+import { dressedLine } from './dressed.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
@@ -180,8 +181,13 @@ describe('lines that are added', () => {
     const keys = Array.from({ length: 30 }, (_, at) => `c${at}`);
     const first = newLines(DEFAULT_STYLE, keys.slice(0, 7), [], (at) => `a${at}`);
     const more = newLines(DEFAULT_STYLE, keys.slice(7), first, (at) => `b${at}`);
-    const looks = [...first, ...more].map(({ colour, pattern }) => `${colour} ${pattern}`);
+    const looks = [...first, ...more].map(dressedLine).map(({ colour, pattern }) => `${colour} ${pattern}`);
     expect(new Set(looks).size).toBe(30);
-    expect(first.slice(0, 6).every(({ pattern }) => pattern === 'solid')).toBe(true);
+    expect(
+      first
+        .map(dressedLine)
+        .slice(0, 6)
+        .every(({ pattern }) => pattern === 'solid'),
+    ).toBe(true);
   });
 });

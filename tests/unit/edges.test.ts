@@ -1,4 +1,5 @@
 /** Places where one sign, one comparison or one default decides: each is told apart here. */
+
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { factFor } from '../../src/core/figure/facts.ts';
@@ -11,6 +12,7 @@ import { shareBelow } from '../../src/core/mark/linear.ts';
 import { isFilledMarker, markerFill } from '../../src/core/mark/marker.ts';
 import { pointsOfRule } from '../../src/core/mark/points.ts';
 import { fieldsBetween } from '../../src/core/named/fields.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { readNumber } from '../../src/core/table/numbers.ts';
 import { numbers, tableOf } from './tables.ts';
 
@@ -54,7 +56,7 @@ describe('the change on the year', () => {
       words: { title: '', subtitle: '', source: '' },
       frame: { width: 160, height: 84 },
     });
-    const figure = resolveFigure(spec, table);
+    const figure = resolveFigure(spec, table, DEFAULT_STYLE);
     const claim = factFor(figure, { kind: 'year', line: null })?.claim;
     return claim?.kind === 'year' ? `${claim.way} ${claim.change?.size} ${claim.change?.of}` : null;
   };

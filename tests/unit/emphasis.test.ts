@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import { pointsOf } from '../../src/core/figure/emphasis-points.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
-import { type Emphasised, emphasised, newEmphasis, type Ties } from '../../src/core/mark/emphasis.ts';
+import { emphasised, newEmphasis, type Ties } from '../../src/core/mark/emphasis.ts';
 import type { SceneNode } from '../../src/core/scene/scene.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import type { Emphasised } from '../../src/core/style/vocabulary.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { set } from './arranged.ts';
 import { run, situation } from './situations.ts';
@@ -110,7 +111,7 @@ describe('emphasis of a figure', () => {
       ],
       set({ emphasis: [...emphasis, newEmphasis('last')] }),
     );
-    const figure = resolveFigure(spec, table);
+    const figure = resolveFigure(spec, table, DEFAULT_STYLE);
     const [line] = figure.lines;
     if (!line) throw new Error('There is one line.');
     expect(line.line.emphasis.map((rule) => pointsOf(figure, line, rule))).toEqual([[1], [0], [3]]);

@@ -51,6 +51,14 @@ function placesIn({ claim, series }: Fact, locale: Locale): string[] {
   return [...words, ...alone].sort((a, b) => b.length - a.length);
 }
 
+/** A text without these words; "1997" is no part of "1997,0". */
+const without = (text: string, words: string) =>
+  text
+    .split(words)
+    .reduce((left, right) =>
+      /\d[.,]?$/.test(left) || /^[.,]?\d/.test(right) ? left + words + right : `${left} ${right}`,
+    );
+
 const isNear = ({ number, decimals }: SaidNumber, value: number) =>
   Math.abs(number - value) <= 0.5 * 10 ** -decimals + 1e-9 * Math.max(1, Math.abs(value));
 
@@ -82,7 +90,7 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
   const names = [series.name, ...lines.map(({ name }) => name), ...targets.map(({ name }) => name)].filter(
     (name) => name !== '',
   );
-  const bare = [...names, ...places].reduce((left, words) => left.replaceAll(words, ' '), text);
+  const bare = [...names, ...places].reduce(without, text);
   const said = numbersIn(bare, locale);
   const says = (value: number) => said.some((one) => isNear(one, value) && (one.number !== 0 || value === 0));
   const last = shown.at(-1);
@@ -176,7 +184,9 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
     case 'total':
     case 'constant': {
       const numbers = shown.map((one) => one.value);
-      const sum = numbers.reduceRight((total, one) => total + one, 0);
+      const added = numbers.reduceRight((total, one) => total + one, 0);
+      // What rounding leaves of numbers that cancel each other is no sum.
+      const sum = added === 0 || Math.max(...numbers.map(Math.abs)) / Math.abs(added) > 1e13 ? 0 : added;
       if (claim.kind === 'constant' && numbers.some((one) => one !== claim.value)) return 'is not always so';
       const again = claim.kind === 'total' ? sum : claim.kind === 'mean' ? sum / numbers.length : medianOf(numbers);
       return says(again) && says(numbers.length) ? null : `is not ${again} of ${numbers.length}`;

@@ -54,7 +54,7 @@ describe('a first figure of a table', () => {
       'sound_crossing',
     ]);
     expect(sailings.words.title).toBe('Sailings monthly');
-    const resolved = resolveFigure(sailings, read('sailings-monthly.csv'));
+    const resolved = resolveFigure(sailings, read('sailings-monthly.csv'), DEFAULT_STYLE);
     expect(plainWords(sailings.words.subtitle, sayFactsOf(resolved, locale))).toBe('Jan 2024 to Oct 2026');
     expect(sailings.frame).toMatchObject({ width: 160, height: 84 });
     expect(draft(read('by-year.csv')).across).toBe('year');
@@ -178,9 +178,9 @@ describe('SVG', () => {
 });
 
 describe('PNG', () => {
-  it('has the pixels and the resolution of its printed size', () => {
+  it('has the pixels and the resolution of its printed size', async () => {
     const table = read('by-year.csv');
-    const png = toPng(draw(draft(table), table).scene, 300);
+    const png = await toPng(draw(draft(table), table).scene, 300);
     expect(png.subarray(1, 4).toString('latin1')).toBe('PNG');
     expect([png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual([1890, 992]);
     const chunk = png.indexOf('pHYs');

@@ -30,7 +30,7 @@ const made = (
   return { spec: FigureSpec.parse({ ...spec, lines }), table };
 };
 const laid = ({ spec, table }: ReturnType<typeof made>) => {
-  const figure = resolveFigure(spec, table);
+  const figure = resolveFigure(spec, table, DEFAULT_STYLE);
   return { figure, layout: layoutFigure(figure, DEFAULT_STYLE, english) };
 };
 const wave = Array.from({ length: 24 }, (_, at) => Math.round(50 + 30 * Math.sin(at / 3)));

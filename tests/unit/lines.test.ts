@@ -10,16 +10,18 @@ import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { suggestTitles } from '../../src/core/figure/suggest.ts';
 import { areaPath, betweenPaths } from '../../src/core/mark/area.ts';
 import { stretches } from '../../src/core/mark/curve.ts';
-import { dashesOf, PATTERNS } from '../../src/core/mark/stroke.ts';
+import { dashesOf } from '../../src/core/mark/stroke.ts';
 import type { SceneNode } from '../../src/core/scene/scene.ts';
 import { colourInName, looksLike } from '../../src/core/style/colour-words.ts';
 import { contrastOf } from '../../src/core/style/contrast.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import { PATTERNS } from '../../src/core/style/vocabulary.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
 import { placeRuns, plainWords, type Run, tidyWords } from '../../src/core/text/rich.ts';
 import { set } from './arranged.ts';
+import { dressedMark } from './dressed.ts';
 import { saying } from './saying.ts';
 import { run, situation } from './situations.ts';
 import { dates, months, numbers, texts } from './tables.ts';
@@ -230,6 +232,18 @@ describe('rich words', () => {
     expect(line[1]?.x).toBeCloseTo(textWidth('Up ', 'sans-400', 10), 6);
   });
 
+  it('set what is bold within semibold words heavier than these, so that it is seen', () => {
+    const title = { face: 'sans-600', size: 12, colour: '#000000' } as const;
+    const [line = []] = placeRuns(
+      [{ text: 'Up ' }, { text: 'nine', bold: true }, { text: ' months', italic: true }],
+      title,
+      say,
+      500,
+    );
+    expect(line.map(({ face }) => face)).toEqual(['sans-600', 'sans-900', 'sans-600-italic']);
+    expect(textWidth('nine', 'sans-900', 12)).toBeGreaterThan(textWidth('nine', 'sans-600', 12));
+  });
+
   it('wrap at spaces, break a word that is too long, and end with an ellipsis', () => {
     const type = { face: 'sans-400', size: 10, colour: '#000000' } as const;
     const words = fc.array(fc.constantFrom('a', 'isles', 'passengers', 'x'.repeat(30)), {
@@ -263,7 +277,7 @@ const monthly = (cells: (number | null)[], unfinished = false) =>
 describe('fields and titles', () => {
   const fields = (cells: (number | null)[], unfinished = false) => {
     const { spec, table } = monthly(cells, unfinished);
-    return saying(sayFactsOf(resolveFigure(spec, table), english));
+    return saying(sayFactsOf(resolveFigure(spec, table, DEFAULT_STYLE), english));
   };
   const year = [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 81, 84];
 
@@ -295,7 +309,7 @@ describe('fields and titles', () => {
     [[5, 5], 'On time: the same as the month before, at 5% in February 2025'],
   ])('suggest for %j: %s', (cells, title) => {
     const { spec, table } = monthly(cells);
-    expect(suggestTitles(resolveFigure(spec, table), english)[0]?.text).toBe(title);
+    expect(suggestTitles(resolveFigure(spec, table, DEFAULT_STYLE), english)[0]?.text).toBe(title);
   });
 });
 
@@ -304,18 +318,20 @@ describe('moving', () => {
     run('2026-01-01T00:00Z', 'month', 10),
     numbers('a', [0, 100, 50, 20, 30, 60, 80, 10, 40, 70], 't'),
   ]);
-  const figure = resolveFigure(spec, table);
+  const figure = resolveFigure(spec, table, DEFAULT_STYLE);
   const layout = layoutFigure(figure, DEFAULT_STYLE, english);
   const tenth = layout.plot.height / 10;
 
   it('takes a level to a round value, and an event to a row', () => {
     const level = Mark.parse({ kind: 'level', id: 'l', name: '', at: 50, colour: '#000000' });
-    expect(movedMark(figure, layout, level, 40, -tenth * 1.01)).toMatchObject({ at: 60 });
+    expect(movedMark(figure, layout, dressedMark(level), 40, -tenth * 1.01)).toMatchObject({ at: 60 });
     const [at = 0, , third] = months(2026, 1, 3);
     const event = Mark.parse({ kind: 'event', id: 'e', name: '', at, colour: '#000000' });
-    expect(movedMark(figure, layout, event, (layout.plot.width / 10) * 2.2, 30)).toMatchObject({ at: third });
+    expect(movedMark(figure, layout, dressedMark(event), (layout.plot.width / 10) * 2.2, 30)).toMatchObject({
+      at: third,
+    });
     const stepped = Mark.parse({ kind: 'level', id: 's', name: '', at: 'a', colour: '#000000' });
-    expect(movedMark(figure, layout, stepped, 0, 10)).toBeNull();
+    expect(movedMark(figure, layout, dressedMark(stepped), 0, 10)).toBeNull();
   });
 
   it('moves both ends of a band, and keeps an open one open', () => {
@@ -326,7 +342,7 @@ describe('moving', () => {
       colour: '#000000',
       over: { kind: 'values', from: 20, to: null },
     });
-    expect(movedMark(figure, layout, band, 0, -tenth)).toMatchObject({ over: { from: 30, to: null } });
+    expect(movedMark(figure, layout, dressedMark(band), 0, -tenth)).toMatchObject({ over: { from: 30, to: null } });
   });
 
   it('keeps a label as an offset of its middle from its point', () => {
@@ -343,6 +359,6 @@ describe('categories', () => {
       numbers('2025', [4, 5, 6], 't'),
       open,
     ]);
-    expect(resolveFigure(spec, table).lines.map(({ unfinished }) => unfinished)).toEqual([3, 2]);
+    expect(resolveFigure(spec, table, DEFAULT_STYLE).lines.map(({ unfinished }) => unfinished)).toEqual([3, 2]);
   });
 });

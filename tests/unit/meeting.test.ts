@@ -1,4 +1,5 @@
 /** Windows that change one report at once, with delays, offline spells, undo and redo: nothing is ever lost. */
+
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
@@ -21,6 +22,7 @@ import { Refusal } from '../../src/core/refusal.ts';
 import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
 import { readDocument } from '../../src/core/report/upgrade.ts';
 import { lookOf } from '../../src/core/spark/look.ts';
+import { runs } from '../runs.ts';
 import { ALL_COMMANDS, anyArgs, Dice } from './any-command.ts';
 
 /** The demo report, with something of everything in it that can be changed. */
@@ -36,7 +38,12 @@ function start(): ReportRecord {
     ['spark.except', { spark: 'glance', column: 'spark-1', row: 'Ness', set: [{ path: ['colour'], to: '#112233' }] }],
     ['spark.except', { spark: 'glance', column: 'spark-2', row: 'Kelda', set: [{ path: ['weight'], to: 2 }] }],
     ['style.keepLook', { name: 'Quiet', look: lookOf(sparkline) }],
+    [
+      'figure.sumUp',
+      { figure: 'passengers', line: 'line-1', of: { kind: 'past years', years: 2, spread: 'lowest to highest' } },
+    ],
     ['item.setNoteAside', { item: 'passengers', check: 'unit', facts: 'x', reason: 'it is so' }],
+    ['manuscript.setNoteAside', { check: 'unit', facts: 'x', reason: 'it is so' }],
     [
       'table.calculate',
       { table: 'sailings', calculation: { key: 'spare', title: 'Spare', rule: { kind: 'level', value: 4 } } },
@@ -245,7 +252,7 @@ describe('windows that change one report at once', () => {
         settle(clients, log);
         checkOutcome(log, clients);
       }),
-      { numRuns: Number(process.env['RIZO_RUNS'] ?? 200) },
+      { numRuns: runs(120) },
     );
   });
 

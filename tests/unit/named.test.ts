@@ -142,7 +142,7 @@ describe('older documents', () => {
 
   it('of version 1 are read, with their lists as they were', () => {
     const read = reportOf(readDocument(old));
-    expect(read.version).toBe(4);
+    expect(read.version).toBe(5);
     expect(read.items.map(({ id }) => id)).toEqual(old.items.map(({ id }) => id));
     const again = reportOf(readDocument(sent(readDocument(old))));
     expect(again).toEqual(read);
@@ -191,7 +191,7 @@ describe('older documents', () => {
       reportOf(at).items.flatMap((item) =>
         item.type === 'figure' ? item.marks.filter(({ id }) => id === 'usual') : [],
       );
-    expect(record['version']).toBe(4);
+    expect(record['version']).toBe(5);
     expect(bandIn(record)).toMatchObject([{ opacity: 0.5 }]);
     const log = new Map(changes.map((change) => [change.id, renamedChange(change)]));
     const [added, set, removed] = changes.map(({ id }) => id);
@@ -253,7 +253,7 @@ describe('older documents', () => {
   it.each<[string, unknown, RegExp]>([
     ['no document', 3, /no report document/],
     ['another format', { format: 'x' }, /no report document/],
-    ['a version to come', { format: 'rizo-report', version: 5 }, /of version 5, and this is version 4/],
+    ['a version to come', { format: 'rizo-report', version: 6 }, /of version 6, and this is version 5/],
     [
       'a version 1 that lacks something',
       { format: 'rizo-report', version: 1, title: 'x' },

@@ -73,7 +73,7 @@ export function panelled(
   return { name, table, spec, locale };
 }
 
-const accent = { kind: 'accent' as const, keys: ['Kelda'], rest: '#8b8391' };
+const accent = { kind: 'accent' as const, accent: null, keys: ['Kelda'], rest: '#8b8391' };
 const palette = DEFAULT_STYLE.palette.map(({ colour }) => colour);
 const frame =
   (width: number, height: number) =>

@@ -1,4 +1,5 @@
 /** What holds for every figure in panels, over random tables and settings. */
+
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawFigure } from '../../src/core/figure/draw.ts';
@@ -11,6 +12,7 @@ import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Cell, Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
+import { runs } from '../runs.ts';
 import { panelled } from './panelled.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
@@ -167,14 +169,14 @@ describe('panels at random', () => {
           expect(left.scale.ticks).toEqual(wanted.ticks);
         });
       }),
-      { numRuns: 150, seed: 20261125 },
+      { numRuns: runs(80), seed: 20261125 },
     );
   });
 
   it('keep all of their text to themselves, and to the frame', () => {
     fc.assert(
       fc.property(made, setting, fc.boolean(), (rows, wish, two) => {
-        const { panels, scene } = draw(figureOf(rows, wish, two ? ['passengers', 'late'] : ['passengers']));
+        const { panels, scene, tooSmall } = draw(figureOf(rows, wish, two ? ['passengers', 'late'] : ['passengers']));
         if (!panels) throw new Error('The figure is not split.');
         const [width, height] = [(wish.width * 72) / 25.4, (wish.height * 72) / 25.4];
         for (const { box } of panels.list)
@@ -186,8 +188,9 @@ describe('panels at random', () => {
                   box.maxY <= other.minY + 0.01 ||
                   other.maxY <= box.minY + 0.01,
               ).toBe(true);
-        // Where there is no room for a plot, a proof note says so.
-        if (panels.free.height < 0.6 * SIZE || panels.free.width < 1 * SIZE) return;
+        // Where there is no room for a plot, the sheet and a proof note say so.
+        expect(tooSmall).toBe(panels.free.height < 10.5 || panels.free.width < 8);
+        if (tooSmall) return;
         for (const { box, panel } of panels.list) {
           const node = scene.nodes.find((one) => one.kind === 'cluster' && one.name === `panel ${panel.key}`);
           if (node?.kind !== 'cluster') throw new Error(`Panel ${panel.key} is not drawn.`);
@@ -206,7 +209,7 @@ describe('panels at random', () => {
           expect(box.maxY).toBeLessThanOrEqual(height);
         }
       }),
-      { numRuns: 300, seed: 20261125 },
+      { numRuns: runs(150), seed: 20261125 },
     );
   });
 
@@ -230,7 +233,7 @@ describe('panels at random', () => {
             .map(({ row }) => row);
           const after = figureOf(first ? [...added, ...rows] : [...rows, ...added], { ...wish, order });
           const namesIn = ({ spec, table }: typeof before) => {
-            const { panels } = resolveFigure(spec, table);
+            const { panels } = resolveFigure(spec, table, DEFAULT_STYLE);
             return { across: panels?.across ?? [], rows: panels?.rows ?? [] };
           };
           const [was, is] = [namesIn(before), namesIn(after)];
@@ -238,7 +241,7 @@ describe('panels at random', () => {
           expect(is.rows.filter((name) => was.rows.includes(name))).toEqual(was.rows);
         },
       ),
-      { numRuns: 200, seed: 20261125 },
+      { numRuns: runs(100), seed: 20261125 },
     );
   });
 });

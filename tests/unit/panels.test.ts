@@ -109,7 +109,7 @@ const wordsOf = ({ nodes }: Pick<Scene, 'nodes'>) => [...textsOf(nodes)].map(({ 
 
 const resolved = (table: Table, panels: Partial<Panels>, change?: Parameters<typeof panelled>[3], lines?: string[]) => {
   const { spec } = panelled('p', table, panels, change, lines);
-  return resolveFigure(spec, table);
+  return resolveFigure(spec, table, DEFAULT_STYLE);
 };
 const namesOf = (figure: ReturnType<typeof resolved>) => figure.panels?.list.map(({ name }) => name);
 
@@ -192,7 +192,7 @@ describe('panels and their lines', () => {
       '#222222',
       '#111111',
     ]);
-    const accent = { kind: 'accent', keys: ['Old Quay'], rest: '#888888' } as const;
+    const accent = { kind: 'accent', accent: null, keys: ['Old Quay'], rest: '#888888' } as const;
     expect(colours({ colours: { ...accent, keys: ['Old Quay'] } })).toEqual(['#888888', '#5b3a63', '#888888']);
     const own = [
       { key: 'Old Quay', colour: '#aa0000' },
@@ -220,21 +220,21 @@ describe('panels and their lines', () => {
   it('are at most a hundred, the rest is told; a column that is gone leaves none', () => {
     const names = Array.from({ length: 130 }, (_, pier) => `Pier ${pier + 1}`);
     const { spec, table } = panelled('many', pierTable(2, names), {});
-    const figure = resolveFigure(spec, table);
+    const figure = resolveFigure(spec, table, DEFAULT_STYLE);
     expect(figure.panels).toMatchObject({ omitted: 30 });
     expect(figure.panels?.list).toHaveLength(100);
     const notes = (one: typeof spec) => {
-      const joined = resolveFigure(one, table);
+      const joined = resolveFigure(one, table, DEFAULT_STYLE);
       const layout = drawFigure(one, table, DEFAULT_STYLE, english);
       return proofNotes({ figure: joined, layout, style: DEFAULT_STYLE, locale: english }).map(({ check }) => check);
     };
     expect(notes(spec)).toContain('panels-left');
     // A grid keeps all of its columns where they fit, and as many rows as there is room for.
     const wide = longTable(2, names.slice(0, 30), CLASSES, () => 5);
-    const grid = resolveFigure(panelled('wide', wide, { down: byClass }).spec, wide).panels;
+    const grid = resolveFigure(panelled('wide', wide, { down: byClass }).spec, wide, DEFAULT_STYLE).panels;
     expect([grid?.across.length, grid?.rows.length, grid?.omitted]).toEqual([30, 3, 30]);
     const gone = { ...spec, panels: Panels.parse({ by: { kind: 'category', column: 'harbour' } }) };
-    expect(resolveFigure(gone, table).panels?.list).toEqual([]);
+    expect(resolveFigure(gone, table, DEFAULT_STYLE).panels?.list).toEqual([]);
     expect(notes(gone)).toContain('panels-left');
   });
 
@@ -277,7 +277,7 @@ describe('panels and their lines', () => {
       ]);
       const { spec } = panelled('p', table, {});
       return {
-        figure: resolveFigure(spec, table),
+        figure: resolveFigure(spec, table, DEFAULT_STYLE),
         words: wordsOf(drawFigure(spec, table, DEFAULT_STYLE, english).scene),
       };
     };
@@ -369,7 +369,7 @@ describe('the frame of panels', () => {
 
   it('is as high as makes the middle slope of all panels 45 degrees', () => {
     const { spec, table } = panelled('p', pierTable(24), { perRow: 3, scale: 'panels' });
-    const figure = resolveFigure(spec, table);
+    const figure = resolveFigure(spec, table, DEFAULT_STYLE);
     const height = suggestedHeight(figure, drawFigure(spec, table, DEFAULT_STYLE, english));
     expect(height).not.toBeNull();
     spec.frame.height = height ?? 0;
@@ -380,7 +380,7 @@ describe('the frame of panels', () => {
 
   it('has a picture of its window from all panels together', () => {
     const { spec, table } = panelled('p', gridTable(), { down: byClass });
-    const course = oneCourse(spec, table);
+    const course = oneCourse(resolveFigure(spec, table, DEFAULT_STYLE).spec, table);
     expect(course.rows).toBe(48);
     const first = months(2023, 1, 1)[0];
     const sum = table.columns[3]?.cells.reduce<number>(
@@ -394,7 +394,7 @@ describe('the frame of panels', () => {
 describe('changes of panels', () => {
   const panels = Panels.parse({
     by: byPier,
-    colours: { kind: 'accent', keys: ['Ness'] },
+    colours: { kind: 'accent', accent: null, keys: ['Ness'] },
     own: [{ key: 'Ness', colour: '#aa0000' }],
   });
 
@@ -429,7 +429,7 @@ describe('changes of panels', () => {
 
 describe('proof notes of panels', () => {
   const checks = (situation: (typeof PANELLED)[number]) => {
-    const figure = resolveFigure(situation.spec, situation.table);
+    const figure = resolveFigure(situation.spec, situation.table, DEFAULT_STYLE);
     const layout = drawFigure(situation.spec, situation.table, DEFAULT_STYLE, english);
     return proofNotes({ figure, layout, style: DEFAULT_STYLE, locale: english });
   };
@@ -465,7 +465,7 @@ describe('proof notes of panels', () => {
 describe('looking into panels', () => {
   it('shows all of them on their one scale, and each alone', () => {
     const { spec, table } = panelled('p', pierTable(24, PIERS.slice(0, 3)), {});
-    const figure = resolveFigure(spec, table);
+    const figure = resolveFigure(spec, table, DEFAULT_STYLE);
     const layout = drawFigure(spec, table, DEFAULT_STYLE, english);
     const views = inspectViews(figure, layout);
     expect(views.map(({ name }) => name)).toEqual(['all panels', 'Northgate', 'Old Quay', 'Sound Landing']);
@@ -480,7 +480,7 @@ describe('looking into panels', () => {
   it('keeps to one panel where each has its own scale', () => {
     const { spec, table } = panelled('p', pierTable(24, PIERS.slice(0, 3)), { scale: 'panels' });
     const layout = drawFigure(spec, table, DEFAULT_STYLE, english);
-    const [first, second] = inspectViews(resolveFigure(spec, table), layout);
+    const [first, second] = inspectViews(resolveFigure(spec, table, DEFAULT_STYLE), layout);
     expect(first?.panel).toBe('Northgate');
     expect(second?.layout.left.scale.high).toBeLessThan(first?.layout.left.scale.high ?? 0);
   });

@@ -9,6 +9,7 @@ import { Obstacles } from '../../src/core/place/obstacles.ts';
 import { placeLabels, placesAround } from '../../src/core/place/place.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { runs } from '../runs.ts';
 import { run, situation } from './situations.ts';
 import { numbers } from './tables.ts';
 
@@ -75,7 +76,7 @@ describe('obstacles', () => {
           }
         },
       ),
-      { numRuns: 400 },
+      { numRuns: runs(150) },
     );
   });
 });
@@ -196,7 +197,7 @@ describe('labels of random figures', () => {
           });
         expect(wrong).toEqual([]);
       }),
-      { numRuns: 1500 },
+      { numRuns: runs(600) },
     );
     expect(placed).toBeGreaterThan(5000);
   });

@@ -45,7 +45,7 @@ function caseOf(columns: Column[], change: (spec: FigureSpec) => void = () => {}
 function notesOf({ table, report }: Case) {
   const spec = figureIn(report, 'f');
   if (!spec) throw new Error('no figure');
-  const figure = resolveFigure(spec, table);
+  const figure = resolveFigure(spec, table, DEFAULT_STYLE);
   return proofNotes({ figure, layout: layoutFigure(figure, style, locale), style, locale });
 }
 const open = (one: Case) => notesOf(one).flatMap(({ check, aside }) => (aside === null ? [check] : []));
@@ -103,7 +103,8 @@ describe('proof notes', () => {
     [
       'two lines whose colours look alike',
       caseOf([month, wave('a', 20, 90), wave('b', 10, 60)], (spec) => {
-        for (const line of spec.lines) line.colour = line.id === 'line-1' ? '#5b3a63' : '#5d3c66';
+        for (const line of spec.lines)
+          Object.assign(line, { colour: line.id === 'line-1' ? '#5b3a63' : '#5d3c66', pattern: 'solid' });
       }),
       'alike',
       /“A” and “B” have colours that look alike/,
@@ -196,9 +197,9 @@ describe('the height that banks lines to 45 degrees', () => {
   it('holds on the sheet: at the suggested height the middle segment rises as it runs', () => {
     const { table, report } = caseOf([month, wave('a', 20, 90)]);
     const spec = figureIn(report, 'f') as FigureSpec;
-    const figure = resolveFigure(spec, table);
+    const figure = resolveFigure(spec, table, DEFAULT_STYLE);
     const height = suggestedHeight(figure, layoutFigure(figure, style, locale)) ?? 0;
-    const next = resolveFigure({ ...spec, frame: { ...spec.frame, height } }, table);
+    const next = resolveFigure({ ...spec, frame: { ...spec.frame, height } }, table, DEFAULT_STYLE);
     const layout = layoutFigure(next, style, locale);
     const drawn = slopesOf(layout).map((slope) => Math.abs((slope * layout.plot.height) / layout.plot.width));
     const middle = drawn.sort((a, b) => a - b)[drawn.length >> 1] ?? 0;
@@ -266,5 +267,57 @@ describe('notes on lines and labels', () => {
     });
     expect(open(one)).toEqual(['marks-out']);
     expect(open(mended(one, 1))).toEqual([]);
+  });
+});
+
+describe('what finds no room or no place', () => {
+  const many = Array.from({ length: 12 }, (_, at) => ({
+    ...wave(`v${at}`, at, at + 20),
+    title: `Pier ${at} of the isles`,
+  }));
+
+  it('names of lines go to a legend, and back where the figure is made higher', () => {
+    const one = caseOf([month, ...many], (spec) => Object.assign(spec.frame, { height: 60 }));
+    const note = notesOf(one).find(({ check }) => check === 'names');
+    expect(note?.text).toBe(
+      '12 names find no room beside the ends of their lines; they stand in a legend below the plot.',
+    );
+    for (const mend of note?.mends ?? []) {
+      if (!('call' in mend)) throw new Error('no change mends this');
+      const after = { ...one, report: runCommand(one.report, mend.call.name, mend.call.args).report };
+      expect(open(after), mend.say).not.toContain('names');
+    }
+  });
+
+  it('words that would take more than half of the frame are shortened', () => {
+    const one = caseOf([month, wave('a', 0, 9)], (spec) => {
+      Object.assign(spec.frame, { width: 60, height: 50 });
+      spec.words.title = 'Summers are full '.repeat(12);
+    });
+    expect(notesOf(one).find(({ check }) => check === 'words-cut')?.text).toBe(
+      'There is no room for all of the title at 60 × 50 mm; the end is left out.',
+    );
+  });
+
+  it('zero and what is below it on a logarithmic axis', () => {
+    const one = caseOf([month, numbers('a', [...Array(20).fill(5), 0, -1, 0, 3])], (spec) => {
+      spec.leftAxis.scale = 'log';
+    });
+    const index = notesOf(one).findIndex(({ check }) => check === 'no-logarithm');
+    expect(notesOf(one)[index]?.text).toBe(
+      '3 values of “A” are zero or below, where a logarithmic axis has no place; the line breaks there.',
+    );
+    const mend = notesOf(one)[index]?.mends[0];
+    if (!mend || !('call' in mend)) throw new Error('no change mends this');
+    const after = { ...one, report: runCommand(one.report, mend.call.name, mend.call.args).report };
+    expect(open(after)).not.toContain('no-logarithm');
+  });
+
+  it('several rows of one month', () => {
+    const one = caseOf([month, wave('a', 0, 9)]);
+    expect(open(one)).not.toContain('repeated');
+    const twice = months(2024, 1, 12).flatMap((date) => [date, date]);
+    const again = { ...one, table: { ...one.table, columns: [dates(twice, 'month'), wave('a', 0, 9)] } };
+    expect(notesOf(again).find(({ check }) => check === 'repeated')?.text).toContain('24 rows stand at 12 dates');
   });
 });

@@ -95,6 +95,9 @@ describe('every guess has its other reading', () => {
       'Feb-26',
       'Mar-26',
     ]);
+    // More series than a table has columns stay in their rows.
+    const many = Array.from({ length: 2500 }, (_, row) => `Pier ${row},${row},2,3`);
+    expect(read(`pier,Jan-26,Feb-26,Mar-26\n${many.join('\n')}\n`).table).toMatchObject({ rows: 2500 });
     const totals = 'month,a,total\n2026-01,1,2\n2026-02,3,4\n';
     expect(read(totals).table.columns[2]).toMatchObject({ total: true });
     expect(read(totals, other(totals, /total/)).table.columns[2]).toMatchObject({ total: false });

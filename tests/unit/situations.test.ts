@@ -7,9 +7,11 @@ import { isFineStep, isRoundStep } from '../../src/core/scale/ticks.ts';
 import { type SceneNode, type TextNode, textsOf } from '../../src/core/scene/scene.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import type { PlanId } from '../../src/core/style/vocabulary.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { capHeight, textWidth } from '../../src/core/text/measure.ts';
 import { addUnits, floorTo } from '../../src/core/time/calendar.ts';
+import { runs } from '../runs.ts';
 import { golden } from './golden.ts';
 import { localeIds, SITUATIONS, type Situation } from './situations.ts';
 import { dates, numbers, tableOf } from './tables.ts';
@@ -177,13 +179,13 @@ describe('axes at random', () => {
             ).toBe(true);
         }
       }),
-      { numRuns: 1000 },
+      { numRuns: runs(400) },
     );
   });
   it('tick dates on the calendar', () => {
     const span = { from: Date.UTC(2024, 1, 12), to: Date.UTC(2027, 6, 3), unit: 'day' as const };
-    const at = (step: Parameters<typeof dateTicks>[1], yearStart = 1) =>
-      dateTicks(span, step, yearStart).map((position) => new Date(position * 86_400_000));
+    const at = (step: Parameters<typeof dateTicks>[1], yearStart = 1, weekStart = 1) =>
+      dateTicks(span, step, { yearStart, weekStart }).map((position) => new Date(position * 86_400_000));
     expect(at({ every: 1, unit: 'month' }).every((date) => date.getUTCDate() === 1)).toBe(true);
     expect(at({ every: 1, unit: 'week' }).every((date) => date.getUTCDay() === 1)).toBe(true);
     expect(at({ every: 1, unit: 'year' }, 4).map((date) => date.toISOString().slice(0, 10))).toEqual([
@@ -199,11 +201,16 @@ describe('axes at random', () => {
 describe('date label plans by hand', () => {
   const english = localeOf('en-GB');
   const type = { face: 'sans-400', size: 7.2, clear: 1.5 } as const;
-  const labels = (plan: string, more: Partial<ConstructorParameters<typeof DatePlanner>[3]> = {}, width = 900) => {
+  const labels = (
+    plan: PlanId | 'auto',
+    more: Partial<ConstructorParameters<typeof DatePlanner>[3]> = {},
+    width = 900,
+  ) => {
     const span = { from: Date.UTC(2025, 3, 1), to: Date.UTC(2026, 3, 1), unit: 'month' as const };
     const setting = {
       labels: 'band' as const,
       yearStart: 1,
+      weekStart: 1,
       capitals: false,
       step: { every: 3, unit: 'month' as const },
       ...more,

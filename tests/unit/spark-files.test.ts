@@ -11,6 +11,7 @@ import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { sparkCsv } from '../../src/formats/spark-csv.ts';
 import { sparkCellFile, sparkFile } from '../../src/formats/spark-file.ts';
+import { dressedEmphasis } from './dressed.ts';
 import { numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
@@ -23,12 +24,12 @@ const table = tableOf([
   numbers('mar', [20, 3, 5, null], 't'),
 ]);
 const spec: SparkTableSpec = (() => {
-  const drafted = draftSparkTable(table, { id: 's', tableId: 't', style: DEFAULT_STYLE });
+  const drafted = draftSparkTable(table, { id: 's', tableId: 't' });
   drafted.words = { title: `Title ${EVIL}`, subtitle: EVIL, source: 'Made up' };
   drafted.order.total = { shown: true, name: 'Total' };
   const over = ['jan', 'feb', 'mar'];
   drafted.columns.push(
-    newSparkline('wins', DEFAULT_STYLE, { column: 'jan', over, draw: 'win / loss', sign: 'previous' }),
+    newSparkline('wins', { column: 'jan', over, draw: 'win / loss', sign: 'previous' }),
     newLevelBars('bars', 'mar', '#c2811a'),
     newColumn({ kind: 'derived', id: 'high', title: null, of: 'spark-1', what: 'high' }),
   );
@@ -36,7 +37,7 @@ const spec: SparkTableSpec = (() => {
   return drafted;
 })();
 const source = { spec, table, style: DEFAULT_STYLE, locale: english };
-const geometry = sparkGeometry(resolveSparkTable(spec, table, english), DEFAULT_STYLE, english, 0.24);
+const geometry = sparkGeometry(resolveSparkTable(spec, table, DEFAULT_STYLE, english), DEFAULT_STYLE, english, 0.24);
 /** How often a text stands in another. */
 const times = (text: string, part: string | RegExp) => text.split(part).length - 1;
 
@@ -74,6 +75,15 @@ describe('a spark table as HTML', () => {
   });
 });
 
+it('a spark table to paste has each sparkline as a picture with its words', async () => {
+  const clip = String((await sparkFile('clip', source)).body);
+  const table = sparkTableHtml(geometry);
+  expect(times(clip, '<img src="data:image/png;base64,')).toBe(times(table, '<svg '));
+  expect(times(clip, '<svg')).toBe(0);
+  expect(clip).toContain('alt="Ness: first 10, last 20, low 10 (Jan), high 1,235 (Feb)"');
+  expect(clip.replace(/<img[^>]*>/g, '')).toBe(table.replace(/<svg[\s\S]*?<\/svg>/g, ''));
+});
+
 describe('the numbers of a spark table', () => {
   it('are in full, by period once, with texts that are no formulas', () => {
     const [head, ness, evil, , empty, total] = sparkCsv(geometry.resolved, english).split('\r\n');
@@ -92,8 +102,9 @@ describe('a spark table as a document', () => {
     const files = unzipSync(new Uint8Array(body as Buffer));
     const xml = strFromU8(files['word/document.xml'] ?? new Uint8Array());
     expect(times(xml, '<w:tbl>')).toBe(1);
-    expect(times(xml, '<w:tr>')).toBe(6);
-    expect(times(xml, '<w:tblHeader')).toBe(1);
+    // Two of them are headers: texts over them, and their own.
+    expect(times(xml, '<w:tr>')).toBe(7);
+    expect(times(xml, '<w:tblHeader')).toBe(2);
     expect(times(xml, /=1\+1 &lt;script&gt;/)).toBeGreaterThan(1);
     expect(times(xml, 'Ness: first 10, last 20')).toBeGreaterThan(0);
     const media = Object.keys(files).filter((name) => name.startsWith('word/media/'));
@@ -104,6 +115,24 @@ describe('a spark table as a document', () => {
       if (name.endsWith('.svg'))
         expect(/^<svg[^>]* width="[\d.]+mm"/.test(strFromU8(files[name] as Uint8Array))).toBe(true);
   });
+  it('has the texts over headers, each over its columns, and repeats them on every page', async () => {
+    const sparks = source.spec.columns.filter(({ kind }) => kind === 'sparkline').map(({ id }) => id);
+    const all = source.spec.columns.map(({ id }) => id);
+    const [from = '', to = ''] = [sparks[0], all.at(-1)];
+    const heads = [{ id: 'h', text: 'Months & <weeks>', from, to }];
+    const { body } = await sparkFile('docx', { ...source, spec: { ...source.spec, heads } });
+    const xml = strFromU8(unzipSync(new Uint8Array(body as Buffer))['word/document.xml'] ?? new Uint8Array());
+    expect(times(xml, '<w:tblHeader')).toBe(2);
+    const [top = '', below = ''] = xml.split('<w:tr>').slice(1);
+    expect(top).toContain('Months &amp; &lt;weeks&gt;');
+    const spans = [...top.matchAll(/<w:gridSpan w:val="(\d+)"/g)].map(([, count]) => Number(count));
+    const cells = times(below, '<w:tc>');
+    // As many columns as below, those of the text as one cell.
+    expect(times(top, '<w:tc>') - spans.length + spans.reduce((sum, count) => sum + count, 0)).toBe(cells);
+    expect(Math.max(...spans)).toBeGreaterThan(1);
+    const page = String((await sparkFile('html', { ...source, spec: { ...source.spec, heads } })).body);
+    expect(page).toContain('Months &amp; &lt;weeks&gt;');
+  });
   it('is refused where it would be hundreds of pages', async () => {
     const rows = 2001;
     const names = Array.from({ length: rows }, (_, row) => `p${row}`);
@@ -111,7 +140,7 @@ describe('a spark table as a document', () => {
       texts('pier', names),
       ...['a', 'b', 'c'].map((key) => numbers(key, new Array(rows).fill(1))),
     ]);
-    const many = draftSparkTable(long, { id: 's', tableId: 't', style: DEFAULT_STYLE });
+    const many = draftSparkTable(long, { id: 's', tableId: 't' });
     const wide = { ...source, spec: many, table: long };
     await expect(sparkFile('docx', wide)).rejects.toThrow(/a document holds up to 2000/);
     await expect(sparkFile('png', { ...wide, dpi: 1200 })).rejects.toThrow(/million pixels/);
@@ -119,16 +148,16 @@ describe('a spark table as a document', () => {
 });
 
 describe('single sparklines', () => {
-  it('stand as SVG, as PNG, and as a word with its baseline', () => {
+  it('stand as SVG, as PNG, and as a word with its baseline', async () => {
     const wish = { column: 'spark-1', row: 'Ness', size: 10 };
-    const svg = String(sparkCellFile('svg', source, wish)?.body);
+    const svg = String((await sparkCellFile('svg', source, wish))?.body);
     expect(times(svg, 'width="34mm"')).toBe(1);
     expect(times(svg, 'Ness: first 10')).toBe(1);
-    const png = sparkCellFile('png', source, wish)?.body;
+    const png = (await sparkCellFile('png', source, wish))?.body;
     expect(png instanceof Buffer && png.subarray(1, 4).toString('latin1')).toBe('PNG');
-    expect(times(String(sparkCellFile('word', source, wish)?.body), 'style="vertical-align:-1.8pt"')).toBe(1);
-    expect(sparkCellFile('svg', source, { ...wish, row: 'Nowhere' })).toBeUndefined();
-    expect(sparkCellFile('word', source, { ...wish, column: 'bars' })).toBeUndefined();
+    expect(times(String((await sparkCellFile('word', source, wish))?.body), 'style="vertical-align:-1.8pt"')).toBe(1);
+    expect(await sparkCellFile('svg', source, { ...wish, row: 'Nowhere' })).toBeUndefined();
+    expect(await sparkCellFile('word', source, { ...wish, column: 'bars' })).toBeUndefined();
   });
   it('as words are as high as the type, with strokes and marks in proportion', () => {
     const column = geometry.resolved.columns.find(({ kind }) => kind === 'sparkline') as ResolvedSparkline;
@@ -137,7 +166,10 @@ describe('single sparklines', () => {
     expect(depth).toBeCloseTo(1.62, 9);
     const [line] = scene.nodes;
     expect(line?.kind === 'path' && line.stroke?.width).toBeLessThan(column.spec.weight);
-    const bold = { ...column, spec: { ...column.spec, emphasis: [{ ...newEmphasis('high'), size: 30 }] } };
+    const bold = {
+      ...column,
+      spec: { ...column.spec, emphasis: [{ ...dressedEmphasis(newEmphasis('high'), 'spark'), size: 30 }] },
+    };
     expect(wordSparkline(geometry, bold, 0, 9).scene.nodes.length).toBeGreaterThan(1);
   });
 });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
 import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { sparkNotes } from '../../src/core/proof/spark-proof.ts';
-import { newReport, type Report, sparkTableIn } from '../../src/core/report/report.ts';
+import { newReport, type Report, sparkTableIn, styleFor } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { textsOf } from '../../src/core/scene/scene.ts';
 import { toSvg } from '../../src/core/scene/svg.ts';
@@ -52,7 +52,7 @@ const draft = (change: Partial<SparkTableSpec['order']> = {}): SparkTableSpec =>
   const spec = draftSparkTable(piers(), choices);
   return { ...spec, order: { ...spec.order, ...change } };
 };
-const resolve = (spec: SparkTableSpec, table = piers()) => resolveSparkTable(spec, table, english);
+const resolve = (spec: SparkTableSpec, table = piers()) => resolveSparkTable(spec, table, DEFAULT_STYLE, english);
 /** Rows as they are shown; headings in brackets. */
 const shown = (spec: SparkTableSpec, table = piers()) =>
   resolve(spec, table).data.rows.map((row) =>
@@ -259,17 +259,16 @@ describe('commands on rows and looks', () => {
     const look = { ...lookOf(spark(draft())), draw: 'area' as const, emphasis: [newEmphasis('turns')] };
     const { report, spec } = done([
       ['style.keepLook', { name: 'Quiet', look }],
-      ['spark.addColumn', { spark: 's', column: newSparkline('spark-2', DEFAULT_STYLE, { column: 'jan' }) }],
+      ['spark.addColumn', { spark: 's', column: newSparkline('spark-2', { column: 'jan' }) }],
       ['spark.layLook', { spark: 's', columns: ['spark-1', 'spark-2'], look }],
     ]);
-    expect(report.style.sparks.map(({ name }) => name)).toEqual(['Quiet']);
+    expect(styleFor(report, null).sparks.map(({ name }) => name)).toEqual(['Quiet']);
     for (const column of spec.columns) if (column.kind === 'sparkline') expect(lookOf(column)).toEqual(look);
-    expect(
-      done([
-        ['style.keepLook', { name: 'Quiet', look }],
-        ['style.dropLook', { name: 'Quiet' }],
-      ]).report.style.sparks,
-    ).toEqual([]);
+    const dropped = done([
+      ['style.keepLook', { name: 'Quiet', look }],
+      ['style.dropLook', { name: 'Quiet' }],
+    ]);
+    expect(styleFor(dropped.report, null).sparks).toEqual([]);
   });
   it('tuck columns away without touching the sparklines', () => {
     const { spec } = done([
@@ -319,7 +318,9 @@ describe('numbers', () => {
     ]);
     const spec = draftSparkTable(mixed, choices);
     const find = (table: Table) => {
-      const column = resolveSparkTable(spec, table, english).columns.find(({ spec: own }) => own.id === 'derived-1');
+      const column = resolveSparkTable(spec, table, DEFAULT_STYLE, english).columns.find(
+        ({ spec: own }) => own.id === 'derived-1',
+      );
       return column?.kind === 'number' ? [column.title, column.cells.texts, column.cells.asides] : null;
     };
     expect(find(mixed)).toEqual(['Latest', ['3.5', '6'], ['thousands', 'min']]);
@@ -404,7 +405,7 @@ describe('a large spark table', () => {
   ]);
   it('is drawn in pieces that hold every row once, as the whole does', () => {
     const spec = draftSparkTable(many, choices);
-    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), DEFAULT_STYLE, english, 0.24);
+    const geometry = sparkGeometry(resolveSparkTable(spec, many, DEFAULT_STYLE, english), DEFAULT_STYLE, english, 0.24);
     expect(piecesOf(geometry)).toBeGreaterThan(3);
     const words = Array.from({ length: piecesOf(geometry) }, (_, index) => [
       ...textsOf(sparkPiece(geometry, index).nodes),
@@ -417,7 +418,7 @@ describe('a large spark table', () => {
   });
   it('is written as SVG some rows at a time, with all that the whole has', () => {
     const spec = draftSparkTable(many, choices);
-    const geometry = sparkGeometry(resolveSparkTable(spec, many, english), DEFAULT_STYLE, english, 0.24);
+    const geometry = sparkGeometry(resolveSparkTable(spec, many, DEFAULT_STYLE, english), DEFAULT_STYLE, english, 0.24);
     const paths = (svg: string) => svg.split('<path').length;
     const whole = toSvg(drawSparkTable(spec, many, DEFAULT_STYLE, english));
     expect(sparkSvg(geometry)).toBe(whole);
@@ -426,7 +427,12 @@ describe('a large spark table', () => {
       rows: 200,
       columns: many.columns.map((column) => ({ ...column, cells: [...column.cells, ...column.cells] })),
     };
-    const long = sparkGeometry(resolveSparkTable(spec, twice as Table, english), DEFAULT_STYLE, english, 0.24);
+    const long = sparkGeometry(
+      resolveSparkTable(spec, twice as Table, DEFAULT_STYLE, english),
+      DEFAULT_STYLE,
+      english,
+      0.24,
+    );
     const written = sparkSvg(long);
     expect(written.match(/<g transform="translate\(0 [\d.]+\)"><g data-part="frame"/g)).toHaveLength(1);
     // The rules of each hundred rows are one path.
@@ -434,13 +440,15 @@ describe('a large spark table', () => {
   });
   it('has rows whose height banks their slopes to 45 degrees', () => {
     const spec = draftSparkTable(many, choices);
-    const height = suggestedRowHeight(resolveSparkTable(spec, many, english));
+    const height = suggestedRowHeight(resolveSparkTable(spec, many, DEFAULT_STYLE, english));
     expect(height).toBeGreaterThanOrEqual(3);
     expect(height).toBeLessThanOrEqual(40);
     // Two steps that run the whole height each rise as they run in a cell half as high as it is wide.
     const zigzag = tableOf([texts('pier', ['a']), numbers('x', [0]), numbers('y', [1]), numbers('z', [0])]);
     const own = draftSparkTable(zigzag, choices);
-    expect(suggestedRowHeight(resolveSparkTable(own, zigzag, english))).toBe(Math.round(34 / 2 / 0.8 / 0.5) * 0.5);
+    expect(suggestedRowHeight(resolveSparkTable(own, zigzag, DEFAULT_STYLE, english))).toBe(
+      Math.round(34 / 2 / 0.8 / 0.5) * 0.5,
+    );
   });
   it('has the same data whatever it looks like', () => {
     const spec = draftSparkTable(many, choices);
@@ -452,7 +460,7 @@ describe('a large spark table', () => {
 
 describe('words of a spark table', () => {
   const spec = { ...draft(), heads: [] };
-  const resolved = resolveSparkTable(spec, piers(), english);
+  const resolved = resolveSparkTable(spec, piers(), DEFAULT_STYLE, english);
   const say = saying(saySparkFacts(resolved, english));
   it('have fields that speak of a row, or of the first one', () => {
     const [first, second] = rowsForFacts(resolved);

@@ -28,13 +28,15 @@ const table = tableOf(
   [4],
 );
 const draft = (of = table, measures = ['load']) =>
-  draftLevelBars(of, { id: 's', tableId: 't', style: DEFAULT_STYLE, names: 'pier', measures });
+  draftLevelBars(of, { id: 's', tableId: 't', names: 'pier', measures });
 const withBars = (spec: SparkTableSpec, change: Partial<LevelBars>): SparkTableSpec => ({
   ...spec,
   columns: spec.columns.map((column) => (column.kind === 'level bars' ? { ...column, ...change } : column)),
 });
 const barsOf = (spec: SparkTableSpec, of = table) => {
-  const found = resolveSparkTable(spec, of, ENGLISH).columns.find((column) => column.kind === 'level bars');
+  const found = resolveSparkTable(spec, of, DEFAULT_STYLE, ENGLISH).columns.find(
+    (column) => column.kind === 'level bars',
+  );
   if (found?.kind !== 'level bars') throw new Error('no bars');
   return found;
 };
@@ -43,7 +45,7 @@ const sharesOf = (spec: SparkTableSpec, of = table) => {
   const column = barsOf(spec, of);
   return Array.from(column.values, (_, record) => {
     const box = { left: 0, top: 0, width: 100, height: 10 };
-    const [track, bar] = barNodes(column, record, box, 12, '#000000');
+    const [track, bar] = barNodes(column, record, box, 12, DEFAULT_STYLE);
     if (track?.kind !== 'rect') return null;
     return bar?.kind === 'rect' ? bar.width / track.width : 0;
   });
@@ -133,7 +135,7 @@ describe('a spark table on its sheet', () => {
   });
   it('grows with its rows, and has a small picture', () => {
     expect(draw({ ...draft(), rowHeight: 10 }).heightMm - draw(draft()).heightMm).toBeCloseTo(16, 6);
-    const small = sparkMiniature(draft(), table, ENGLISH, 38, 9);
+    const small = sparkMiniature(draft(), table, DEFAULT_STYLE, ENGLISH, 38, 9);
     expect(small.nodes).toHaveLength(4);
   });
 });

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { EMPHASISED, newEmphasis } from '../../src/core/mark/emphasis.ts';
+import { newEmphasis } from '../../src/core/mark/emphasis.ts';
+import { withGaps } from '../../src/core/mark/gaps.ts';
 import { markerReach } from '../../src/core/mark/shapes.ts';
 import { newReport } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
@@ -17,8 +18,10 @@ import { cellOf, resolveSparkTable } from '../../src/core/spark/resolve.ts';
 import type { Course } from '../../src/core/spark/series.ts';
 import type { Sparkline, SparkTableSpec } from '../../src/core/spark/spec.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import { EMPHASISED } from '../../src/core/style/vocabulary.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { dressedEmphasis, dressedSparkline } from './dressed.ts';
 import { golden } from './golden.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
@@ -55,9 +58,9 @@ const domainOf = (values: (number | null)[]): [number, number] | null => {
   const known = values.filter((value) => value !== null);
   return known.length === 0 ? null : [Math.min(...known), Math.max(...known)];
 };
-const spark = (change: Partial<Sparkline> = {}) => newSparkline('x', DEFAULT_STYLE, { column: 'date', ...change });
+const spark = (change: Partial<Sparkline> = {}) => dressedSparkline(newSparkline('x', { column: 'date', ...change }));
 const cellsFor = (spec: SparkTableSpec, table: Table, id: string) => {
-  const found = resolveSparkTable(spec, table, english).columns.find((column) => column.spec.id === id);
+  const found = resolveSparkTable(spec, table, DEFAULT_STYLE, english).columns.find((column) => column.spec.id === id);
   if (found?.kind === 'number') return found.cells.texts;
   return found?.kind === 'text' ? [...found.cells] : [];
 };
@@ -66,7 +69,7 @@ describe('a drafted spark table', () => {
   it('has a row for each measure of a table over periods', () => {
     const spec = draftSparkTable(wide, choices);
     expect(
-      resolveSparkTable(spec, wide, english)
+      resolveSparkTable(spec, wide, DEFAULT_STYLE, english)
         .data.records.map(({ name }) => name)
         .slice(0, 2),
     ).toEqual(['Outer isles', 'Harbour shuttle']);
@@ -81,7 +84,7 @@ describe('a drafted spark table', () => {
     ]);
     const spec = draftSparkTable(long, choices);
     expect(spec.rows).toEqual({ kind: 'categories', category: 'pier' });
-    const { data, columns } = resolveSparkTable(spec, long, english);
+    const { data, columns } = resolveSparkTable(spec, long, DEFAULT_STYLE, english);
     expect(data.records.map(({ name }) => name)).toEqual(['Ness', 'Kelda']);
     const lines = columns.find((column) => column.kind === 'sparkline');
     if (lines?.kind !== 'sparkline') throw new Error('There are sparklines.');
@@ -185,7 +188,7 @@ describe('a sparkline', () => {
     const [low, high] = endsOf(domain, spec.scale, spec.draw);
     const ends = [spec.draw === 'range band' ? low - 3 : low, high] as const;
     return sparklineNodes(
-      { spark: spec, values, before, edge, reference, places, finished: values.length, ends },
+      { spark: spec, values, before, edge, reference, past: null, places, finished: values.length, ends },
       box,
       pen,
     );
@@ -275,7 +278,7 @@ describe('a sparkline', () => {
         const [low, high] = domainOf(values) ?? [0, 0];
         fc.pre(low < high);
         const marked = (of: 'high' | 'low') => {
-          const rule = { ...newEmphasis(of), ties: 'all' as const };
+          const rule = { ...dressedEmphasis(newEmphasis(of), 'figure'), ties: 'all' as const };
           const found = draw(values, { emphasis: [rule] }).find((node) => node.kind === 'cluster');
           const step = (box.width - 2 * reach(rule.size)) / (values.length - 1);
           return (found?.kind === 'cluster' ? found.children : []).map((node) =>
@@ -311,7 +314,9 @@ describe('scales of a column', () => {
   const endsFor = (of: Sparkline['scale']['of']) => {
     const spec = draftSparkTable(wide, choices);
     for (const column of spec.columns) if (column.kind === 'sparkline') column.scale.of = of;
-    const found = resolveSparkTable(spec, wide, english).columns.find((column) => column.kind === 'sparkline');
+    const found = resolveSparkTable(spec, wide, DEFAULT_STYLE, english).columns.find(
+      (column) => column.kind === 'sparkline',
+    );
     if (found?.kind !== 'sparkline') throw new Error('There are sparklines.');
     return found;
   };
@@ -363,7 +368,7 @@ describe('spark tables as pictures', () => {
     spec.columns = [
       ...spec.columns.slice(0, 1),
       ...scales.map((scale, index) =>
-        newSparkline(`s-${index}`, DEFAULT_STYLE, {
+        newSparkline(`s-${index}`, {
           column: 'date',
           draw,
           sign: 'previous',
@@ -387,11 +392,13 @@ describe('spark tables as pictures', () => {
     };
     const spec = draftSparkTable(wide, choices);
     const of = (id: string, change: Partial<Sparkline>) =>
-      newSparkline(id, DEFAULT_STYLE, { column: 'date', title: id, width: 30, ...change });
+      newSparkline(id, { column: 'date', title: id, width: 30, ...change });
     spec.columns = [
       ...spec.columns.slice(0, 1),
       of('break', { reference: 'mean', markers: { on: 'all', size: 1.4 } }),
       of('bridge', { gaps: 'bridge', reference: { deviations: 1 } }),
+      of('dotted', { gaps: 'dotted bridge', draw: 'area', fillOpacity: 0.4 }),
+      of('foot', { draw: 'area', fill: 'axis', scale: { of: 'each row', floor: -40, ceiling: 'highest' } }),
       of('zero', { gaps: 'zero', reference: { value: 20 }, zeroLine: true }),
       of('column', {
         reference: { column: 'shuttle' },
@@ -402,5 +409,20 @@ describe('spark tables as pictures', () => {
     await expect(golden(toSvg(drawSparkTable(spec, holes, DEFAULT_STYLE, english)))).toMatchFileSnapshot(
       '../golden/spark/gaps.svg',
     );
+  });
+  it('counts a missing value as zero between others only, in its line and in the ends of its cell', () => {
+    const cut = (cells: readonly (number | null)[]) =>
+      tableOf([dates(months(2025, 1, cells.length), 'month'), numbers('v', [...cells])]);
+    const endsFor = (cells: readonly (number | null)[]) => {
+      const table = cut(cells);
+      const spec = draftSparkTable(table, choices);
+      spec.columns = [newSparkline('s', { column: 'date', gaps: 'zero' })];
+      const resolved = resolveSparkTable(spec, table, DEFAULT_STYLE, english);
+      const [column] = resolved.columns;
+      return column?.kind === 'sparkline' ? cellOf(column, resolved.data, 0)?.ends : null;
+    };
+    expect(endsFor([null, 5, 8, null])).toEqual([5, 8]);
+    expect(endsFor([null, 5, null, 8, null])).toEqual([0, 8]);
+    expect(withGaps([null, 5, null, 8, null], 'zero')).toEqual([null, 5, 0, 8, null]);
   });
 });

@@ -1,10 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FACES } from '../../src/core/text/faces.ts';
+import '../../src/core/text/more-metrics.ts';
+import { draftFigure } from '../../src/core/figure/draft.ts';
+import { ItemName } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import { understand } from '../../src/core/table/understand.ts';
+import { cutTo, lettersOf } from '../../src/core/text/letters.ts';
 import { textWidth } from '../../src/core/text/measure.ts';
+import { isStorable } from '../../src/core/text/storable.ts';
 import { shorten, wrap } from '../../src/core/text/wrap.ts';
-import { openFace } from '../../src/formats/fonts.ts';
+import { facesOf } from '../../src/core/type/faces.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
+import { safeName } from '../../src/formats/file-name.ts';
+import { openFace } from '../../tools/open-face.ts';
 
+const FACES = facesOf('sans');
 const LETTERS = [...' abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789.,:;–−%()/äöüßéèñłśźřΩ€'];
 /** Greek is measured by its advances alone; pairs are known for Latin text. */
 const LATIN = LETTERS.filter((letter) => letter !== 'Ω');
@@ -13,7 +24,7 @@ const words = fc.array(fc.constantFrom(...LATIN), { minLength: 0, maxLength: 40 
 const TRIPLE = /[fjt]{3}|ff[ijlbhk]|f[jt]t/;
 
 describe('text measure', () => {
-  it.each(FACES.map((face) => face.id))('has the advances of the font file of %s', (id) => {
+  it.each(FACES)('has the advances of the font file of %s', (id) => {
     const font = openFace(id);
     for (const letter of LETTERS) {
       const code = letter.codePointAt(0) ?? 0;
@@ -21,7 +32,7 @@ describe('text measure', () => {
     }
   });
 
-  it.each(FACES.map((face) => face.id))('measures runs as the font itself sets them in %s', (id) => {
+  it.each(FACES)('measures runs as the font itself sets them in %s', (id) => {
     const font = openFace(id);
     fc.assert(
       fc.property(
@@ -67,5 +78,41 @@ describe('wrapping', () => {
     const short = shorten('Harbour shuttle', 'sans-400', 8, 40);
     expect(short).toMatch(/^Harbour?.*…$/);
     expect(textWidth(short, 'sans-400', 8)).toBeLessThanOrEqual(40);
+  });
+});
+
+describe('a text that is cut', () => {
+  it('holds whole letters, as many as fit, whatever they are made of', () => {
+    const letters = ['a', 'é', 'e\u0301', '🛳️', '👩‍👩‍👧', '🇫🇮', 'क्षि', 'ท่า', '한', '\u{1d49c}', ' ', 'ß'];
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(...letters), { maxLength: 120 }),
+        fc.integer({ min: 0, max: 200 }),
+        (parts, most) => {
+          const text = parts.join('');
+          const cut = cutTo(text, most);
+          const whole = lettersOf(text);
+          const kept = lettersOf(cut);
+          expect(cut.length).toBeLessThanOrEqual(most);
+          expect(kept).toEqual(whole.slice(0, kept.length));
+          const next = whole[kept.length];
+          if (next !== undefined) expect(cut.length + next.length).toBeGreaterThan(most);
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
+  it('can be stored and named where a letter lies across its end', () => {
+    const table = understand(readDelimited('month;a\n2024-01;1\n2024-02;2\n'), 'x');
+    for (const title of [`${'x'.repeat(199)}🛳️ and more`, `${'x'.repeat(79)}🛳️`, `${'x'.repeat(79)}\u{1d49c}bc`]) {
+      const { item } = packTable('t', { ...table, title }, () => 'block');
+      const figure = draftFigure({ ...table, title }, { id: 'f', tableId: 't', style: DEFAULT_STYLE });
+      for (const name of [item.name, figure.name, safeName(title, 'figure')]) {
+        expect(isStorable(name)).toBe(true);
+        expect(() => encodeURIComponent(name)).not.toThrow();
+      }
+      expect(ItemName.safeParse(item.name).success).toBe(true);
+    }
   });
 });

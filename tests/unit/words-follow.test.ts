@@ -14,6 +14,7 @@ import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { LOCALES, localeOf } from '../../src/core/text/locale.ts';
 import { plainWords } from '../../src/core/text/rich.ts';
+import { runs } from '../runs.ts';
 import { faultOf } from './fact-checker.ts';
 import { situation } from './situations.ts';
 import { dates, months, numbers } from './tables.ts';
@@ -28,7 +29,7 @@ const made = (a: readonly (number | null)[], b: readonly (number | null)[], more
   const target = Mark.parse({ kind: 'level', id: 'target', name: 'Target', axis: 'left', at: 50, colour: '#222222' });
   return { spec: FigureSpec.parse({ ...spec, marks: [target], ...more }), table };
 };
-const figureOf = ({ spec, table }: { spec: FigureSpec; table: Table }) => resolveFigure(spec, table);
+const figureOf = ({ spec, table }: { spec: FigureSpec; table: Table }) => resolveFigure(spec, table, DEFAULT_STYLE);
 
 /** The drawn paths within a part. */
 function* pathsOf(nodes: readonly SceneNode[], part: string, within = false): Generator<string> {
@@ -64,7 +65,7 @@ describe('facts in words', () => {
             expect(faultOf(fact, { lines: all.map(({ series }) => series), targets }, locale), said).toBeNull();
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300 / 2) },
     );
   });
 
@@ -75,7 +76,7 @@ describe('facts in words', () => {
         for (const { text, fact } of suggestTitles(figure, english))
           expect(sayFactsOf(figure, english)(fact, 'sentence')).toBe(text);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200 / 2) },
     );
   });
 
@@ -89,7 +90,7 @@ describe('facts in words', () => {
           expect(runs && plainWords(runs, sayFactsOf(figure, locale))).toBe(text);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200 / 2) },
     );
   });
 
@@ -108,7 +109,7 @@ describe('facts in words', () => {
           if (!text.includes('–')) expect(holds).toContain(text);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300 / 2) },
     );
   });
 
@@ -128,7 +129,7 @@ describe('facts in words', () => {
   it('count what a window leaves out before they say that something is on record', () => {
     const loads = [90, 10, 20, 30, 25, 40];
     const { spec, table } = made(loads, loads, { window: { last: 4 } });
-    const said = sentencesOf(resolveFigure(spec, table), null, english).map(({ text }) => text);
+    const said = sentencesOf(resolveFigure(spec, table, DEFAULT_STYLE), null, english).map(({ text }) => text);
     expect(said).toContain('Load: highest since January 2024, at 40\u00a0t in June 2024');
     expect(said).toContain('Load: highest of the period shown in June 2024, at 40\u00a0t');
     expect(said.join()).not.toContain('on record');
@@ -141,7 +142,7 @@ describe('facts in words', () => {
       ...table,
       columns: [{ ...across, cells: across?.cells.map((_, row) => across.cells[row - (row % 2)]) }, ...columns],
     } as Table;
-    const figure = resolveFigure(spec, doubled);
+    const figure = resolveFigure(spec, doubled, DEFAULT_STYLE);
     expect(spokenIn(figure)).toEqual([]);
     expect(sayFactsOf(figure, english)({ kind: 'high', line: null }, 'sentence')).toBe('–');
     expect(suggestTitles(figure, english)).toEqual([]);
@@ -166,7 +167,7 @@ describe('points that a sentence rests on', () => {
       ...spec,
       lines: spec.lines.map((line) => (line.column === 'b' ? { ...line, axis: 'right' } : line)),
     });
-    const figure = resolveFigure(right, table);
+    const figure = resolveFigure(right, table, DEFAULT_STYLE);
     const layout = layoutFigure(figure, DEFAULT_STYLE, english);
     for (const { line } of figure.lines) {
       const stroke = [...pathsOf(layout.scene.nodes, `line:${line.id}`)].join(' ');

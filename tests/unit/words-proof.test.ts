@@ -23,13 +23,13 @@ const made = (loads: readonly number[]) =>
   ]);
 const before = made(LOADS);
 const now = made([...LOADS.slice(0, 13), 71, 60]);
-const figureNow = resolveFigure(before.spec, before.table);
+const figureNow = resolveFigure(before.spec, before.table, DEFAULT_STYLE);
 const at = months(2024, 3, 1)[0] ?? 0;
 const typed = 'Reached 47 t';
 
 /** Notes of a figure by their checks, on the data as they are now. */
 const notesOf = (spec: FigureSpec) => {
-  const figure = resolveFigure(spec, now.table);
+  const figure = resolveFigure(spec, now.table, DEFAULT_STYLE);
   const layout = layoutFigure(figure, DEFAULT_STYLE, english);
   return new Map(
     proofNotes({ figure, layout, style: DEFAULT_STYLE, locale: english }).map((note) => [note.check, note]),
@@ -99,7 +99,10 @@ describe('notes on words', () => {
     const spec = FigureSpec.parse({
       ...before.spec,
       words: { title: 'Load grew', subtitle: '', source: '' },
-      written: { ...before.spec.written, title: writtenFor(resolveFigure(now.spec, now.table), 'Load grew', english) },
+      written: {
+        ...before.spec.written,
+        title: writtenFor(resolveFigure(now.spec, now.table, DEFAULT_STYLE), 'Load grew', english),
+      },
     });
     expect([...notesOf(spec).keys()].filter((check) => /stale|fact/.test(check))).toEqual([]);
   });

@@ -8,13 +8,16 @@ import { Field, Path } from '../named/fields.ts';
 
 const Uuid = z.uuid();
 
+/** As many changes as a report can have. */
+export const Revision = z.number().int().min(0).max(2_147_483_647);
+
 /** A command as it is sent and kept. Its id makes sending it twice harmless. */
 export const Call = z.strictObject({
   id: Uuid,
   name: z.string().max(60),
   args: z.unknown(),
   /** the newest revision that was known where it was made; absent for that of the request */
-  seen: z.number().int().min(0).optional(),
+  seen: Revision.optional(),
   /** calls of one group are one step to undo, such as all that was typed into one field */
   group: z.string().max(64).optional(),
 });
@@ -27,8 +30,10 @@ export const Change = z.strictObject({
   /** who made it: an author's id, or a word for what is no person */
   by: z.string().max(80),
   label: z.string().max(200),
-  seen: z.number().int().min(0),
+  seen: Revision,
   fields: z.array(Field),
+  /** made before settings could follow the house (version 5): its values are looked at as they are said today */
+  older: z.literal(true).optional(),
 });
 export type Change = Readonly<Omit<z.infer<typeof Change>, 'fields'> & { fields: readonly Field[] }>;
 
@@ -44,4 +49,4 @@ export const UndoArgs = z.strictObject({
 export type UndoArgs = z.infer<typeof UndoArgs>;
 
 /** Fields of a change in the log, by its id; undefined where it is not known. */
-export type FieldsOf = (change: string) => { label: string; fields: readonly Field[] } | undefined;
+export type FieldsOf = (change: string) => Pick<Change, 'label' | 'fields' | 'older'> | undefined;

@@ -1,4 +1,5 @@
 /** Finding what a command speaks of in a report; a Refusal names what is not there. */
+import { current, isDraft } from 'immer';
 import type { Mark } from '../figure/marks.ts';
 import type { FigureSpec, Line } from '../figure/spec.ts';
 import { Refusal } from '../refusal.ts';
@@ -59,3 +60,7 @@ export function markOf(draft: Report, figureId: string, id: string): Mark {
   if (!found) throw new Refusal(`There is no level, band, event or note “${id}” in figure “${name}”.`);
   return found;
 }
+
+/** A part of a draft as it stands there, also where it was put there anew by the command itself. */
+export const asIs = <Part extends object>(part: Part): Part =>
+  isDraft(part) ? (current(part as never) as Part) : part;

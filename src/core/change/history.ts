@@ -51,6 +51,17 @@ export const forget = ({ past, future }: History, gone: Step): History => ({
   future: future.filter((step) => step !== gone),
 });
 
+/** Without the changes of calls that were not done, and without the steps of which nothing is left. */
+export function forgetCalls(history: History, gone: readonly { call: { id: string } }[]): History {
+  const ids = new Set(gone.map(({ call }) => call.id));
+  const without = (steps: readonly Step[]) =>
+    steps.flatMap((step) => {
+      const changes = step.changes.filter((id) => !ids.has(id));
+      return changes.length === step.changes.length ? [step] : changes.length > 0 ? [{ ...step, changes }] : [];
+    });
+  return gone.length > 0 ? { past: without(history.past), future: without(history.future) } : history;
+}
+
 /** What an author can undo and redo after a log, oldest change first. Undo survives a reload because of this. */
 export const historyOf = (log: readonly Change[], by: string): History =>
   log.filter((change) => change.by === by && change.fields.length > 0).reduce(remember, NO_HISTORY);

@@ -6,7 +6,7 @@ import { Refusal } from '../refusal.ts';
 import type { ReportRecord } from '../report/record.ts';
 import type { Call, Change, FieldsOf } from './change.ts';
 import { labelOf } from './commands/index.ts';
-import { isCompanion } from './companion.ts';
+import { isCompanion, isPutTogether } from './companion.ts';
 import { runCall } from './run.ts';
 
 /** A call that is not in the log yet, with what it came to here. */
@@ -43,6 +43,35 @@ export interface Clash {
   /** what the other one set */
   other: unknown;
 }
+
+/** Whether a third one has set the field of a clash since, so that what is said of whose value stands is no longer so. */
+export function isSettled({ path, mine, theirs }: Clash, fresh: readonly Change[], maker: string | undefined): boolean {
+  return fresh.some(
+    ({ id, by, fields }) =>
+      by !== maker && id !== mine && id !== theirs && fields.some((field) => meets(field.path, path)),
+  );
+}
+
+/** The change by which what stands of a clash was set, and those after it with which the same person set it again, who typed on, perhaps. */
+export function settingFrom(
+  { stands, mine, theirs, path }: Clash,
+  all: readonly Pick<Change, 'id' | 'by' | 'fields'>[],
+): string[] {
+  const first = stands === 'mine' ? mine : theirs;
+  const from = all.findIndex(({ id }) => id === first);
+  const later = from < 0 ? [] : all.slice(from + 1);
+  const own = later.filter(({ by, fields }) => by === all[from]?.by && fields.some((one) => meets(one.path, path)));
+  return [first, ...own.map(({ id }) => id)];
+}
+
+/** Clashes with those that came; of one field and one standing value, the first tells from where on it was set. */
+export function withClashes(known: readonly Clash[], fresh: readonly Clash[]): Clash[] {
+  const all = [...known];
+  for (const clash of fresh)
+    if (!all.some((other) => other.stands === clash.stands && isSame(other.path, clash.path))) all.push(clash);
+  return all.slice(-MOST_CLASHES);
+}
+const MOST_CLASHES = 20;
 
 export interface Met {
   window: Window;
@@ -86,7 +115,7 @@ export function putOnTop(
 
 const pairs = (mine: readonly Field[], theirs: readonly Field[]) =>
   mine
-    .filter(({ path }) => !isCompanion(path))
+    .filter(({ path }) => !isCompanion(path) && !isPutTogether(path))
     .flatMap((one) => theirs.filter((other) => meets(one.path, other.path)).map((other) => [one, other] as const));
 
 /** Fields that a change of someone else's set over what this window had set without its maker's knowing. */

@@ -3,8 +3,10 @@
 import { firstWrong } from '../issue.ts';
 import { wrongIn } from '../item/sense.ts';
 import { type Field, fieldAt, fieldsBetween, hasRoom, meets, type Path, withField } from '../named/fields.ts';
+import { mergeAt } from '../named/merging.ts';
 import { isSame } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
+import { valueFollowing } from '../report/following.ts';
 import { type ReportRecord, recordOf, reportOf } from '../report/record.ts';
 import { Report } from '../report/report.ts';
 import { type Call, type FieldsOf, UNDO, UndoArgs } from './change.ts';
@@ -22,6 +24,10 @@ export interface Done {
   left: Path[];
 }
 
+/** Whether a field still stands as a change left it; what an older one left, as that is said today. */
+const stands = (record: unknown, path: Path, to: unknown, older = false): boolean =>
+  isSame(fieldAt(record, path), to) || (older && isSame(fieldAt(record, path), valueFollowing(record, path, to)));
+
 /** Takes back the fields that still stand as the changes left them; the others are named. */
 function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: FieldsOf): Done {
   const left: Path[] = [];
@@ -33,7 +39,17 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
     label = known.label;
     for (const { path, from, to } of known.fields.toReversed()) {
       if (only && !only.some((wanted) => meets(wanted, path))) continue;
-      if (isSame(fieldAt(next, path), to) && hasRoom(next, path)) next = withField(next, path, from);
+      const merge = mergeAt(Report, next, path);
+      if (stands(next, path, to, known.older) && hasRoom(next, path)) next = withField(next, path, from);
+      // What others wrote in the same words since stays.
+      else if (
+        merge &&
+        hasRoom(next, path) &&
+        Array.isArray(from) &&
+        Array.isArray(to) &&
+        Array.isArray(fieldAt(next, path))
+      )
+        next = withField(next, path, merge(to, from, fieldAt(next, path)));
       else if (!isSame(fieldAt(next, path), from)) left.push(path);
     }
   }

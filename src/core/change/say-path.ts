@@ -1,8 +1,11 @@
 /** Fields of a report in words. */
 
+import { plainProse } from '../document/prose.ts';
 import { kindOf, sayItem } from '../item/kinds.ts';
 import type { Path } from '../named/fields.ts';
 import { type Report, storedColumns, tableIn } from '../report/report.ts';
+import { isHouseColour } from '../style/by-house.ts';
+import { lettersOf } from '../text/letters.ts';
 import { plainWords, type Words } from '../text/rich.ts';
 
 const PLAIN: Readonly<Record<string, string>> = {
@@ -29,9 +32,30 @@ function titleOf(report: Report, table: string, key: string): string {
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** A field of the manuscript, as a subject. */
+function sayManuscript({ manuscript }: Report, [, list, id, ...rest]: Path): string {
+  if (list !== 'blocks') return `The ${spaced(rest.at(-1) ?? id ?? list ?? '')} of the manuscript`;
+  const block = manuscript.blocks.find((one) => one.id === id);
+  if (!block) return 'A part of the text that was taken out';
+  const what =
+    block.type === 'words'
+      ? block.role === 'heading'
+        ? 'heading'
+        : 'paragraph'
+      : block.type === 'figure'
+        ? 'placed figure'
+        : block.type === 'numbers'
+          ? 'table of numbers'
+          : block.type;
+  const begins = block.type === 'words' ? plainProse(block.words, () => '…').slice(0, 30) : '';
+  const name = begins === '' ? what : `${what} “${begins}…”`;
+  return rest.length === 0 || rest[0] === 'words' ? `The ${name}` : `The ${spaced(rest.at(-1) ?? '')} of the ${name}`;
+}
+
 /** A field as a subject, such as "The title of “Passengers”" or "The weight of line “Harbour” of “Passengers”". */
 export function sayPath(report: Report, path: Path): string {
   const [first = '', id = '', ...rest] = path;
+  if (first === 'manuscript') return sayManuscript(report, path);
   if (first !== 'items') return capital(`the ${spaced(path.at(-1) ?? first)} of the report`);
   const item = report.items.find((candidate) => candidate.id === id);
   if (!item) return 'Something that was removed';
@@ -54,9 +78,10 @@ export function sayValue(value: unknown): string | null {
   if (value === undefined) return 'nothing';
   if (value === null) return 'automatic';
   if (value === '') return 'empty';
+  if (value === 'house' || isHouseColour(value)) return 'as the house has it';
   if (typeof value === 'number') return String(value);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (!isWords(value)) return null;
   const text = plainWords(value, ({ kind }, part) => `‹${part === 'sentence' ? kind : part}›`);
-  return `“${[...text].length > 60 ? `${[...text].slice(0, 60).join('')}…` : text}”`;
+  return `“${lettersOf(text).length > 60 ? `${lettersOf(text).slice(0, 60).join('')}…` : text}”`;
 }

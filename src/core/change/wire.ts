@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { Id } from '../named/id.ts';
 import { Splice, WholeBlock } from '../table/kept.ts';
-import { Call } from './change.ts';
+import { Call, Revision } from './change.ts';
 
 /** The cells of a new block: all of them, or what makes them of an older block. */
 const BlockCells = z.union([...WholeBlock.options, z.strictObject({ of: Id, splice: Splice })]);
@@ -13,7 +13,7 @@ export const Blocks = z.record(Id, BlockCells);
 
 /** What a window sends: the revision it knows, its calls in order, and the cells they bring. */
 export const CallsRequest = z.strictObject({
-  base: z.number().int().min(0),
+  base: Revision,
   commands: z.array(Call).min(1).max(1000),
   blocks: Blocks.default({}),
   /** id of the author; absent for a program */

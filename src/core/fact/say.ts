@@ -1,5 +1,7 @@
 /** Facts as sentences in the language of a report, from messages that a translator can read. */
+
 import { FACT_PARTS, type FactPart } from '../text/fact-ref.ts';
+import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
@@ -82,7 +84,8 @@ function valueWords(series: FactSeries, value: number, decimals: number, locale:
   return series.unit === null ? number : withUnit(number, series.unit, locale);
 }
 
-function changeWords(series: FactSeries, { of, size, decimals }: Change, locale: Locale): string {
+/** How much a value of a series changed, without a sign. */
+export function changeWords(series: FactSeries, { of, size, decimals }: Change, locale: Locale): string {
   const number = formatNumber(size, decimals, locale);
   if (of === 'percent') return withUnit(number, '%', locale);
   if (of === 'value') return valueWords(series, size, decimals, locale);
@@ -250,7 +253,7 @@ const staysAmongWords = (name: string, said: string | number) => typeof said ===
 export function formOf(fact: Fact): string {
   const { id, places } = filling(fact, ENGLISH);
   const stays = Object.entries(places).filter(([name, said]) => staysAmongWords(name, said));
-  return [id, ...stays.map(([name, said]) => `${name} ${said}`).sort()].join('; ').slice(0, 1000);
+  return cutTo([id, ...stays.map(([name, said]) => `${name} ${said}`).sort()].join('; '), 1000);
 }
 
 /** A sentence taken apart: the words between its parts, which stay as they are, and the parts, which go on following the data. */

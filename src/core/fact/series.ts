@@ -91,12 +91,22 @@ export function firstUnfinished(from: number | string | undefined, keys: readonl
 
 const doubled = new WeakMap<readonly (number | string)[], boolean>();
 
+/** Whether two of some dates or numbers, which come in their order, are in one place. */
+function hasNeighboursAlike(across: Column, keys: readonly (number | string)[]): boolean {
+  let before: number | null = null;
+  for (const key of keys) {
+    const place = across.kind === 'date' ? periodNumber(Number(key), across.interval) : Number(key);
+    if (place === before) return true;
+    before = place;
+  }
+  return false;
+}
+
 /** True where a place along the axis, such as a month, has several rows; the lines of one plot share their places. */
 function isDoubled(across: Column, keys: readonly (number | string)[]): boolean {
   const known = doubled.get(keys);
   if (known !== undefined) return known;
-  const places = across.kind === 'date' ? keys.map((key) => periodNumber(Number(key), across.interval)) : keys;
-  const found = new Set(places).size < keys.length;
+  const found = across.kind === 'text' ? new Set(keys).size < keys.length : hasNeighboursAlike(across, keys);
   doubled.set(keys, found);
   return found;
 }

@@ -1,6 +1,7 @@
 import { resolveValueAxis } from '../scale/value-axis.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
+import { faceOfStyle, labelFace } from '../style/type.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
@@ -10,14 +11,16 @@ import {
   type DatePlanner,
   type DateSpan,
   datePlannerFor,
-  datePosition,
   dateTicks,
   type LabelType,
   type PlanFit,
 } from './date-axis.ts';
 import type { DateStep } from './date-plans.ts';
+import { datePosition } from './date-position.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedPlot } from './resolve.ts';
+import type { DressedDateAxis } from './spec.ts';
+import { gridStroke, MINOR_WEIGHT } from './value-axis.ts';
 
 /** A label of the across axis, or a tick; positions are fractions of the axis's length. */
 interface AcrossLabel {
@@ -60,10 +63,12 @@ export interface AcrossPlan {
 const TICK = 4;
 const MINOR = 2.5;
 const LINE = 1.3;
+/** How far the name of a category reaches over an end of its axis, in label sizes. */
+const OVER = 0.6;
 
 /** The type in which the across axis is labelled. */
 function acrossType(style: HouseStyle): LabelType {
-  return { face: 'sans-400', size: style.sizes.label, clear: style.sizes.label * 0.22 };
+  return { face: labelFace(style), size: style.sizes.label, clear: style.sizes.label * 0.22 };
 }
 
 const heightOf = (levels: readonly Level[], size: number) =>
@@ -107,9 +112,9 @@ function laidOut(figure: ResolvedPlot, fit: PlanFit, planner: DatePlanner, width
       rows: 1,
     }),
   );
-  const { major, minor, yearStart } = figure.spec.dateAxis;
+  const { major, minor } = figure.spec.dateAxis;
   const fractionsOf = (step: DateStep | null) =>
-    step === null ? [] : dateTicks(fit.span, step, yearStart).map((position) => fractionAt(position));
+    step === null ? [] : dateTicks(fit.span, step, figure.spec.dateAxis).map((position) => fractionAt(position));
   const [inner] = levels;
   if (inner && major) inner.ticks = fractionsOf(major);
   return {
@@ -132,10 +137,20 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
   const count = Math.max(1, labels.length);
   const fractionAt = (position: number) => position / count;
   const band = width / count;
+  /** room for a label where every so many are kept; one at an end reaches little over it */
+  const roomAt = (index: number, every: number) => {
+    const toEnd = Math.min(index + 0.5, count - index - 0.5) * band;
+    return Math.min(every * band - 2 * type.clear, 2 * (toEnd + OVER * type.size));
+  };
+  /** width of the longest word of each label, without which no lines are tried */
+  const longest = labels.map((label) =>
+    Math.max(0, ...label.split(/\s+/).map((word) => textWidth(word, type.face, type.size))),
+  );
   const fits = (every: number) =>
     labels.every((label, index) => {
       if (index % every !== 0) return true;
-      const lines = wrap(label, type.face, type.size, every * band - 2 * type.clear);
+      if ((longest[index] ?? 0) > roomAt(index, every)) return false;
+      const lines = wrap(label, type.face, type.size, roomAt(index, every));
       // A word broken between letters does not count as fitting.
       return (
         lines.length <= 3 && lines.join('').replace(/\s/g, '') === label.replace(/\s/g, '') && !splitsWord(label, lines)
@@ -143,16 +158,11 @@ function planCategories(labels: readonly string[], width: number, style: HouseSt
     });
   let every = 1;
   while (every < count && !fits(every)) every++;
-  const kept = labels
-    .map(
-      (label, index): AcrossLabel => ({
-        at: fractionAt(index + 0.5),
-        align: 'middle',
-        lines: wrap(label, type.face, type.size, Math.max(type.size, every * band - 2 * type.clear), 3),
-        value: label,
-      }),
-    )
-    .filter((_, index) => index % every === 0);
+  const kept = labels.flatMap((label, index): AcrossLabel[] => {
+    if (index % every !== 0) return [];
+    const lines = wrap(label, type.face, type.size, Math.max(type.size, roomAt(index, every)), 3);
+    return [{ at: fractionAt(index + 0.5), align: 'middle', lines, value: label }];
+  });
   const rows = Math.max(1, ...kept.map((label) => label.lines.length));
   const ticks = band >= 2 ? Array.from({ length: labels.length + 1 }, (_, index) => index / count) : [0, 1];
   const levels = [{ labels: kept, ticks, edges: ticks, rows }];
@@ -195,12 +205,14 @@ function planNumbers(
     scale = resolveValueAxis({ from: 'auto', to: 'auto', every: null }, extent, whole, most);
   }
   const fractionAt = (position: number) => (position - scale.low) / (scale.high - scale.low);
-  const labels = scale.ticks.map((tick) => ({
-    at: fractionAt(tick),
-    align: 'middle' as const,
-    lines: [write(tick)],
-    value: String(tick),
-  }));
+  let taken = Number.NEGATIVE_INFINITY;
+  const labels = scale.ticks.flatMap((tick): AcrossLabel[] => {
+    const [at, text] = [fractionAt(tick), write(tick)];
+    const half = textWidth(text, type.face, type.size) / 2;
+    if (at * width - half < taken + type.clear) return [];
+    taken = at * width + half;
+    return [{ at, align: 'middle', lines: [text], value: String(tick) }];
+  });
   const levels = [{ labels, ticks: scale.ticks.map(fractionAt), edges: [], rows: 1 }];
   return {
     fractionAt,
@@ -269,6 +281,25 @@ interface AcrossRoom {
   style: HouseStyle;
 }
 
+/** Grid lines at the ticks of the axis, from the foot of the plot to its head; those at its ends are left out. */
+export function acrossGridNodes(across: AcrossPlan, axis: DressedDateAxis, { plot, style }: AcrossRoom): SceneNode[] {
+  if (axis.grid === 'none') return [];
+  const stroke = gridStroke(axis, style);
+  const lines = (ticks: readonly number[], width: number): SceneNode[] => {
+    const d = ticks
+      .filter((at) => at > 1e-6 && at < 1 - 1e-6)
+      .map((at) => plot.left + at * plot.width)
+      .map((x) => strokeOf(x, plot.top + plot.height, x, plot.top))
+      .join('');
+    return d === '' ? [] : [{ kind: 'path', d, stroke: { ...stroke, width } }];
+  };
+  const children = [
+    ...(axis.grid === 'minor' ? lines(across.minor, stroke.width * MINOR_WEIGHT) : []),
+    ...lines(across.levels[0]?.ticks ?? [], stroke.width),
+  ];
+  return children.length === 0 ? [] : [{ kind: 'group', part: 'grid:across', label: 'Upright grid lines', children }];
+}
+
 /** The axis line, ticks at band edges and the labels of each level. */
 export function acrossNodes(across: AcrossPlan, room: AcrossRoom): SceneNode[] {
   return [{ kind: 'group', part: 'axis:across', label: across.label, children: acrossChildren(across, room) }];
@@ -310,7 +341,7 @@ function acrossChildren(across: AcrossPlan, { plot, style }: AcrossRoom): SceneN
           y: bottom + TICK + (above + row) * size * LINE + size * 1.02,
           text,
           // The outer level is the one a reader looks for first.
-          face: depth > 0 ? 'sans-600' : 'sans-400',
+          face: depth > 0 ? faceOfStyle(style, 600) : labelFace(style),
           size,
           colour: style.ink,
           anchor: label.align,

@@ -3,7 +3,7 @@ import { resolveLogAxis } from '../scale/log-axis.ts';
 import { type TiedWish, tieTicks } from '../scale/tied.ts';
 import { extentOf, linearScale, resolveValueAxis, type ValueScale, wantedEnds } from '../scale/value-axis.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
-import type { Side, ValueAxis } from './spec.ts';
+import type { DressedAxis, Side } from './spec.ts';
 
 export interface Scales {
   left: ValueScale;
@@ -13,7 +13,7 @@ export interface Scales {
   met: boolean;
 }
 
-export const axisOf = ({ spec }: ResolvedPlot, side: Side): ValueAxis =>
+export const axisOf = ({ spec }: ResolvedPlot, side: Side): DressedAxis =>
   side === 'left' ? spec.leftAxis : spec.rightAxis;
 
 export const linesOn = ({ lines }: ResolvedPlot, side: Side): ResolvedLine[] =>
@@ -23,16 +23,21 @@ const areWhole = (lines: readonly ResolvedLine[]) => lines.length > 0 && lines.e
 
 type Values = readonly (number | null)[];
 
-/** The values an axis has to show: those of its lines and of its levels. */
+/** The values an axis has to show: those of its lines, of its levels, and of bands between columns. */
 function valuesOn(figure: ResolvedPlot, side: Side): Values[] {
   const levels = figure.marks.flatMap((mark) => {
     const at = mark.kind === 'level' && mark.axis === side ? figure.levels.get(mark.id) : undefined;
     return at === undefined ? [] : [typeof at === 'number' ? [at] : at];
   });
-  return [...linesOn(figure, side).map(({ values }) => values), ...levels];
+  const edges = figure.marks.flatMap((mark) => {
+    const band = mark.kind === 'band' && mark.over.kind === 'columns' && mark.over.axis === side;
+    const own = band ? figure.bands.get(mark.id) : undefined;
+    return own ? [own.from, own.to] : [];
+  });
+  return [...linesOn(figure, side).map(({ values }) => values), ...levels, ...edges];
 }
 
-function extentFor(axis: ValueAxis, shown: readonly Values[]): [number, number] | null {
+function extentFor(axis: DressedAxis, shown: readonly Values[]): [number, number] | null {
   if (axis.scale === 'linear') return extentOf(shown);
   // What is not above zero has no place on a logarithmic axis.
   return extentOf(shown.map((values) => values.map((value) => (value !== null && value > 0 ? value : null))));
@@ -44,7 +49,7 @@ interface OnAxis {
   values: readonly Values[];
 }
 
-function alone(axis: ValueAxis, { lines, values }: OnAxis, most: number): ValueScale {
+function alone(axis: DressedAxis, { lines, values }: OnAxis, most: number): ValueScale {
   const extent = extentFor(axis, values);
   return axis.scale === 'log'
     ? resolveLogAxis(axis, extent, most)
@@ -52,7 +57,7 @@ function alone(axis: ValueAxis, { lines, values }: OnAxis, most: number): ValueS
 }
 
 /** What an axis has to show when its ticks are to meet those of the other. */
-function tiedWish(axis: ValueAxis, { lines, values }: OnAxis, scale: ValueScale, zero: boolean): TiedWish {
+function tiedWish(axis: DressedAxis, { lines, values }: OnAxis, scale: ValueScale, zero: boolean): TiedWish {
   const [low, high] = wantedEnds(axis, extentFor(axis, values));
   return {
     low: zero && typeof axis.from !== 'number' ? Math.min(0, low) : low,
@@ -95,7 +100,7 @@ export function resolveScales(figure: ResolvedPlot, most: number): Scales {
     const wishes = [tiedWish(leftAxis, onLeft, left, tie.zero), tiedWish(rightAxis, onRight, right, tie.zero)] as const;
     const tied = tieTicks(...wishes, most, tie.zero);
     if (tied) {
-      const scaleOf = (axis: ValueAxis, { lines }: OnAxis, ends: typeof tied.left, { refused }: ValueScale) =>
+      const scaleOf = (axis: DressedAxis, { lines }: OnAxis, ends: typeof tied.left, { refused }: ValueScale) =>
         linearScale([ends.low, ends.high], ends.step, { minor: axis.minor, whole: areWhole(lines), refused });
       return {
         left: scaleOf(leftAxis, onLeft, tied.left, left),

@@ -1,41 +1,13 @@
-/** Positions, bands and label plans of a date axis. */
+/** Bands and label plans of a date axis. */
 
 import { POINTS_PER_MM } from '../scene/scene.ts';
-import type { FaceId } from '../text/faces.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import {
-  addUnits,
-  type CalendarUnit,
-  ceilTo,
-  DAY,
-  floorTo,
-  monthIndex,
-  monthStart,
-  periodsOf,
-} from '../time/calendar.ts';
+import { addUnits, type CalendarUnit, ceilTo, DAY, floorTo, periodsOf, type Starts } from '../time/calendar.ts';
+import type { FaceId } from '../type/faces.ts';
 import { type DateLabelPlan, type DateStep, type PlanLevel, plansFor } from './date-plans.ts';
-
-/**
- * Position of an instant along the axis. Months, quarters and years are drawn
- * equally wide whatever their count of days: one unit is a month. Finer data
- * is drawn in true days.
- */
-export function datePosition(ms: number, unit: CalendarUnit): number {
-  if (unit !== 'month' && unit !== 'quarter' && unit !== 'half-year' && unit !== 'year') return ms / DAY;
-  const month = monthIndex(ms);
-  const start = monthStart(month);
-  return ms === start ? month : month + (ms - start) / (monthStart(month + 1) - start);
-}
-
-/** Where the point of a period stands: in the middle of its band, or on the tick at its start. */
-export function pointPosition(ms: number, unit: CalendarUnit, on: 'band' | 'tick' = 'band'): number {
-  const start = floorTo(ms, unit);
-  if (on === 'tick') return datePosition(start, unit);
-  // Data finer than the periods of its axis keeps its own place.
-  if ((unit === 'hour' || unit === 'minute' || unit === 'second') && start !== ms) return datePosition(ms, unit);
-  return (datePosition(start, unit) + datePosition(addUnits(start, unit, 1), unit)) / 2;
-}
+import { datePosition } from './date-position.ts';
+import type { LabelPlan } from './spec.ts';
 
 export interface DateSpan {
   /** start of the first and end of the last period, ms UTC */
@@ -61,11 +33,9 @@ export interface Band {
 }
 
 /** How the labels of a date axis are set, apart from their plan. */
-export interface DateSetting {
+export interface DateSetting extends Starts {
   /** whether the labels of the inner level stand in the middle of their bands or on the ticks */
   labels: 'band' | 'tick';
-  /** first month of the fiscal year, from 1 */
-  yearStart: number;
   capitals: boolean;
   /** how often the plan of dates writes one */
   step: DateStep;
@@ -74,6 +44,7 @@ export interface DateSetting {
 const PLAIN_DATES: DateSetting = {
   labels: 'band',
   yearStart: 1,
+  weekStart: 1,
   capitals: false,
   step: { every: 3, unit: 'month' },
 };
@@ -82,7 +53,7 @@ const PLAIN_DATES: DateSetting = {
 function bandsOf(level: PlanLevel, span: DateSpan, locale: Locale, setting: DateSetting, onTicks: boolean): Band[] {
   const { yearStart, capitals } = setting;
   const position = (ms: number) => datePosition(ms, span.unit);
-  return periodsOf(span.from, onTicks ? span.to + 1 : span.to, level.unit, level.every, yearStart).map((at) => {
+  return periodsOf(span.from, onTicks ? span.to + 1 : span.to, level.unit, level.every, setting).map((at) => {
     const next = addUnits(at, level.unit, level.every);
     const start = position(Math.max(at, span.from));
     const end = position(Math.min(next, span.to));
@@ -144,11 +115,11 @@ export interface PlanFit {
 const EDGE_SHARE = 1 / 12;
 
 /** Completes the inner bands at both ends of the axis when that costs little width. */
-function completed(span: DateSpan, level: PlanLevel, yearStart: number): DateSpan {
+function completed(span: DateSpan, level: PlanLevel, starts: Starts): DateSpan {
   // Of several periods in a band those without data have no place on the axis.
   if (level.every > 1) return span;
-  const from = floorTo(span.from, level.unit, level.every, yearStart);
-  const to = ceilTo(span.to, level.unit, level.every, yearStart);
+  const from = floorTo(span.from, level.unit, level.every, starts);
+  const to = ceilTo(span.to, level.unit, level.every, starts);
   const length = (a: number, b: number) => datePosition(b, span.unit) - datePosition(a, span.unit);
   const added = length(from, span.from) + length(span.to, to);
   return added <= EDGE_SHARE * length(span.from, span.to) ? { ...span, from, to } : span;
@@ -167,7 +138,7 @@ function measurePlan(
   setting: DateSetting,
 ): MeasuredPlan {
   const isOnTicks = setting.labels === 'tick' && !plan.ends;
-  const span = isOnTicks || plan.ends ? given : completed(given, plan.levels[0], setting.yearStart);
+  const span = isOnTicks || plan.ends ? given : completed(given, plan.levels[0], setting);
   const levels = plan.levels.map((level, depth) => {
     const bands = bandsOf(level, span, locale, setting, isOnTicks && depth === 0);
     return plan.ends ? endBands(bands) : bands;
@@ -205,19 +176,29 @@ function withinEnds(bands: readonly Band[], span: DateSpan, width: number, type:
   const scale = width / (last - first);
   const halfOf = ({ label }: Band) => textWidth(label, type.face, type.size) / 2;
   const named = bands.filter(({ label, onTick }) => label !== '' && !onTick);
-  return bands.map((band): Band => {
-    const place = named.indexOf(band);
-    if (place < 0) return band;
+  /** where a label lies once it is set inwards */
+  const boxOf = (band: Band) => {
+    const half = halfOf(band);
+    const middle = Math.max(half, Math.min(width - half, (band.anchor - first) * scale));
+    return { left: middle - half, right: middle + half };
+  };
+  const gone = new Set<Band>();
+  for (const [place, band] of named.entries()) {
     const at = (band.anchor - first) * scale;
     const half = halfOf(band);
     const isOver = { left: at - half < 0, right: at + half > width };
-    if (!isOver.left && !isOver.right) return band;
+    if (!isOver.left && !isOver.right) continue;
     const beside = named[isOver.left ? place + 1 : place - 1];
-    const free = beside
-      ? Math.abs((beside.anchor - first) * scale - (isOver.left ? 0 : width)) - halfOf(beside)
-      : width;
-    if (free < 2 * half + 2 * type.clear || (isOver.left && isOver.right)) return { ...band, label: '' };
-    return isOver.left ? { ...band, anchor: first, align: 'start' } : { ...band, anchor: last, align: 'end' };
+    const isFree = !beside || gone.has(beside);
+    const free = isFree ? width : isOver.left ? boxOf(beside).left : width - boxOf(beside).right;
+    if (free < 2 * half + 2 * type.clear || (isOver.left && isOver.right)) gone.add(band);
+  }
+  return bands.map((band): Band => {
+    if (gone.has(band)) return { ...band, label: '' };
+    if (band.label === '' || band.onTick) return band;
+    const at = (band.anchor - first) * scale;
+    if (at - halfOf(band) < 0) return { ...band, anchor: first, align: 'start' };
+    return at + halfOf(band) > width ? { ...band, anchor: last, align: 'end' } : band;
   });
 }
 
@@ -270,6 +251,8 @@ export class DatePlanner {
   ) {
     // A plan of a single band says little, but the finest one always stays.
     this.#plans = plansFor(span.unit, setting.step).filter((plan, index) => {
+      // Weeks are numbered from Monday on (ISO 8601), or not at all.
+      if (plan.id === 'week-numbers-over-years' && setting.weekStart !== 1) return false;
       const bands = bandCount(plan, span);
       return bands <= MOST_BANDS && (index === 0 || bands >= 1);
     });
@@ -295,11 +278,14 @@ export class DatePlanner {
   }
 
   /**
-   * The plan to draw: the one asked for, or the richest that fits, or the one
-   * that comes nearest. A plan that does not fit keeps its ticks and drops
+   * The plan to draw: the one asked for, or the first wish where it fits, or
+   * the richest that fits, or the one that comes nearest. A plan that does not fit keeps its ticks and drops
    * labels evenly, so that none overlap.
    */
-  choose(wish: string, width: number): PlanFit | undefined {
+  choose(wish: LabelPlan, width: number): PlanFit | undefined {
+    const first = this.#plans.find((plan) => typeof wish === 'object' && plan.id === wish.first);
+    const found = first && fitPlan(this.#measure(first), width, this.type);
+    if (found && found.spare >= 0) return found;
     const asked = this.#plans.find((plan) => plan.id === wish);
     if (asked) return this.drawn(fitPlan(this.#measure(asked), width, this.type), width);
     let nearest: PlanFit | undefined;
@@ -311,6 +297,8 @@ export class DatePlanner {
       const fit = fitPlan(measured, width, this.type);
       if (!nearest || fit.spare > nearest.spare) nearest = fit;
     }
+    const coarsest = this.#plans.findLast(({ byHand }) => !byHand) ?? this.#plans.at(-1);
+    nearest ??= coarsest && fitPlan(this.#measure(coarsest), width, this.type);
     return nearest && thinned(nearest, width, this.type);
   }
 }
@@ -321,8 +309,19 @@ const planners = new Map<string, DatePlanner>();
 
 /** The planner of an axis; one that was measured before is used again, since measuring takes longer than drawing. */
 export function datePlannerFor(span: DateSpan, type: LabelType, locale: Locale, setting: DateSetting): DatePlanner {
-  const { labels, yearStart, capitals, step } = setting;
-  const key = JSON.stringify([span, type, locale.id, labels, yearStart, capitals, step]);
+  const { labels, yearStart, weekStart, capitals, step } = setting;
+  const key = JSON.stringify([
+    span,
+    type,
+    locale.id,
+    locale.months,
+    locale.monthsShort,
+    labels,
+    yearStart,
+    weekStart,
+    capitals,
+    step,
+  ]);
   const known = planners.get(key) ?? new DatePlanner(span, type, locale, setting);
   // The one used last stands last, so that the first is the one to let go.
   planners.delete(key);
@@ -365,10 +364,10 @@ function thinned(fit: PlanFit, width: number, type: LabelType): PlanFit {
 }
 
 /** Positions of the ticks at every so many of a calendar unit, from one end of the axis to the other. */
-export function dateTicks({ from, to, unit }: DateSpan, { every, unit: of }: DateStep, yearStart: number): number[] {
+export function dateTicks({ from, to, unit }: DateSpan, { every, unit: of }: DateStep, starts: Starts): number[] {
   // More ticks than this are a solid bar.
   if ((to - from) / DAY / (UNIT_DAYS[of] * every) > MOST_BANDS) return [];
-  return periodsOf(from, to + 1, of, every, yearStart)
+  return periodsOf(from, to + 1, of, every, starts)
     .filter((at) => at >= from)
     .map((at) => datePosition(at, unit));
 }

@@ -2,8 +2,10 @@
  * Date label plans: named ways of labelling a date axis, from the richest to
  * the plainest. A plan has one or two levels of bands, inner level first.
  */
+
+import type { PlanId } from '../style/vocabulary.ts';
 import type { Locale } from '../text/locale.ts';
-import { type CalendarUnit, floorTo } from '../time/calendar.ts';
+import { type CalendarUnit, monthIndex } from '../time/calendar.ts';
 import { isoWeek, monthAndYear } from '../time/format.ts';
 
 export interface PlanLevel {
@@ -37,15 +39,18 @@ const yearOf = (ms: number) => new Date(ms).getUTCFullYear();
 const dayOf = (ms: number) => new Date(ms).getUTCDate();
 const two = (value: number) => String(value).padStart(2, '0');
 
+/** The calendar year in which the fiscal year that holds an instant begins. */
+const fiscalYearOf = (ms: number, yearStart: number) => Math.floor((monthIndex(ms) - (yearStart - 1)) / 12);
+
 /** A calendar year, or a fiscal one by both years it touches. */
 function yearName(ms: number, yearStart: number): string {
-  const year = yearOf(floorTo(ms, 'year', 1, yearStart));
+  const year = fiscalYearOf(ms, yearStart);
   return yearStart === 1 ? String(year) : `${year}/${two((year + 1) % 100)}`;
 }
 
 /** The same in two figures. */
 function yearInTwo(ms: number, yearStart: number): string {
-  const year = yearOf(floorTo(ms, 'year', 1, yearStart));
+  const year = fiscalYearOf(ms, yearStart);
   return yearStart === 1 ? `’${two(year % 100)}` : `${two(year % 100)}/${two((year + 1) % 100)}`;
 }
 
@@ -115,37 +120,6 @@ function writeDate(unit: CalendarUnit): PlanLevel['write'] {
   return (ms, locale) => locale.day(dayOf(ms), monthOf(ms), yearOf(ms));
 }
 
-export const PLAN_IDS = [
-  'minutes-over-days',
-  'five-minutes-over-days',
-  'quarter-hours-over-days',
-  'half-hours-over-days',
-  'hours-over-days',
-  'three-hours-over-days',
-  'six-hours-over-days',
-  'days-over-months',
-  'weeks-over-months',
-  'week-numbers-over-years',
-  'long-months-over-years',
-  'written-out',
-  'short-months-over-years',
-  'months-with-year',
-  'quarters-over-years',
-  'quarters-with-year',
-  'initials-over-years',
-  'half-years-over-years',
-  'years',
-  'years-in-two-figures',
-  'two-years',
-  'five-years',
-  'ten-years',
-  'twenty-five-years',
-  'hundred-years',
-  'dates-every',
-  'first-and-last',
-] as const;
-type PlanId = (typeof PLAN_IDS)[number];
-
 /** All plans of fixed levels, richest first; the first that fits and is not by hand is the automatic one. */
 const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'minutes-over-days', name: 'Minutes over days', levels: [minutes(1), dayDates] },
@@ -156,7 +130,7 @@ const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'three-hours-over-days', name: 'Every third hour over days', levels: [hours(3), dayDates] },
   { id: 'six-hours-over-days', name: 'Every sixth hour over days', levels: [hours(6), dayDates] },
   { id: 'days-over-months', name: 'Days over months', levels: [days(1), monthsWithYear] },
-  { id: 'weeks-over-months', name: 'Mondays over months', levels: [weekStarts, monthsWithYear] },
+  { id: 'weeks-over-months', name: 'Weeks over months', levels: [weekStarts, monthsWithYear] },
   { id: 'week-numbers-over-years', name: 'Week numbers over years', levels: [weekNumbers, year(1)], byHand: true },
   { id: 'long-months-over-years', name: 'Months written out over years', levels: [longMonths, year(1)] },
   { id: 'written-out', name: 'Every month written out', levels: [withYear(longMonths)], byHand: true },
@@ -177,6 +151,8 @@ const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'ten-years', name: 'Every tenth year', levels: [year(10)] },
   { id: 'twenty-five-years', name: 'Every 25th year', levels: [year(25)] },
   { id: 'hundred-years', name: 'Every hundredth year', levels: [year(100)] },
+  { id: 'five-hundred-years', name: 'Every 500th year', levels: [year(500)] },
+  { id: 'thousand-years', name: 'Every thousandth year', levels: [year(1000)] },
 ];
 
 const FINENESS: Record<CalendarUnit, number> = {
@@ -212,3 +188,8 @@ export function plansFor(unit: CalendarUnit, step: DateStep): DateLabelPlan[] {
   ];
   return [...DATE_PLANS, ...written].filter((plan) => FINENESS[plan.levels[0].unit] >= FINENESS[unit]);
 }
+
+/** The plans by their names, as they are chosen. */
+export const PLAN_NAMES: Readonly<Record<PlanId, string>> = Object.fromEntries(
+  plansFor('second', { every: 3, unit: 'month' }).map(({ id, name }) => [id, name]),
+) as Record<PlanId, string>;

@@ -1,5 +1,6 @@
-import { PATTERNS } from '../mark/stroke.ts';
+import { firstWeight } from '../mark/density.ts';
 import { Refusal } from '../refusal.ts';
+import { colourOfHouse, isHouseColour } from '../style/by-house.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross, chooseLines } from '../table/choose.ts';
 import type { Column, Table } from '../table/column.ts';
@@ -8,6 +9,7 @@ import { periodNumber } from '../table/periods.ts';
 import { type Periods, periodsOfTable } from '../table/series.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
+import { cutTo } from '../text/letters.ts';
 import { houseLook } from './look.ts';
 import { heightFor } from './panels/draft.ts';
 import type { Panels } from './panels/spec.ts';
@@ -16,11 +18,8 @@ import { FigureSpec, type FigureWindow, Line } from './spec.ts';
 /** A size that fits the text width of an A4 page. */
 const WIDTH = 160;
 const HEIGHT = 84;
-
-/** The nth colour of the house palette, beginning again after the last. */
-export function paletteColour(style: HouseStyle, index: number): string {
-  return style.palette[index % style.palette.length]?.colour ?? style.ink;
-}
+/** The share of a figure's width that its plot mostly takes. */
+const PLOT_SHARE = 0.85;
 
 export interface DraftChoices {
   /** id of the new figure and of its table */
@@ -107,24 +106,19 @@ function refuseMisleading(
 const exampleNames = (column: Column) =>
   [...new Set(column.cells.filter((cell) => typeof cell === 'string'))].slice(0, 2).map((text) => `“${text}”`);
 
-/** A line that draws a column, in the given colour. */
-export function newLine(id: string, column: string, colour: string, style: HouseStyle): Line {
-  return Line.parse({ id, column, name: null, shown: true, ...houseLook(style, colour) });
+/** A line that draws a column, in the given colour; all else is the house's. */
+export function newLine(id: string, column: string, colour: Line['colour']): Line {
+  return Line.parse({ id, column, name: null, shown: true, ...houseLook(0), colour });
 }
 
-/** Colour and pattern that tell one more line from those that are there: the first of the house's that no other has. */
-function freeLook(
-  style: HouseStyle,
-  others: readonly Pick<Line, 'colour' | 'pattern'>[],
-): Pick<Line, 'colour' | 'pattern'> {
-  const looks = PATTERNS.flatMap((pattern) => style.palette.map(({ colour }) => ({ colour, pattern })));
-  const used = new Set(others.map(({ colour, pattern }) => `${colour} ${pattern}`));
-  return (
-    looks.find(({ colour, pattern }) => !used.has(`${colour} ${pattern}`)) ?? {
-      colour: paletteColour(style, others.length),
-      pattern: 'solid',
-    }
+/** The first turn that no line has, by which its colour and pattern tell it from all others. */
+function freeTurn(style: HouseStyle, others: readonly Pick<Line, 'colour'>[]): number {
+  const taken = new Set(
+    others.map(({ colour }) => (isHouseColour(colour) ? colour.house : colourOfHouse(style, colour)?.house)),
   );
+  let turn = 0;
+  while (taken.has(turn)) turn++;
+  return turn;
 }
 
 /** Lines that draw columns, told apart from each other and from those that are there. */
@@ -136,8 +130,7 @@ export function newLines(
 ): Line[] {
   const lines: Line[] = [];
   columns.forEach((column, index) => {
-    const { colour, pattern } = freeLook(style, [...others, ...lines]);
-    lines.push({ ...newLine(idOf(index), column, colour, style), pattern });
+    lines.push(newLine(idOf(index), column, { house: freeTurn(style, [...others, ...lines]) }));
   });
   return lines;
 }
@@ -166,11 +159,16 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
     unordered: choices.unordered ?? choices.across !== undefined,
     isSplit: choices.panels !== undefined,
   });
+  // Panels part what would lie over each other.
+  const courses = choices.panels
+    ? []
+    : drawn.map(({ cells }) => cells.map((cell) => (typeof cell === 'number' ? cell : null)));
+  const weight = firstWeight(courses, style.strokes.line, WIDTH * PLOT_SHARE);
   const acrossName = readTitle(across.title).name.toLowerCase();
   return FigureSpec.parse({
     type: 'figure',
     id: choices.id,
-    name: table.title.slice(0, 200),
+    name: cutTo(table.title, 200),
     table: choices.tableId,
     across: across.key,
     lines: newLines(
@@ -178,7 +176,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
       drawn.map(({ key }) => key),
       [],
       (index) => `line-${index + 1}`,
-    ),
+    ).map((line) => ({ ...line, ...(weight !== style.strokes.line && { weight }) })),
     window: choices.window ?? 'all',
     panels: choices.panels ?? null,
     dateAxis: {},

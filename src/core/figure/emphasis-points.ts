@@ -1,18 +1,18 @@
 /** Which points of a line are emphasised, marked, and shown with their value. */
-import type { Emphasis } from '../mark/emphasis.ts';
+import type { DressedEmphasis } from '../mark/emphasis.ts';
 import { pointsOfRule } from '../mark/points.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
 /** A point of a line, by its index, with the first emphasis that holds there. */
 export interface EmphasisedPoint {
   index: number;
-  emphasis: Emphasis;
+  emphasis: DressedEmphasis;
   /** whether one of its emphases asks for the value */
   value: boolean;
 }
 
 /** The level that an emphasis compares with, at an entry of the drawn rows. */
-function levelOf(figure: ResolvedPlot, { level }: Emphasis): (index: number) => number | null {
+function levelOf(figure: ResolvedPlot, { level }: DressedEmphasis): (index: number) => number | null {
   if (typeof level === 'number') return () => level;
   const found = figure.levels.get(level);
   if (found === undefined) return () => null;
@@ -20,7 +20,7 @@ function levelOf(figure: ResolvedPlot, { level }: Emphasis): (index: number) => 
 }
 
 /** Indices of the points that one emphasis of a line holds for. */
-export function pointsOf(figure: ResolvedPlot, line: ResolvedLine, emphasis: Emphasis): number[] {
+export function pointsOf(figure: ResolvedPlot, line: ResolvedLine, emphasis: DressedEmphasis): number[] {
   return pointsOfRule(line.values, emphasis, line.unfinished, levelOf(figure, emphasis));
 }
 

@@ -46,4 +46,10 @@ export interface FigureLayout {
   /** ids of the marks that have a place in the plot */
   marks: string[];
   panels: PanelGrid;
+  /** where names of lines stand: those without room there are in a legend below or beside the plots, or nowhere */
+  names: 'as set' | 'below' | 'outside' | 'left out';
+  /** words of the figure that are shortened for lack of room */
+  cut: readonly ('title' | 'subtitle' | 'source')[];
+  /** the frame is too small for any plot, and only says so */
+  tooSmall: boolean;
 }

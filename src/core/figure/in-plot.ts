@@ -12,7 +12,7 @@ import { areaNodes, lineNodes, type PlacedLine, placeLine } from './lines.ts';
 import { markNodes, type PlacedMark, placeMark } from './mark-nodes.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedPlot } from './resolve.ts';
-import type { Frame, Side } from './spec.ts';
+import type { DressedFrame, Side } from './spec.ts';
 import type { PlacedAxis } from './value-axis.ts';
 
 /** Clear room between the frame and what stands in it, points. */
@@ -108,17 +108,22 @@ export function plotNodes(
   { below, axes }: { below: readonly SceneNode[]; axes: readonly SceneNode[] },
 ): SceneNode[] {
   return [
-    ...marks.filter(({ mark }) => mark.kind === 'band').flatMap(markNodes),
+    ...marks.filter(({ mark }) => mark.kind === 'band').flatMap((mark) => markNodes(mark, plot)),
     ...below,
     ...lines.flatMap((line) => areaNodes(line, lines, plot)),
     ...axes,
-    ...marks.filter(({ mark }) => mark.kind !== 'band').flatMap(markNodes),
+    ...marks.filter(({ mark }) => mark.kind !== 'band').flatMap((mark) => markNodes(mark, plot)),
     ...[...lines].reverse().map((line) => lineNodes(line, ground)),
   ];
 }
 
 /** The ground of the figure, and its border drawn inside its edges. */
-export function frameNodes({ background, border }: Frame, width: number, height: number, style: HouseStyle): SceneNode {
+export function frameNodes(
+  { background, border }: DressedFrame,
+  width: number,
+  height: number,
+  style: HouseStyle,
+): SceneNode {
   const children: SceneNode[] = [{ kind: 'rect', x: 0, y: 0, width, height, fill: background }];
   if (border !== null) {
     const inner = border / 2;

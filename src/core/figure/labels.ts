@@ -49,7 +49,9 @@ function obstaclesOf({ lines, marks, taken }: LabelsRoom, sheet: Box): Obstacles
   for (const { path, line, at, reach, markers } of lines) {
     for (const { runs } of [path.finished, path.unfinished, path.bridges])
       for (const run of runs) {
-        const isLong = run.length > 1000;
+        const width = (run.at(-1)?.[0] ?? 0) - (run[0]?.[0] ?? 0);
+        // Thinning keeps up to four points of a column.
+        const isLong = run.length > 12 && run.length > (4 * width) / COLUMN;
         const kept = isLong
           ? thin(
               run.map(([x]) => x),
@@ -66,7 +68,8 @@ function obstaclesOf({ lines, marks, taken }: LabelsRoom, sheet: Box): Obstacles
     }
   }
   for (const { runs, mark } of marks)
-    if (mark.kind === 'level' || mark.kind === 'event') for (const run of runs) obstacles.addRun(run, mark.weight);
+    if (mark.kind === 'level' || mark.kind === 'event' || mark.kind === 'difference')
+      for (const run of runs) obstacles.addRun(run, mark.weight);
   for (const box of taken) obstacles.addBox(box);
   return obstacles;
 }
@@ -136,13 +139,14 @@ export function labelPlot(room: LabelsRoom, sheet: Box): Labels {
     put(label, candidate, covers(candidate));
     obstacles.addLabel(label.part, candidate.box, candidate.leader);
   }
-  const searched = wanted.filter((label) => !label.moved);
-  const requests = searched.map(
-    (label): LabelRequest => ({ key: label.part, places: label.places(), reach: label.reach }),
+  // Rows of a calendar are one part of the sheet, and each has its label.
+  const searched = new Map(wanted.flatMap((label, index) => (label.moved ? [] : [[`${index} ${label.part}`, label]])));
+  const requests = [...searched].map(
+    ([key, label]): LabelRequest => ({ key, places: label.places(), reach: label.reach }),
   );
   const found = placeLabels(requests, obstacles, room.bounds);
-  for (const label of searched) {
-    const candidate = found.get(label.part);
+  for (const [key, label] of searched) {
+    const candidate = found.get(key);
     if (candidate) put(label, candidate, false);
     else labels.unplaced.push({ part: label.part, label: label.label });
   }

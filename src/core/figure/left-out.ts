@@ -3,7 +3,7 @@ import { chooseMeasures, type LeftOut } from '../table/choose.ts';
 import type { Column, Table } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
-import type { FigureSpec } from './spec.ts';
+import type { DressedFigure } from './spec.ts';
 
 export interface Addition {
   /** as the words of a button */
@@ -57,7 +57,7 @@ function rightAxisOf(left: readonly LeftOut[]): Column[] {
 }
 
 /** What a figure with the lines that were chosen for it leaves out; null where it draws all measures. */
-export function leftOutOf(table: Table, figure: Pick<FigureSpec, 'across'>): LeftOutWords | null {
+export function leftOutOf(table: Table, figure: Pick<DressedFigure, 'across'>): LeftOutWords | null {
   const { lines, left } = chooseMeasures(table, figure.across);
   // A table that has a year beside its date needs no words on that.
   if (left.every(({ why }) => why === 'number') || lines.length === 0) return null;

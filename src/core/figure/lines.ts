@@ -3,12 +3,13 @@
 import { areaPath, betweenPaths } from '../mark/area.ts';
 import { MOST_POINTS } from '../mark/course.ts';
 import { isFilledMarker, markerFill } from '../mark/marker.ts';
-import { type MarkerShape, markerPath, markerReach } from '../mark/shapes.ts';
+import { markerPath, markerReach } from '../mark/shapes.ts';
 import { BRIDGE_SHARE, strokeFor } from '../mark/stroke.ts';
 import type { XY } from '../place/box.ts';
 import type { ValueScale } from '../scale/value-axis.ts';
 import type { SceneNode, Stroke } from '../scene/scene.ts';
 import { OPACITIES } from '../style/opacities.ts';
+import type { MarkerShape } from '../style/vocabulary.ts';
 import { type EmphasisedPoint, emphasisPoints, markedPoints } from './emphasis-points.ts';
 import type { LinePath } from './line-path.ts';
 import type { Plot } from './plot.ts';
@@ -92,7 +93,7 @@ export function areaNodes(
   lines: readonly PlacedLine[],
   plot: Plot,
 ): SceneNode[] {
-  const { fill, colour, id } = line.line;
+  const { fill, fillOpacity, colour, id } = line.line;
   if (fill === 'none') return [];
   let d = '';
   if (typeof fill === 'object') {
@@ -105,7 +106,7 @@ export function areaNodes(
       kind: 'group',
       part: `line:${id}`,
       label: `Area at ${line.name}`,
-      children: [{ kind: 'path', d, fill: colour, opacity: OPACITIES.area }],
+      children: [{ kind: 'path', d, fill: colour, opacity: fillOpacity ?? OPACITIES.area }],
     },
   ];
 }

@@ -1,15 +1,15 @@
 /** How a line looks: stroke, markers, emphasis and the values shown. Everything here can be picked up and laid on another line. */
+
 import * as z from 'zod';
+import { FILLS, FillOpacity } from '../mark/area.ts';
 import { CURVES } from '../mark/curve.ts';
 import { Emphasis, MarkerSize } from '../mark/emphasis.ts';
-import { MARKER_SHAPES } from '../mark/shapes.ts';
-import { PATTERNS } from '../mark/stroke.ts';
 import { Weight } from '../mark/weight.ts';
 import { keyed } from '../named/keyed.ts';
+import { byHouse, type Dressed, houseColour, isHouseColour, type Place } from '../style/by-house.ts';
 import { Colour } from '../style/colour.ts';
 import type { HouseStyle } from '../style/style.ts';
-
-export const GAPS = ['break', 'bridge', 'dotted bridge', 'zero'] as const;
+import { GAPS, MARKER_SHAPES, PATTERNS, type Pattern } from '../style/vocabulary.ts';
 
 const every = z
   .number()
@@ -21,9 +21,9 @@ const every = z
 export const Markers = z.strictObject({
   on: z.enum(['none', 'all', 'ends', 'every', 'emphasis']).default('none'),
   every,
-  shape: z.enum(MARKER_SHAPES).default('circle'),
-  filled: z.boolean().default(true),
-  size: MarkerSize.default(3.6),
+  shape: byHouse(z.enum(MARKER_SHAPES), ({ markers }) => markers.shape).default('house'),
+  filled: byHouse(z.boolean(), ({ markers }) => markers.filled).default('house'),
+  size: byHouse(MarkerSize, ({ markers }) => markers.size).default('house'),
 });
 export type Markers = z.infer<typeof Markers>;
 
@@ -43,7 +43,7 @@ export const ValuesShown = z.strictObject({
   unit: z.boolean().default(false),
   /** type size in points; null for that of the axis labels */
   size: z.number().min(4, 'Type is at least 4 pt.').max(40, 'Type is at most 40 pt.').nullable().default(null),
-  bold: z.boolean().default(true),
+  bold: byHouse(z.boolean(), ({ bold }) => bold.value).default('house'),
   /** null for the colour of the line */
   colour: Colour.nullable().default(null),
   /** key of another column whose cells are written instead; null for the line's own */
@@ -51,31 +51,45 @@ export const ValuesShown = z.strictObject({
 });
 export type ValuesShown = z.infer<typeof ValuesShown>;
 
+/** The pattern of a line of the house: once each colour of the palette was given, the next ones are told apart by patterns. */
+function patternInTurn({ palette, patterns }: HouseStyle, { owner }: Place): Pattern {
+  const colour = owner['colour'];
+  const turn = isHouseColour(colour) && typeof colour.house === 'number' ? colour.house : 0;
+  const round = Math.floor(turn / palette.length);
+  return round === 0 ? 'solid' : (patterns.turn[(round - 1) % patterns.turn.length] ?? 'solid');
+}
+
+const isAccent = (colour: unknown) => isHouseColour(colour) && colour.house === 'accent';
+
 export const Look = z.strictObject({
-  colour: Colour,
-  weight: Weight,
-  pattern: z.enum(PATTERNS).default('solid'),
+  colour: houseColour({ house: 0 }),
+  /** the house's is thicker for lines in its accent */
+  weight: byHouse(Weight, ({ strokes }, { owner }) => (isAccent(owner['colour']) ? strokes.chosen : strokes.line)),
+  /** the house's is solid, until each colour was given in turn */
+  pattern: byHouse(z.enum(PATTERNS), patternInTurn).default('house'),
   curve: z.enum(CURVES).default('straight'),
   /** the area under the line down to zero or to the axis, or between it and another line */
-  fill: z.union([z.enum(['none', 'zero', 'axis']), z.strictObject({ line: z.string().min(1) })]).default('none'),
-  gaps: z.enum(GAPS).default('break'),
+  fill: z.union([z.enum(['none', ...FILLS]), z.strictObject({ line: z.string().min(1) })]).default('none'),
+  /** how strongly that area is filled, from 0 to 1; null for the house style's strength */
+  fillOpacity: FillOpacity.default(null),
+  gaps: byHouse(z.enum(GAPS), ({ gaps }) => gaps).default('house'),
   /** what is drawn as unfinished: what the table says, nothing, or all from a date (ms UTC), number or category on */
   unfinished: z
     .union([z.enum(['auto', 'none']), z.strictObject({ from: z.union([z.number(), z.string().max(500)]) })])
     .default('auto'),
   /** pattern of the unfinished stretch */
-  unfinishedPattern: z.enum(PATTERNS).default('dots'),
+  unfinishedPattern: byHouse(z.enum(PATTERNS), ({ patterns }) => patterns.unfinished).default('house'),
   markers: Markers.default(Markers.parse({})),
   emphasis: keyed(z.array(Emphasis).max(20), 'of', 'emphases').default([]),
   values: ValuesShown.default(ValuesShown.parse({})),
 });
 export type Look = z.infer<typeof Look>;
+export type DressedLook = Dressed<Look>;
 
 /** The look of a line, to lay it on others. */
 export function lookOf(line: Look): Look {
   return Look.parse(Object.fromEntries(Object.keys(Look.shape).map((key) => [key, line[key as keyof Look]])));
 }
 
-/** The look the house style gives a line of a colour. */
-export const houseLook = (style: HouseStyle, colour: string): Look =>
-  Look.parse({ colour, weight: style.strokes.line });
+/** The look the house style gives the line that is the nth in turn, from 0. */
+export const houseLook = (turn: number): Look => Look.parse({ colour: { house: turn }, weight: 'house' });

@@ -4,7 +4,7 @@ import { fractionOf } from '../scale/value-axis.ts';
 import type { FigureLayout } from './figure-layout.ts';
 import type { PlacedLabel } from './labels.ts';
 import type { Offset } from './look.ts';
-import type { Mark } from './marks.ts';
+import type { DressedMark } from './marks.ts';
 import type { ResolvedFigure } from './resolve.ts';
 import type { Side } from './spec.ts';
 import type { PlacedAxis } from './value-axis.ts';
@@ -57,10 +57,10 @@ function movedPlace(figure: ResolvedFigure, layout: FigureLayout, at: number | s
 export function movedMark(
   figure: ResolvedFigure,
   layout: FigureLayout,
-  mark: Mark,
+  mark: DressedMark,
   dx: number,
   dy: number,
-): Mark | null {
+): DressedMark | null {
   const { height } = layout.plot;
   switch (mark.kind) {
     case 'level':
@@ -77,10 +77,15 @@ export function movedMark(
           value === null ? null : movedValue(value, axisFor(layout, over.axis), height, dy);
         return { ...mark, over: { ...over, from: move(over.from), to: move(over.to) } };
       }
+      // One between columns stands where these say.
+      if (over.kind === 'columns') return null;
       const move = (at: number | string | null) => (at === null ? null : movedPlace(figure, layout, at, dx));
       return { ...mark, over: { ...over, from: move(over.from), to: move(over.to) } };
     }
     case 'note':
+    case 'difference':
+    // The rows of a calendar stand where their table says.
+    case 'calendar':
       return null;
   }
 }

@@ -4,8 +4,10 @@ import type { Box, XY } from '../place/box.ts';
 import { spreadApart } from '../place/spread.ts';
 import { type Part, type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
+import { faceOfStyle } from '../style/type.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
-import { shorten } from '../text/wrap.ts';
+import { shorten, shortenApart } from '../text/wrap.ts';
+import type { FaceId } from '../type/faces.ts';
 import type { Plot } from './plot.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 import type { Side } from './spec.ts';
@@ -27,9 +29,15 @@ export interface EndNames {
   gap: number;
   /** across position of the last point of any line */
   lastPosition: number;
+  /** they cannot be shortened to their room so that they still differ */
+  tooLong: boolean;
 }
 
-const FACE = 'sans-600';
+/** The type in which names of lines are set. */
+export const nameType = (style: HouseStyle): { face: FaceId; size: number } => ({
+  face: faceOfStyle(style, style.bold.name ? 600 : 400),
+  size: style.sizes.name ?? style.sizes.label,
+});
 /** Clear room between the frame and what stands in it, points. */
 const INSET = 10;
 /** Names take at most this share of the figure's width. */
@@ -38,6 +46,8 @@ const GAP = 5;
 /** Further room for leaders, where several names may have to move. */
 const LEADER_ROOM = 3;
 const PITCH = 1.18;
+/** The same where many stand, below which they would touch. */
+const LEAST_PITCH = 1;
 /** A name moved further than this from its line's end, in label sizes, gets a leader. */
 const LEADER_FROM = 0.7;
 
@@ -52,7 +62,7 @@ const lastOf = ({ values }: ResolvedLine) => values.findLastIndex((value) => val
  * plot would be joined to them by a leader as long as a stretch of the line.
  */
 export function linesEndingEarly({ spec, lines }: ResolvedPlot): Set<string> {
-  if (spec.names.kind === 'box') return new Set();
+  if (spec.names.kind !== 'lines') return new Set();
   const named = lines.filter(({ line }) => line.named === 'end' && line.nameMoved === null);
   const ends = lines.flatMap((line) => line.positions[lastOf(line)] ?? []);
   const starts = lines.flatMap((line) => line.positions[0] ?? []);
@@ -67,24 +77,48 @@ export function linesEndingEarly({ spec, lines }: ResolvedPlot): Set<string> {
 
 /** Finds the last point of each line and measures its name. */
 export function endNames(figure: ResolvedPlot, style: HouseStyle, width: number): EndNames {
-  const size = style.sizes.label;
-  const names: EndName[] = [];
+  const { face, size } = nameType(style);
   const early = linesEndingEarly(figure);
-  for (const line of figure.lines) {
-    if (figure.spec.names.kind === 'box' || line.line.named !== 'end' || early.has(line.line.id)) continue;
+  const found = figure.lines.flatMap((line) => {
+    if (figure.spec.names.kind !== 'lines' || line.line.named !== 'end' || early.has(line.line.id)) return [];
     const last = lastOf(line);
     const value = line.values[last];
     const position = line.positions[last];
-    if (value === undefined || value === null || position === undefined || line.name.trim() === '') continue;
-    const text = shorten(line.name, FACE, size, width * MOST_SHARE);
-    names.push({ line, text, width: textWidth(text, FACE, size), position, value });
-  }
+    if (value === undefined || value === null || position === undefined || line.name.trim() === '') return [];
+    return [{ line, position, value }];
+  });
+  const most = width * MOST_SHARE;
+  const whole = found.map(({ line }) => line.name);
+  const apart = shortenApart(whole, face, size, most);
+  const short = apart ?? whole.map((name) => shorten(name, face, size, most));
+  const names = found.map((name, index): EndName => {
+    const text = short[index] ?? '';
+    return { ...name, text, width: textWidth(text, face, size) };
+  });
   return {
     names,
     width: Math.max(0, ...names.map((name) => name.width)),
     gap: GAP + (names.length > 1 ? LEADER_ROOM : 0),
-    lastPosition: Math.max(Number.NEGATIVE_INFINITY, ...names.map((name) => name.position)),
+    // Lines without a name there must not run under those of others.
+    lastPosition: Math.max(
+      Number.NEGATIVE_INFINITY,
+      ...figure.lines.map((line) => line.positions[lastOf(line)] ?? Number.NEGATIVE_INFINITY),
+    ),
+    tooLong: apart === null,
   };
+}
+
+/** Heights between which the middles of names stand: their white ground must not hide the axis line below. */
+const rangeOf = (plot: Pick<Plot, 'top' | 'height'>, size: number) => ({
+  low: plot.top,
+  high: plot.top + plot.height - (size * PITCH) / 2 - 0.5,
+});
+
+/** Whether the names find room one below the other at a plot. */
+export function haveRoom({ names, tooLong }: EndNames, plot: Plot, style: HouseStyle): boolean {
+  const { low, high } = rangeOf(plot, nameType(style).size);
+  const home = names.filter(({ line }) => !line.line.nameMoved).length;
+  return !tooLong && (home - 1) * nameType(style).size * LEAST_PITCH <= Math.max(0, high - low);
 }
 
 interface NamesRoom {
@@ -118,19 +152,19 @@ export function nameNodes(
   { x, axisFor, plot, style, right, bottom, after, ground }: NamesRoom,
 ): PlacedName[] {
   if (names.names.length === 0) return [];
-  const size = style.sizes.label;
+  const { face, size } = nameType(style);
   const ends = names.names.map(({ line, value }) => {
     const { set, y } = axisFor(line.line.axis);
     return y(Math.min(set.scale.high, Math.max(set.scale.low, value)));
   });
   const half = (size * PITCH) / 2;
-  // Their white ground must not hide the axis line below.
   const home = names.names.flatMap(({ line }, index) => (line.line.nameMoved ? [] : [index]));
+  const { low, high } = rangeOf(plot, size);
   const spread = spreadApart(
     home.map((index) => ends[index] ?? 0),
     size * PITCH,
-    plot.top,
-    plot.top + plot.height - half - 0.5,
+    low,
+    high,
   );
   // Put by hand, a name keeps its distance from the end of its line, and stays on the sheet.
   const placed = names.names.map(({ line }, index) => {
@@ -139,7 +173,7 @@ export function nameNodes(
       ? Math.max(half + 2, Math.min(bottom - half - 2, at))
       : (spread[home.indexOf(index)] ?? at);
   });
-  const lift = capHeight(FACE, size) / 2;
+  const lift = capHeight(face, size) / 2;
   const moved = home.some((index) => Math.abs((placed[index] ?? 0) - (ends[index] ?? 0)) > size * LEADER_FROM);
   const edge = x(names.lastPosition);
   const column = Math.max(edge, after) + (moved ? names.gap : GAP);
@@ -148,13 +182,13 @@ export function nameNodes(
     const end = ends[index] ?? at;
     const { colour, nameMoved } = name.line.line;
     const from = x(name.position);
-    const text = shorten(name.text, FACE, size, Math.max(size, right - column + 0.05));
-    const width = text === name.text ? name.width : textWidth(text, FACE, size);
+    const text = shorten(name.text, face, size, Math.max(size, right - column + 0.05));
+    const width = text === name.text ? name.width : textWidth(text, face, size);
     const left = nameMoved ? Math.max(2, Math.min(right + INSET - 2 - width, from + nameMoved.dx - width / 2)) : column;
     const children: SceneNode[] = [
       // Grid lines stop short of the name.
       { kind: 'rect', x: left - 2, y: at - size * 0.5, width: width + 4, height: size, fill: ground },
-      { kind: 'text', x: left, y: at + lift, text, face: FACE, size, colour, anchor: 'start' },
+      { kind: 'text', x: left, y: at + lift, text, face: face, size, colour, anchor: 'start' },
     ];
     const isFar = nameMoved
       ? left - from > 3 * GAP || left < from

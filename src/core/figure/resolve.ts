@@ -1,12 +1,16 @@
 import { type FactSeries, firstUnfinished, seriesOf, unfinishedFrom } from '../fact/series.ts';
+import { withGaps } from '../mark/gaps.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { isMarkedProvisional } from '../table/provisional.ts';
 import { readTitle } from '../table/titles.ts';
-import { addUnits, floorTo, isoOf } from '../time/calendar.ts';
+import { addUnits, isoOf } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
-import { type DateSpan, pointPosition } from './date-axis.ts';
-import type { Mark } from './marks.ts';
-import type { Panels } from './panels/spec.ts';
-import type { DateAxis, FigureSpec, Line, ValueAxis } from './spec.ts';
+import { type CalendarRows, type CalendarTables, NO_CALENDARS, placeOnDates, withCalendars } from './calendar.ts';
+import type { DateSpan } from './date-axis.ts';
+import { datePosition, type PointSetting, pointPosition, startOf } from './date-position.ts';
+import type { DrawnMark } from './marks.ts';
+import type { DressedPanels } from './panels/spec.ts';
+import type { DressedAxis, DressedFigure, DressedLine } from './spec.ts';
 import { windowOf } from './window.ts';
 
 /** How the across axis places the rows. Positions are in the axis's own unit. */
@@ -16,7 +20,7 @@ type Across =
   | { kind: 'number'; title: string; extent: [number, number] | null; whole: boolean };
 
 export interface ResolvedLine {
-  line: Line;
+  line: DressedLine;
   name: string;
   unit: string | null;
   /** what it counts or measures, where its name says only when; null where it says so itself */
@@ -24,17 +28,23 @@ export interface ResolvedLine {
   whole: boolean;
   /** one entry a drawn row, in across order; value null where it is missing */
   positions: number[];
-  values: (number | null)[];
+  values: readonly (number | null)[];
+  /** how many values are left out because a logarithmic axis has no place for them */
+  withoutPlace: number;
   /** the across value of an entry as it is written in `data-at`: an ISO date, a number or a category */
   at(index: number): string;
   /** index of the first entry that is not finished; the count of entries where all are */
   unfinished: number;
   /** the same as the table knows it, whatever is drawn as unfinished */
   finishedBy: number;
+  /** whether the value of an entry was marked as provisional where it was received, as far as what was received is at hand */
+  isProvisional(index: number): boolean;
   /** what is written at points instead of the values, null for these */
   cells: readonly Cell[] | null;
   /** decimals its column is shown with, where its table says so */
   decimals: number | null;
+  /** of how many years before its values are to be a statistic; null for values of their own */
+  years: number | null;
   /** the line as facts are worked out from it, with what the window leaves out; null where a period has several rows */
   series(): FactSeries | null;
 }
@@ -60,7 +70,7 @@ export const nameOfPanel = ({ name, downName }: Pick<Panel, 'name' | 'downName'>
   downName === null ? name : `${name}, ${downName}`;
 
 /** How the panels of a figure look beside each other, whatever they are of. */
-export type PanelsLook = Pick<Panels, 'perRow' | 'scale' | 'colours' | 'own' | 'behind'>;
+export type PanelsLook = Pick<DressedPanels, 'perRow' | 'scale' | 'colours' | 'own' | 'behind'>;
 
 export interface ResolvedPanels {
   /** in reading order; combinations without data are left out, so that there may be none */
@@ -80,16 +90,27 @@ export interface ResolvedPanels {
 }
 
 /** What is drawn in one plot, or what several have in common. */
+/** A band between the values of two columns, one entry a drawn row. */
+interface ColumnBand {
+  from: readonly (number | null)[];
+  to: readonly (number | null)[];
+  restsOn: Column['restsOn'] | null;
+}
+
 export interface ResolvedPlot {
-  spec: FigureSpec;
+  spec: DressedFigure;
   across: Across;
   /** the lines that are shown */
   lines: ResolvedLine[];
-  /** the marks that are shown */
-  marks: Mark[];
+  /** the marks that are shown, with the rows of calendars among them */
+  marks: DrawnMark[];
+  /** what came of each calendar that is shown, by its id */
+  calendars: ReadonlyMap<string, CalendarRows>;
   /** positions of the drawn rows, and their dates (ms UTC), numbers or categories */
   positions: number[];
   keys: (number | string)[];
+  /** the edges of each band between two columns, in row order, and on how many years they rest where that was said */
+  bands: Map<string, ColumnBand>;
   /** values of the levels, by their ids: one for all rows, or one for each drawn row */
   levels: Map<string, number | (number | null)[]>;
   /** where a date, a number or a category stands along the axis; null for none */
@@ -140,18 +161,18 @@ function placeNumbers(column: Column, isDrawn: (row: number) => boolean, positio
   return inOrder(placed);
 }
 
-function placeRows(column: Column, points: DateAxis['points'], isDrawn: (row: number) => boolean): PlacedAcross {
+function placeRows(column: Column, setting: PointSetting, isDrawn: (row: number) => boolean): PlacedAcross {
   const title = readTitle(column.title).name;
   if (column.kind === 'date') {
     const unit = unitOf(column.interval);
-    const placed = placeNumbers(column, isDrawn, (value) => pointPosition(value, unit, points));
-    const placeOf = (at: number | string) => (typeof at === 'number' ? pointPosition(at, unit, points) : null);
+    const placed = placeNumbers(column, isDrawn, (value) => pointPosition(value, unit, setting));
+    const placeOf = (at: number | string) => (typeof at === 'number' ? pointPosition(at, unit, setting) : null);
     const [start, stop] = [placed.keys[0], placed.keys.at(-1)];
     if (typeof start !== 'number' || typeof stop !== 'number')
       return { across: { kind: 'date', title, interval: column.interval, span: null }, placed, placeOf };
-    const [first, last] = [floorTo(start, unit), floorTo(stop, unit)];
+    const [first, last] = [start, stop].map((at) => startOf(at, unit, setting.weekStart)) as [number, number];
     // Between ticks the axis ends with the last tick, unless that is the first one, too.
-    const end = points === 'tick' && last > first ? last : addUnits(last, unit, 1);
+    const end = setting.points === 'tick' && last > first ? last : addUnits(last, unit, 1);
     const span = { from: first, to: end, unit };
     return { across: { kind: 'date', title, interval: column.interval, span }, placed, placeOf };
   }
@@ -173,19 +194,11 @@ function placeRows(column: Column, points: DateAxis['points'], isDrawn: (row: nu
 }
 
 /** A value that its axis has a place for; a logarithmic one has none for what is not above zero. */
-const drawable = (value: number | null, { scale }: ValueAxis) =>
+const drawable = (value: number | null, { scale }: DressedAxis) =>
   value !== null && scale === 'log' && value <= 0 ? null : value;
 
-/** Missing values between the first and the last one count as zero where the line says so. */
-function withGaps(values: readonly (number | null)[], gaps: Line['gaps']): (number | null)[] {
-  if (gaps !== 'zero') return [...values];
-  const first = values.findIndex((value) => value !== null);
-  const last = values.findLastIndex((value) => value !== null);
-  return values.map((value, index) => (value === null && index > first && index < last ? 0 : value));
-}
-
 /** The name a line has in print. */
-export function nameOfLine(line: Line, column: Column | undefined): string {
+export function nameOfLine(line: DressedLine, column: Column | undefined): string {
   return line.name ?? (column ? readTitle(column.title).name : line.column);
 }
 
@@ -200,13 +213,15 @@ function once<T>(make: () => T): () => T {
 
 /** Makes the lines of a plot what facts are worked out from: all rows of the table, and which of them the window holds. */
 function toldBy(
-  spec: FigureSpec,
+  spec: DressedFigure,
   across: Column,
   totals: ReadonlySet<number>,
   drawn: Placed,
-): (line: Line, column: Column) => FactSeries | null {
+): (line: DressedLine, column: Column) => FactSeries | null {
   const whole = once(() => {
-    const { placed } = placeRows(across, spec.dateAxis.points, (row) => !totals.has(row));
+    // Without a window, all rows are drawn.
+    const { placed } =
+      spec.window === 'all' ? { placed: drawn } : placeRows(across, spec.dateAxis, (row) => !totals.has(row));
     return { placed, from: placed.rows.indexOf(drawn.rows[0] ?? -1) };
   });
   return (line, column) => {
@@ -232,12 +247,12 @@ function toldBy(
  * values of each line that is shown. A column the table no longer has gives an
  * empty line, so that the figure can still be opened and mended.
  */
-export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
+export function resolvePlot(spec: DressedFigure, table: Table, beside: CalendarTables = NO_CALENDARS): ResolvedPlot {
   const acrossColumn = columnOf(table, spec.across);
   const totals = new Set(table.totals);
   const inWindow = acrossColumn ? windowOf(acrossColumn, spec.window) : () => false;
   const { across, placed, placeOf } = acrossColumn
-    ? placeRows(acrossColumn, spec.dateAxis.points, (row) => !totals.has(row) && inWindow(row))
+    ? placeRows(acrossColumn, spec.dateAxis, (row) => !totals.has(row) && inWindow(row))
     : {
         across: { kind: 'category' as const, title: spec.across, labels: [] },
         placed: { rows: [], positions: [], keys: [] },
@@ -257,39 +272,68 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
     written[index] = text;
     return text;
   };
-  const lines = spec.lines
-    .filter((line) => line.shown)
-    .map((line): ResolvedLine => {
-      const column = columnOf(table, line.column);
-      const axis = line.axis === 'left' ? spec.leftAxis : spec.rightAxis;
-      const cells = column?.kind === 'number' ? column.cells : [];
-      const finishedBy = firstUnfinished(unfinishedFrom(column, acrossColumn), placed.keys);
-      const shown = line.values.column === null ? undefined : columnOf(table, line.values.column);
-      return {
-        line,
-        name: nameOfLine(line, column),
-        unit: column?.kind === 'number' ? column.unit : null,
-        of: column?.kind === 'number' ? (column.of ?? null) : null,
-        whole: column?.kind === 'number' ? column.whole : false,
-        positions,
-        values: withGaps(
-          rows.map((row) => drawable(numberAt(cells, row), axis)),
-          line.gaps,
-        ),
-        at,
-        unfinished:
-          line.unfinished === 'none'
-            ? rows.length
-            : line.unfinished === 'auto'
-              ? finishedBy
-              : firstUnfinished(line.unfinished.from, placed.keys),
-        finishedBy,
-        cells: shown ? rows.map((row) => shown.cells[row] ?? null) : null,
-        decimals: column?.kind === 'number' ? (column.decimals ?? null) : null,
-        series: once(() => (column && told ? told(line, column) : null)),
-      };
+  const drawn = spec.lines.filter((line) => line.shown);
+  const isOneScale = spec.tie.kind === 'same' && drawn.some(({ axis }) => axis === 'left');
+  const lines = drawn.map((line): ResolvedLine => {
+    const column = columnOf(table, line.column);
+    const axis = line.axis === 'left' || isOneScale ? spec.leftAxis : spec.rightAxis;
+    const cells = column?.kind === 'number' ? column.cells : [];
+    const finishedBy = firstUnfinished(unfinishedFrom(column, acrossColumn), placed.keys);
+    const numbers = rows.map((row) => numberAt(cells, row));
+    const isLog = axis.scale === 'log';
+    const shown = line.values.column === null ? undefined : columnOf(table, line.values.column);
+    return {
+      line,
+      name: nameOfLine(line, column),
+      unit: column?.kind === 'number' ? column.unit : null,
+      of: column?.kind === 'number' ? (column.of ?? null) : null,
+      whole: column?.kind === 'number' ? column.whole : false,
+      positions,
+      values: isLog ? withGaps(numbers, line.gaps).map((value) => drawable(value, axis)) : withGaps(numbers, line.gaps),
+      withoutPlace: isLog ? numbers.filter((value) => value !== drawable(value, axis)).length : 0,
+      at,
+      unfinished:
+        line.unfinished === 'none'
+          ? rows.length
+          : line.unfinished === 'auto'
+            ? finishedBy
+            : firstUnfinished(line.unfinished.from, placed.keys),
+      finishedBy,
+      isProvisional: (index) => isMarkedProvisional(column?.received?.[rows[index] ?? -1] ?? null),
+      cells: shown ? rows.map((row) => shown.cells[row] ?? null) : null,
+      decimals: column?.kind === 'number' ? (column.decimals ?? null) : null,
+      years: column?.restsOn?.said ?? null,
+      series: once(() => (column && told ? told(line, column) : null)),
+    };
+  });
+  const { marks, calendars } = withCalendars(
+    spec.marks.filter((mark) => mark.shown),
+    beside,
+    spec.table,
+    {
+      kind: across.kind === 'category' ? 'text' : across.kind,
+      placeOf:
+        across.kind === 'date'
+          ? placeOnDates(unitOf(across.interval), spec.dateAxis)
+          : (from, to) => {
+              const [start, end] = [placeOf(from.at), to === null ? placeOf(from.at) : placeOf(to.at)];
+              return start === null || end === null ? null : [Math.min(start, end), Math.max(start, end)];
+            },
+      ends: endsOf(across, positions),
+    },
+  );
+  const bands: ResolvedPlot['bands'] = new Map();
+  for (const mark of marks) {
+    if (mark.kind !== 'band' || mark.over.kind !== 'columns') continue;
+    const [low, high] = [columnOf(table, mark.over.from), columnOf(table, mark.over.to)];
+    const along = (column: Column | undefined) => rows.map((row) => numberAt(column?.cells ?? [], row));
+    const rests = low?.restsOn;
+    bands.set(mark.id, {
+      from: along(low),
+      to: along(high),
+      restsOn: rests ? { said: rests.said, there: rows.map((row) => rests.there[row] ?? 0) } : null,
     });
-  const marks = spec.marks.filter((mark) => mark.shown);
+  }
   const levels: ResolvedPlot['levels'] = new Map();
   for (const mark of marks) {
     if (mark.kind !== 'level') continue;
@@ -303,5 +347,12 @@ export function resolvePlot(spec: FigureSpec, table: Table): ResolvedPlot {
       );
     }
   }
-  return { spec, across, lines, marks, positions, keys, levels, placeOf };
+  return { spec, across, lines, marks, calendars, positions, keys, levels, bands, placeOf };
+}
+
+/** The ends of an axis across, in positions; that of dates begins and ends with its periods. */
+function endsOf(across: Across, positions: readonly number[]): readonly [number, number] {
+  if (across.kind === 'date' && across.span)
+    return [datePosition(across.span.from, across.span.unit), datePosition(across.span.to, across.span.unit)];
+  return [positions[0] ?? 0, positions.at(-1) ?? 0];
 }

@@ -1,10 +1,12 @@
 import * as z from 'zod';
+import { Aside } from '../named/aside.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
-import { Colour } from '../style/colour.ts';
+import { byHouse, type Dressed, houseColour, type Place } from '../style/by-house.ts';
+import type { HouseStyle } from '../style/style.ts';
+import { NUMBER_POWERS, PLAN_IDS } from '../style/vocabulary.ts';
 import { Words } from '../text/rich.ts';
 import { Written } from '../text/written.ts';
-import { PLAN_IDS } from './date-plans.ts';
 import { Look, Offset } from './look.ts';
 import { Mark } from './marks.ts';
 import { Panels } from './panels/spec.ts';
@@ -34,6 +36,20 @@ export const Line = z.strictObject({
   ...Look.shape,
 });
 export type Line = z.infer<typeof Line>;
+export type DressedLine = Dressed<Line>;
+
+/** Grid lines at the ticks of an axis. */
+const gridOf = (grid: (style: HouseStyle, place: Place) => 'none' | 'major' | 'minor') => ({
+  grid: byHouse(z.enum(['none', 'major', 'minor']), grid).default('house'),
+  gridPattern: byHouse(z.enum(['solid', 'dashes', 'dots']), ({ patterns }) => patterns.grid).default('house'),
+  /** weight of the grid lines in points; null takes the house style's */
+  gridWeight: z
+    .number()
+    .min(0.1, 'A grid line is at least 0.1 pt.')
+    .max(3, 'A grid line is at most 3 pt.')
+    .nullable()
+    .default(null),
+});
 
 export const ValueAxis = z.strictObject({
   /** lower end: found from the data, zero, or a value */
@@ -58,35 +74,26 @@ export const ValueAxis = z.strictObject({
     .default(1),
   scale: z.enum(['linear', 'log']).default('linear'),
   direction: z.enum(['up', 'down']).default('up'),
-  /** in what the numbers are written; "auto" takes millions and billions where they are that large */
-  numbers: z.enum(['auto', 'plain', 'thousands', 'millions', 'billions']).default('auto'),
+  /** in what the numbers are written */
+  numbers: byHouse(z.enum(NUMBER_POWERS), ({ numbers }) => numbers.powers).default('house'),
   /** a plus sign before numbers above zero */
   plus: z.boolean().default(false),
   /** where the unit stands: in the caption, at each number, or at the last one */
   unit: z.enum(['caption', 'each', 'last']).default('caption'),
-  ticks: z.enum(['none', 'outside', 'inside', 'across']).default('none'),
-  line: z.boolean().default(false),
-  zeroLine: z.boolean().default(true),
-  grid: z.enum(['none', 'major', 'minor']).default('major'),
-  gridPattern: z.enum(['solid', 'dashes', 'dots']).default('solid'),
-  /** weight of the grid lines in points; null takes the house style's */
-  gridWeight: z
-    .number()
-    .min(0.1, 'A grid line is at least 0.1 pt.')
-    .max(3, 'A grid line is at most 3 pt.')
-    .nullable()
-    .default(null),
+  ticks: byHouse(z.enum(['none', 'outside', 'inside', 'across']), ({ axes }) => axes.ticks).default('house'),
+  line: byHouse(z.boolean(), ({ axes }) => axes.line).default('house'),
+  zeroLine: byHouse(z.boolean(), ({ axes }) => axes.zeroLine).default('house'),
+  // The grid of the right axis would cross that of the left one.
+  ...gridOf(({ axes }, { path }) => (path[0] === 'rightAxis' ? 'none' : axes.grid)),
   /** caption of the axis; null says the unit of its lines */
   title: Words.nullable().default(null),
-  titlePlace: z.enum(['above', 'along']).default('above'),
+  titlePlace: byHouse(z.enum(['above', 'along']), ({ axes }) => axes.caption).default('house'),
   /** numbers and caption take the colour of the axis's only line; "auto" where there are two axes */
   coloured: z.enum(['auto', 'yes', 'no']).default('auto'),
 });
 export type ValueAxis = z.infer<typeof ValueAxis>;
+export type DressedAxis = Dressed<ValueAxis>;
 export type Side = Line['axis'];
-
-/** The right axis differs where nothing is said: its grid would cross that of the left one. */
-const RIGHT_AXIS = { ...ValueAxis.parse({}), grid: 'none' } as const;
 
 /** How the right axis follows the left one. */
 export const Tie = z.strictObject({
@@ -123,28 +130,39 @@ const DateStep = z.strictObject({
   unit: z.enum(CALENDAR_UNITS),
 });
 
+const LabelPlan = z.union([z.enum(['auto', ...PLAN_IDS]), z.strictObject({ first: z.enum(PLAN_IDS) })]);
+/** The plan of a date axis: a certain one, or how one is chosen. */
+export type LabelPlan = z.infer<typeof LabelPlan>;
+
 export const DateAxis = z.strictObject({
-  /** a date label plan, or "auto" for the richest that fits */
-  plan: z.enum(['auto', ...PLAN_IDS]).default('auto'),
+  /** a date label plan, "auto" for the richest that fits, or one that is taken where it fits */
+  plan: byHouse(LabelPlan, ({ dates }) => (dates.plan === 'auto' ? 'auto' : { first: dates.plan })).default('house'),
   /** points stand in the middle of their periods, or on the ticks where these begin */
-  points: z.enum(['band', 'tick']).default('band'),
+  points: byHouse(z.enum(['band', 'tick']), ({ dates }) => dates.points).default('house'),
   /** labels of the inner level likewise */
-  labels: z.enum(['band', 'tick']).default('band'),
+  labels: byHouse(z.enum(['band', 'tick']), ({ dates }) => dates.labels).default('house'),
   /** how often the plan of dates writes one */
   step: DateStep.default({ every: 3, unit: 'month' }),
   /** ticks where labels have theirs (null), or every so many of a calendar unit */
   major: DateStep.nullable().default(null),
   minor: DateStep.nullable().default(null),
   /** first month of the fiscal year, from 1 */
-  yearStart: z
-    .number()
-    .int()
-    .min(1, 'A year begins in one of 12 months.')
-    .max(12, 'A year begins in one of 12 months.')
-    .default(1),
+  yearStart: byHouse(
+    z.number().int().min(1, 'A year begins in one of 12 months.').max(12, 'A year begins in one of 12 months.'),
+    ({ dates }) => dates.yearStart,
+  ).default('house'),
+  /** first day of the week, from 1 for Monday */
+  weekStart: byHouse(
+    z.number().int().min(1, 'A week begins on one of 7 days.').max(7, 'A week begins on one of 7 days.'),
+    ({ dates }) => dates.weekStart,
+  ).default('house'),
   capitals: z.boolean().default(false),
+  ...gridOf(({ dates }) => dates.grid),
+  /** what stands below the axis across, of whatever kind it is; empty for nothing */
+  caption: Words.default(''),
 });
 export type DateAxis = z.infer<typeof DateAxis>;
+export type DressedDateAxis = Dressed<DateAxis>;
 
 const Margin = z
   .number()
@@ -159,7 +177,7 @@ export const Frame = z.strictObject({
   /** from the edges of the frame to the plot in millimetres; null, or less than the labels need, takes what these need */
   plotLeft: Margin,
   plotRight: Margin,
-  background: Colour.default('#ffffff'),
+  background: houseColour({ house: 'ground' }).default({ house: 'ground' }),
   /** weight of the border in points; null for none */
   border: z
     .number()
@@ -169,6 +187,7 @@ export const Frame = z.strictObject({
     .default(null),
 });
 export type Frame = z.infer<typeof Frame>;
+export type DressedFrame = Dressed<Frame>;
 
 export const BOX_PLACES = [
   'top left',
@@ -180,16 +199,10 @@ export const BOX_PLACES = [
   'outside',
 ] as const;
 
-/** How lines are named: each at itself, or all in a legend box. */
+/** How lines are named: each at itself, all in a legend box, or not at all. */
 const Names = z.strictObject({
-  kind: z.enum(['lines', 'box']).default('lines'),
+  kind: z.enum(['lines', 'box', 'none']).default('lines'),
   box: z.enum(BOX_PLACES).default('top right'),
-});
-
-export const Aside = z.strictObject({
-  check: z.string().min(1).max(60),
-  facts: z.string().max(4000),
-  reason: z.string().min(1, 'Give a reason in a word or two.').max(300),
 });
 
 /** A line figure set for print. */
@@ -207,7 +220,7 @@ export const FigureSpec = z.strictObject({
   window: FigureWindow.default('all'),
   dateAxis: DateAxis,
   leftAxis: ValueAxis,
-  rightAxis: ValueAxis.default(RIGHT_AXIS),
+  rightAxis: ValueAxis.default(ValueAxis.parse({})),
   tie: Tie.default({ kind: 'meet', zero: false }),
   words: z.strictObject({ title: Words, subtitle: Words, source: Words }),
   /** for which data the words were written by hand; null where that is not known, or where they follow the data */
@@ -231,3 +244,5 @@ export const FigureSpec = z.strictObject({
   asides: keyed(z.array(Aside).max(100), 'check', 'notes set aside').default([]),
 });
 export type FigureSpec = z.infer<typeof FigureSpec>;
+/** A figure with all that the house decides put in: what is drawn. */
+export type DressedFigure = Dressed<FigureSpec>;

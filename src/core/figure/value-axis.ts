@@ -1,14 +1,15 @@
 /** Drawing the value axes: grid lines, tick marks, numbers and captions. */
+
 import type { ValueScale } from '../scale/value-axis.ts';
 import { type SceneNode, type Stroke, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
+import { labelFace } from '../style/type.ts';
 import { capHeight, textWidth } from '../text/measure.ts';
 import { placeRuns, type SayFact } from '../text/rich.ts';
 import type { AxisNumbers } from './axis-numbers.ts';
 import type { Plot } from './plot.ts';
-import type { Side, ValueAxis } from './spec.ts';
+import type { DressedAxis, Side } from './spec.ts';
 
-const FACE = 'sans-400';
 const TICK = 4;
 const MINOR_TICK = 2.5;
 /** Room between the plot and the numbers, points. */
@@ -20,7 +21,7 @@ const AXIS_NAMES = { left: 'Left axis', right: 'Right axis' } as const;
 /** A value axis with everything that is needed to draw it. */
 export interface PlacedAxis {
   side: Side;
-  axis: ValueAxis;
+  axis: DressedAxis;
   scale: ValueScale;
   /** its lines hold whole numbers only */
   whole: boolean;
@@ -31,7 +32,8 @@ export interface PlacedAxis {
 
 /** Room that the numbers of an axis take beside the plot, with their ticks, points. */
 export function numbersRoom({ axis, numbers }: PlacedAxis, style: HouseStyle): number {
-  const widest = Math.max(0, ...numbers.labels.map((label) => textWidth(label, FACE, style.sizes.label)));
+  const face = labelFace(style);
+  const widest = Math.max(0, ...numbers.labels.map((label) => textWidth(label, face, style.sizes.label)));
   return (widest > 0 ? widest + GAP : 0) + outside(axis);
 }
 
@@ -39,15 +41,31 @@ export function numbersRoom({ axis, numbers }: PlacedAxis, style: HouseStyle): n
 export const alongRoom = ({ axis, numbers }: PlacedAxis, style: HouseStyle) =>
   axis.titlePlace === 'along' && numbers.caption !== '' ? style.sizes.label * ALONG : 0;
 
-const outside = ({ ticks }: ValueAxis) => (ticks === 'outside' || ticks === 'across' ? TICK : 0);
+const outside = ({ ticks }: DressedAxis) => (ticks === 'outside' || ticks === 'across' ? TICK : 0);
 
 /** Whether a caption stands above the plot. */
 export const hasCaptionAbove = ({ axis, numbers }: PlacedAxis) => axis.titlePlace === 'above' && numbers.caption !== '';
+
+/** Numbers closer to each other than this, in label sizes, would touch. */
+const LEAST_PITCH = 0.95;
 
 interface AxisPlace {
   plot: Plot;
   y(value: number): number;
   style: HouseStyle;
+}
+
+/** Grid lines at minor ticks are so much thinner. */
+export const MINOR_WEIGHT = 0.6;
+
+/** The stroke of grid lines. */
+export function gridStroke(
+  { gridWeight, gridPattern }: Pick<DressedAxis, 'gridWeight' | 'gridPattern'>,
+  style: HouseStyle,
+): Stroke {
+  const width = gridWeight ?? style.strokes.grid;
+  const dashes = gridPattern === 'dots' ? [0, 2.4 * width + 1] : [4, 2.5];
+  return { colour: style.rule, width, ...(gridPattern !== 'solid' && { dashes }) };
 }
 
 /** Grid lines at the ticks, with the zero line among them. */
@@ -59,13 +77,10 @@ export function gridNodes(set: PlacedAxis, { plot, y, style }: AxisPlace): Scene
     d: strokeOf(plot.left, y(value), right, y(value)),
     stroke,
   });
-  const weight = axis.gridWeight ?? style.strokes.grid;
-  const pattern =
-    axis.gridPattern === 'solid' ? {} : { dashes: axis.gridPattern === 'dots' ? [0, 2.4 * weight + 1] : [4, 2.5] };
-  const grid = { colour: style.rule, width: weight, ...pattern };
+  const grid = gridStroke(axis, style);
   const children: SceneNode[] = [];
   if (axis.grid === 'minor')
-    for (const value of scale.minor) children.push(across(value, { ...grid, width: weight * 0.6 }));
+    for (const value of scale.minor) children.push(across(value, { ...grid, width: grid.width * MINOR_WEIGHT }));
   if (axis.grid !== 'none')
     for (const value of scale.ticks) if (value !== 0 || !axis.zeroLine) children.push(across(value, grid));
   if (axis.zeroLine && scale.kind === 'linear' && scale.low <= 0 && scale.high >= 0 && scale.ticks.length > 0)
@@ -106,7 +121,7 @@ export function captionNodes({ axis, side, numbers, ink }: PlacedAxis, place: Ca
   const size = style.sizes.label;
   const isAbove = axis.titlePlace === 'above';
   const colour = ink === style.ink ? style.quiet : ink;
-  const type = { face: FACE, size, colour } as const;
+  const type = { face: labelFace(style), size, colour };
   const [runs = []] = placeRuns(numbers.caption, type, say, isAbove ? captionWidth : plot.height, 1);
   const last = runs.at(-1);
   const width = last ? last.x + textWidth(last.text, last.face, last.size) : 0;
@@ -134,16 +149,22 @@ export function scaleNodes(set: PlacedAxis, place: AxisPlace, numbered: boolean)
   if (!numbered) return nodes;
   const size = style.sizes.label;
   const isLeft = side === 'left';
-  const lift = capHeight(FACE, size) / 2;
+  const face = labelFace(style);
+  const lift = capHeight(face, size) / 2;
   const gap = GAP + outside(axis);
   const x = isLeft ? plot.left - gap : plot.left + plot.width + gap;
+  let before: number | null = null;
   scale.ticks.forEach((tick, index) => {
+    const at = y(tick);
+    // Where ends or steps that were set leave no room, some numbers are left out.
+    if (before !== null && Math.abs(at - before) < size * LEAST_PITCH) return;
+    before = at;
     nodes.push({
       kind: 'text',
       x,
-      y: y(tick) + lift,
+      y: at + lift,
       text: numbers.labels[index] ?? '',
-      face: FACE,
+      face,
       size,
       colour: ink,
       anchor: isLeft ? 'end' : 'start',

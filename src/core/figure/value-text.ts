@@ -1,10 +1,12 @@
 /** How the values at points are written. */
+
 import type { HouseStyle } from '../style/style.ts';
-import type { FaceId } from '../text/faces.ts';
+import { faceOfStyle } from '../style/type.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { decimalsOfValues, formatBeside, formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
+import type { FaceId } from '../type/faces.ts';
 import { emphasisPoints, shownValues } from './emphasis-points.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 
@@ -18,10 +20,11 @@ export interface ValueType {
 /** The type in which a line's values are set, on an axis that divides its numbers by ten to the exponent. */
 export function valueType(line: ResolvedLine, exponent: number, style: HouseStyle, locale: Locale): ValueType {
   const { values } = line.line;
-  const decimals = values.decimals ?? decimalsOfValues(line.values, line.decimals, exponent);
+  const most = locale.decimals ?? null;
+  const decimals = values.decimals ?? decimalsOfValues(line.values, line.decimals ?? most, exponent);
   return {
-    face: values.bold ? 'sans-600' : 'sans-400',
-    size: values.size ?? style.sizes.label,
+    face: faceOfStyle(style, values.bold ? 600 : 400),
+    size: values.size ?? style.sizes.value ?? style.sizes.label,
     write(index) {
       const value = line.values[index] ?? 0;
       const own = line.cells?.[index];
@@ -30,7 +33,7 @@ export function valueType(line: ResolvedLine, exponent: number, style: HouseStyl
         return values.unit && line.unit ? withUnit(number, line.unit, locale) : number;
       }
       return typeof own === 'number'
-        ? formatNumber(own, values.decimals ?? decimalsOfValues([own], null), locale)
+        ? formatNumber(own, values.decimals ?? decimalsOfValues([own], most), locale)
         : (own ?? '');
     },
   };

@@ -1,18 +1,24 @@
 /** The labels that a plot is to have: values at points, names beside lines, names of marks, and notes, each with the places where it could stand. */
-import type { Box, XY } from '../place/box.ts';
+
+import type { XY } from '../place/box.ts';
 import { type Direction, type Place, placesAround } from '../place/place.ts';
 import { type Part, POINTS_PER_MM } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import type { FaceId } from '../text/faces.ts';
+import { faceOfStyle } from '../style/type.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { type PlacedRun, placeRuns, plainWords, type SayFact } from '../text/rich.ts';
+import type { FaceId } from '../type/faces.ts';
+import { differenceWords } from './difference.ts';
 import { shownValues } from './emphasis-points.ts';
 import type { PlacedLine } from './lines.ts';
 import type { Offset, ValuesShown } from './look.ts';
 import { markLabel, type PlacedMark } from './mark-nodes.ts';
-import type { MarkOf } from './marks.ts';
+import { placesDown, placesInBand, placesOnLevel } from './mark-places.ts';
+import type { DrawnMark, DressedMarkOf } from './marks.ts';
+import { nameType } from './names.ts';
 import type { Plot } from './plot.ts';
+import type { ResolvedPlot } from './resolve.ts';
 import { valueType } from './value-text.ts';
 
 /** A label before it has a place. */
@@ -34,6 +40,8 @@ export interface Wanted {
 }
 
 const LEADING = 1.2;
+/** Values of a line with more of them than this stand next to their points or nowhere. */
+const MOST_LED = 200;
 /** Clear room on each side of a label, points. */
 export const AIR = 0.8;
 
@@ -50,11 +58,18 @@ const RIGHT_FIRST: Direction[] = ['right', 'above', 'below', 'left'];
 
 /** A plot whose lines and marks are to be labelled. */
 export interface LabelledPlot {
+  figure: ResolvedPlot;
   /** key of the panel the plot is */
   panel: string;
   /** there is room for values to the right of last points */
   endsRight: boolean;
   lines: readonly PlacedLine[];
+  /** lines are named at themselves, not in a legend */
+  named: boolean;
+  /** bands between columns are named in a legend */
+  inLegend: boolean;
+  /** the rows of calendars are numbered, and a key below the plots names them */
+  numbered: boolean;
   /** ids of the lines that end before the others and are named at their ends */
   early: ReadonlySet<string>;
   marks: readonly PlacedMark[];
@@ -80,7 +95,10 @@ function valueLabels(set: PlacedLine, room: LabelledPlot): Wanted[] {
   const { face, size, write } = valueType(line, room.exponentOf(set), room.style, room.locale);
   const last = room.endsRight ? line.values.findLastIndex((value) => value !== null) : -1;
   const moved = new Map(line.line.valuesMoved.map(({ at, ...offset }) => [at, offset]));
-  return shownValues(line, set.emphasis).flatMap((index): Wanted[] => {
+  const shown = shownValues(line, set.emphasis);
+  // Among so many, leaders would only be one more thing in the way.
+  const leaders = shown.length <= MOST_LED;
+  return shown.flatMap((index): Wanted[] => {
     const anchor = set.at(index);
     const value = line.values[index];
     if (!anchor || value === null || value === undefined) return [];
@@ -111,7 +129,7 @@ function valueLabels(set: PlacedLine, room: LabelledPlot): Wanted[] {
         moved: moved.get(key) ?? null,
         leaders: true,
         ink: line.line.colour,
-        places: () => placesAround(anchor, set_.width + 2 * AIR, set_.height, reach, sides),
+        places: () => placesAround(anchor, set_.width + 2 * AIR, set_.height, reach, sides, leaders),
         valued: { at, value: String(value) },
       },
     ];
@@ -165,11 +183,12 @@ function nameBeside(set: PlacedLine, room: LabelledPlot): Wanted[] {
   const { line } = set;
   const { style } = room;
   const isEarly = room.early.has(line.line.id);
-  if ((line.line.named !== 'beside' && !isEarly) || line.name.trim() === '') return [];
+  if (!room.named || (line.line.named !== 'beside' && !isEarly) || line.name.trim() === '') return [];
   const last = line.values.findLastIndex((_, index) => set.at(index) !== null);
   const anchor = set.at(last);
   if (!anchor) return [];
-  const text = textOf(line.name, 'sans-600', style.sizes.label, line.line.colour);
+  const named = nameType(style);
+  const text = textOf(line.name, named.face, named.size, line.line.colour);
   return [
     {
       part: `name:${line.line.id}`,
@@ -185,44 +204,53 @@ function nameBeside(set: PlacedLine, room: LabelledPlot): Wanted[] {
   ];
 }
 
-/** Places for the name of a level: above or below it, at its ends and then along it. */
-function placesOnLevel(
-  runs: readonly XY[][],
-  named: MarkOf<'level'>['named'],
-  width: number,
-  height: number,
-  weight: number,
-): Place[] {
-  const gap = weight / 2 + 1.6;
-  const first = runs[0]?.[0];
-  const last = runs.at(-1)?.at(-1);
-  if (!first || !last) return [];
-  const box = (x: number, y: number): Box => ({ minX: x, minY: y, maxX: x + width, maxY: y + height });
-  const at = ([x, y]: XY): Place[] =>
-    [box(x, y - gap - height), box(x, y + gap)].map((place) => ({ box: place, from: null }));
-  const start = at([first[0] + 2, first[1]]);
-  const end = at([last[0] - width - 2, last[1]]);
-  if (named === 'start') return start;
-  if (named === 'end') return end;
-  const along = runs.flatMap((run) =>
-    run.slice(1).flatMap((to, index) => {
-      const from = run[index] ?? to;
-      return [0.2, 0.35, 0.5, 0.65, 0.8].flatMap((share) => at([from[0] + (to[0] - from[0] - width) * share, from[1]]));
-    }),
-  );
-  return [...start, ...end, ...along];
+/** What a difference says, beside its stroke. */
+function differenceLabel({ anchor, box }: PlacedMark, mark: DressedMarkOf<'difference'>, room: LabelledPlot): Wanted[] {
+  const words = `${differenceWords(room.figure, mark, room.locale)} ${mark.name}`.trim();
+  if (words === '' || !box) return [];
+  const text = textOf(words, faceOfStyle(room.style, 600), room.style.sizes.label, mark.colour);
+  const [width, height] = [text.width + 2 * AIR, text.height];
+  const reach = (box.maxX - box.minX) / 2;
+  const ends: XY[] = [
+    [anchor[0], box.minY],
+    [anchor[0], box.maxY],
+  ];
+  function* places(): Generator<Place> {
+    // In the middle first, then at its ends.
+    for (const place of placesAround(anchor, width, height, reach, ['right', 'left'], false)) yield place;
+    for (const [index, end] of ends.entries())
+      yield* placesAround(
+        end,
+        width,
+        height,
+        1,
+        index === 0 ? ['above', 'right', 'left'] : ['below', 'right', 'left'],
+        false,
+      );
+    yield* placesAround(anchor, width, height, reach, RIGHT_FIRST);
+  }
+  return [
+    {
+      part: `mark:${mark.id}`,
+      label: `Difference ${words}`,
+      anchor,
+      reach,
+      ...text,
+      moved: mark.moved,
+      leaders: true,
+      ink: mark.colour,
+      places,
+    },
+  ];
 }
 
-/** Places down a strip of a width that begins at x, on either side of it. */
-function placesDown(xs: readonly number[], width: number, height: number, { top, height: tall }: Plot): Place[] {
-  const places: Place[] = [];
-  for (let y = top + 1.5; y + height < top + tall; y += height * 1.15)
-    for (const x of xs) places.push({ box: { minX: x, minY: y, maxX: x + width, maxY: y + height }, from: null });
-  return places;
-}
+/** What is written at a mark: its name, or its number where a key says the names. */
+const textOfMark = ({ name, entry }: DrawnMark, { numbered }: LabelledPlot) =>
+  numbered && entry ? (entry.number === 0 ? '' : String(entry.number)) : name;
 
-function markName(set: PlacedMark, { style, say, plot }: LabelledPlot): Wanted[] {
-  const { mark, anchor, box, runs } = set;
+function markName(set: PlacedMark, room: LabelledPlot): Wanted[] {
+  const { style, say, plot, inLegend } = room;
+  const { mark, anchor, box, runs, edges } = set;
   const size = style.sizes.label;
   const shared = {
     part: `mark:${mark.id}` as const,
@@ -232,7 +260,7 @@ function markName(set: PlacedMark, { style, say, plot }: LabelledPlot): Wanted[]
     ink: mark.colour,
   };
   if (mark.kind === 'note') {
-    const type = { face: 'sans-400', size, colour: mark.colour } as const;
+    const type = { face: faceOfStyle(room.style), size, colour: mark.colour };
     if (plainWords(mark.text, say).trim() === '') return [];
     const lines = placeRuns(mark.text, type, say, mark.width * POINTS_PER_MM);
     const width = Math.max(
@@ -257,12 +285,25 @@ function markName(set: PlacedMark, { style, say, plot }: LabelledPlot): Wanted[]
       },
     ];
   }
-  const isNamed = mark.kind !== 'level' || mark.named !== 'none';
-  if (!isNamed || mark.name.trim() === '') return [];
-  const text = textOf(mark.name, 'sans-400', size, mark.colour);
+  if (mark.kind === 'difference') return differenceLabel(set, mark, room);
+  const isNamed = edges ? !inLegend : mark.kind !== 'level' || mark.named !== 'none';
+  const written = textOfMark(mark, room);
+  if (!isNamed || written.trim() === '') return [];
+  const text = textOf(written, faceOfStyle(room.style), size, mark.colour);
   const [width, height] = [text.width + 2 * AIR, text.height];
+  function* numberPlaces(): Generator<Place> {
+    const middle = (box ? (box.minX + box.maxX) / 2 : anchor[0]) - width / 2;
+    // Over the plot first, in two rows, and then beside the stroke or in the band.
+    for (const row of [1, 2]) {
+      const minY = plot.top - row * (height + 1);
+      yield { box: { minX: middle, minY, maxX: middle + width, maxY: minY + height }, from: null };
+    }
+    yield* placesDown([middle, anchor[0] + 2, anchor[0] - 2 - width], width, height, plot);
+  }
   const places = (): Iterable<Place> => {
+    if (room.numbered && mark.entry !== undefined) return numberPlaces();
     if (mark.kind === 'level') return placesOnLevel(runs, mark.named, width, height, mark.weight);
+    if (edges) return placesInBand(edges, width, height);
     if (mark.kind === 'event') return placesDown([anchor[0] + 2, anchor[0] - 2 - width], width, height, plot);
     if (!box) return [];
     const middle = (box.minX + box.maxX - width) / 2;
@@ -274,9 +315,32 @@ function markName(set: PlacedMark, { style, say, plot }: LabelledPlot): Wanted[]
   return [{ ...shared, reach: 1, ...text, leaders: false, places }];
 }
 
+/** The names of marks; that of a calendar whose rows all have the same is written once, wherever there is room. */
+function namesOnce(plot: LabelledPlot): Wanted[] {
+  const once = new Map<string, Wanted>();
+  return plot.marks.flatMap((set) => {
+    const wanted = markName(set, plot);
+    const { id, entry } = set.mark;
+    if (entry === undefined || plot.numbered || plot.figure.calendars.get(id)?.names !== 1) return wanted;
+    const [own] = wanted;
+    const first = once.get(id);
+    if (!own) return [];
+    if (!first) {
+      once.set(id, own);
+      return wanted;
+    }
+    const { places } = first;
+    first.places = function* () {
+      yield* places();
+      yield* own.places();
+    };
+    return [];
+  });
+}
+
 /** All labels that a plot is to have: marks first, then names of lines, then values. */
 export const wantedLabels = (plot: LabelledPlot): Wanted[] => [
-  ...plot.marks.flatMap((mark) => markName(mark, plot)),
+  ...namesOnce(plot),
   ...plot.lines.flatMap((line) => nameBeside(line, plot)),
   ...plot.lines.flatMap((line) => valueLabels(line, plot)),
 ];

@@ -1,6 +1,8 @@
 /** Words by hand and the data they were written for: when the data move on, what of the words no longer stands. */
+
 import { roundedTo } from '../fact/known.ts';
 import { placeAlone } from '../fact/say.ts';
+import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Words } from '../text/rich.ts';
@@ -83,7 +85,7 @@ export function writtenFor(figure: ResolvedFigure, words: Words, locale: Locale)
   const isNamed = first !== null && text.includes(placeSayer(all, locale)(first));
   const numbers = numbersIn(text, locale).flatMap((number) => {
     const meant = valueMeant(all, number);
-    return meant ? [{ ...number, text: number.text.slice(0, 60), ...meant }] : [];
+    return meant ? [{ ...number, text: cutTo(number.text, 60), ...meant }] : [];
   });
   return { ...none, from: isNamed ? first : null, until: untilOf(all), numbers: numbers.slice(0, 40) };
 }

@@ -3,6 +3,7 @@
  * looking into values on screen. Nothing here is set for print.
  */
 import type { ApexOptions } from 'apexcharts';
+import { unfinishedFrom } from '../fact/series.ts';
 import { thin } from '../scale/thin.ts';
 import { type Column, numberAt } from '../table/column.ts';
 import { decimalsShown } from '../table/decimals.ts';
@@ -14,6 +15,8 @@ import { type Interval, type PlainInterval, partsOf } from '../time/interval.ts'
 const MOST_POINTS = 800;
 /** Names that have room beside each other; more would be drawn for minutes and read by nobody. */
 const MOST_NAMES = 100;
+/** Of what is not finished. */
+const OPEN_DASH = 3;
 
 export interface Glance {
   /** points as [across, value]; over names only values, in the order of the axis's categories */
@@ -24,9 +27,6 @@ export interface Glance {
   /** names that are not drawn, for want of room */
   left: number;
 }
-
-/** The chart library writes names into the page as markup, so marks of markup are taken out of them. */
-export const plainName = (name: string) => name.replace(/[<>&"'`]/g, ' ');
 
 /** Decimals for an axis that columns share: no more than four digits of the largest value. */
 function decimalsOfAxis(columns: readonly Column[]): number {
@@ -77,7 +77,50 @@ const DATE_FORMATS: Record<PlainInterval, string> = {
 };
 
 /** The same for the periods of an interval. */
-export const dateFormatOf = (interval: Interval) => DATE_FORMATS[partsOf(interval).base];
+const dateFormatOf = (interval: Interval) => DATE_FORMATS[partsOf(interval).base];
+
+type Points = Glance['series'][number];
+
+/** A series as the chart draws it; what is not finished is dotted. */
+interface Drawn {
+  series: Points;
+  colour: string;
+  isOpen: boolean;
+}
+
+/** How many of a column's points, at their end, are of periods that are not finished. */
+function openPoints(across: Column, column: Column, { data }: Points): number {
+  const from = unfinishedFrom(column, across);
+  if (typeof from !== 'number') return 0;
+  return data.filter((point) => Array.isArray(point) && point[0] >= from).length;
+}
+
+/**
+ * The series with what is not finished apart: as a count of last points where
+ * that is the same of all, as the chart can dot these itself, else as series of
+ * their own.
+ */
+function withOpen(
+  across: Column,
+  columns: readonly Column[],
+  all: readonly Points[],
+  colours: readonly string[],
+): { drawn: Drawn[]; shared: number } {
+  const counts = columns.map((column, index) => openPoints(across, column, all[index] ?? { name: '', data: [] }));
+  const whole = all.map((series, index): Drawn => ({ series, colour: colours[index] ?? '', isOpen: false }));
+  if (counts.every((count) => count === counts[0])) return { drawn: whole, shared: counts[0] ?? 0 };
+  const drawn = whole.flatMap((one, index): Drawn[] => {
+    const { name, data } = one.series;
+    const points = data as [number, number | null][];
+    const cut = points.length - (counts[index] ?? 0);
+    if (cut === points.length) return [one];
+    return [
+      { ...one, series: { name, data: points.slice(0, cut) } },
+      { ...one, series: { name: `${name}, unfinished`, data: points.slice(Math.max(0, cut - 1)) }, isOpen: true },
+    ];
+  });
+  return { drawn, shared: 0 };
+}
 
 /** The chosen columns over the across column, each in its colour; rows of totals are left out. */
 export function glance(
@@ -90,13 +133,15 @@ export function glance(
   const all = orderOf(across, totals);
   const rows = across.kind === 'text' ? all.slice(0, MOST_NAMES) : all;
   const type = across.kind === 'text' && !across.ordered ? 'bar' : 'line';
+  const plain = columns.map((column) => ({
+    name: readTitle(column.title).name,
+    data: pointsOf(across, column, rows),
+  }));
+  const { drawn, shared } = withOpen(across, columns, plain, colours);
   return {
     type,
     left: all.length - rows.length,
-    series: columns.map((column) => ({
-      name: plainName(readTitle(column.title).name),
-      data: pointsOf(across, column, rows),
-    })),
+    series: drawn.map(({ series }) => series),
     options: {
       chart: {
         id: 'glance',
@@ -106,14 +151,19 @@ export function glance(
         toolbar: { show: true, tools: { download: false, pan: true, selection: false } },
         zoom: { enabled: across.kind !== 'text' },
       },
-      colors: [...colours],
-      stroke: { width: type === 'bar' ? 0 : 2, curve: 'straight' },
+      colors: shared === 0 && drawn.some(({ isOpen }) => isOpen) ? drawn.map(({ colour }) => colour) : [...colours],
+      stroke: {
+        width: type === 'bar' ? 0 : 2,
+        curve: 'straight',
+        dashArray: drawn.map(({ isOpen }) => (isOpen ? OPEN_DASH : 0)),
+      },
+      forecastDataPoints: { count: shared, dashArray: OPEN_DASH },
       dataLabels: { enabled: false },
       legend: { show: columns.length > 1, position: 'bottom', horizontalAlign: 'left' },
       grid: { borderColor: '#e3ddd5' },
       xaxis: {
         type: kinds[across.kind],
-        categories: across.kind === 'text' ? rows.map((row) => plainName(String(across.cells[row]))) : [],
+        categories: across.kind === 'text' ? rows.map((row) => String(across.cells[row])) : [],
         labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
         tooltip: { enabled: false },
       },

@@ -5,7 +5,7 @@
  */
 import type { ApexOptions } from 'apexcharts';
 import type { FigureLayout } from '../figure/figure-layout.ts';
-import type { Mark } from '../figure/marks.ts';
+import type { DrawnMark } from '../figure/marks.ts';
 import type { ResolvedLine, ResolvedPlot } from '../figure/resolve.ts';
 import type { PlacedAxis } from '../figure/value-axis.ts';
 import { dashesOf } from '../mark/stroke.ts';
@@ -13,7 +13,7 @@ import { thin } from '../scale/thin.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { distinct } from '../text/distinct.ts';
 import { decimalsOf } from '../text/number.ts';
-import { dateFormatOf, plainName } from './glance.ts';
+import type { Interval } from '../time/interval.ts';
 
 /** A screen shows no more points of a line than this. */
 const MOST_POINTS = 1500;
@@ -26,13 +26,24 @@ interface InspectSeries {
   data: ([number, number | null] | number | null)[];
 }
 
+/** Why a value may still change. */
+type ValueState = 'unfinished' | 'provisional';
+
 /** How the values of a series are written when it is pointed at. */
 interface Writing {
+  /** the line that it is of, by its name; one that is not finished is drawn by two series */
+  line: string;
   decimals: number;
   unit: string | null;
+  /** it has more points than are drawn, so that a place without one is no hole */
+  isThinned: boolean;
+  /** of each of its points, whether it may still change */
+  states: (ValueState | null)[];
 }
 
 export interface Inspect {
+  /** the interval of the dates that run across; null where none do */
+  across: Interval | null;
   series: InspectSeries[];
   options: ApexOptions;
   /** for each series */
@@ -41,33 +52,48 @@ export interface Inspect {
   axes: { side: 'left' | 'right'; decimals: number; exponent: number }[];
 }
 
+/** A point of a series: an entry of its line, and what is drawn there. */
+interface Point {
+  entry: number;
+  value: number | null;
+}
+
+interface Points {
+  points: Point[];
+  /** there are more than are drawn */
+  isThinned: boolean;
+}
+
 /** The entries of a line that one series draws. */
 interface Part {
   from: number;
   to: number;
 }
 
-/** A line's values as they are drawn: missing ones count as zero, are passed over, or break it. */
-function pointsOf({ line, values }: ResolvedLine, keys: ResolvedPlot['keys'], part: Part): InspectSeries['data'] {
+/** A line's values as they are drawn, by their entries: missing ones count as zero, are passed over, or break it. */
+function pointsOf({ line, values }: ResolvedLine, keys: ResolvedPlot['keys'], part: Part): Points {
   const isIn = (index: number) => index >= part.from && index < part.to;
   const value = (index: number) => (isIn(index) ? (values[index] ?? (line.gaps === 'zero' ? 0 : null)) : null);
-  if (typeof keys[0] === 'string') return values.map((_, index) => value(index));
-  const bridged = line.gaps === 'bridge' || line.gaps === 'dotted bridge';
-  const points = values.flatMap((_, index): [number, number | null][] => {
-    const drawn = value(index);
-    return drawn === null && bridged ? [] : [[Number(keys[index]), drawn]];
+  const isNamed = typeof keys[0] === 'string';
+  const bridged = !isNamed && (line.gaps === 'bridge' || line.gaps === 'dotted bridge');
+  const points = values.flatMap((_, entry): Point[] => {
+    const drawn = value(entry);
+    return drawn === null && bridged ? [] : [{ entry, value: drawn }];
   });
-  if (points.length <= MOST_POINTS) return points;
-  const known = points.filter((point): point is [number, number] => point[1] !== null);
+  if (isNamed || points.length <= MOST_POINTS) return { points, isThinned: false };
+  const known = points.filter((point) => point.value !== null);
   const kept = thin(
     known.map((_, index) => index),
-    known.map(([, at]) => at),
+    known.map((point) => point.value ?? 0),
     (4 * known.length) / MOST_POINTS,
   );
-  return kept.flatMap((index) => {
-    const point = known[index];
-    return point ? [point] : [];
-  });
+  return { points: kept.flatMap((index) => known[index] ?? []), isThinned: true };
+}
+
+/** Whether the value of an entry may still change: its period is not over, or it was marked so where it was received. */
+function stateOf({ unfinished, finishedBy, isProvisional }: ResolvedLine, entry: number): ValueState | null {
+  if (isProvisional(entry)) return 'provisional';
+  return entry >= Math.min(unfinished, finishedBy) ? 'unfinished' : null;
 }
 
 const CURVES = {
@@ -111,7 +137,7 @@ function valueAxes(
       tickAmount: Math.max(1, scale.ticks.length - 1),
       labels: { style: { colors: axis.ink } },
       title: {
-        text: plainName(captionOf(axis)),
+        text: captionOf(axis),
         style: { color: axis.ink, fontWeight: 400, fontFamily: "'Source Sans 3', sans-serif" },
       },
       axisBorder: { show: false },
@@ -121,13 +147,29 @@ function valueAxes(
 }
 
 const label = (text: string, colour: string) => ({
-  text: plainName(text),
+  text: text,
   borderColor: 'transparent',
   style: { color: colour, background: 'transparent' },
 });
 
-/** Levels, bands and events as marks of the chart; notes stay with the set face, where they have their place. */
-function annotations(marks: readonly Mark[], figure: ResolvedPlot): NonNullable<ApexOptions['annotations']> {
+/** Names along the chart stand upright; nearer than this share of its axis they would stand over each other. */
+const LEAST_APART = 0.022;
+
+/** The names of marks, without those of a calendar's rows that stand too near the one before. */
+function namesOf(marks: readonly DrawnMark[], { positions }: ResolvedPlot): string[] {
+  const apart = ((positions.at(-1) ?? 0) - (positions[0] ?? 0)) * LEAST_APART;
+  let last = Number.NEGATIVE_INFINITY;
+  return marks.map(({ name, entry }) => {
+    if (!entry) return name;
+    const [at] = entry.place;
+    if (name === '' || at - last < apart) return '';
+    last = at;
+    return name;
+  });
+}
+
+/** Levels, bands and events as marks of the chart; notes, differences and bands between columns stay with the set face. */
+function annotations(marks: readonly DrawnMark[], figure: ResolvedPlot): NonNullable<ApexOptions['annotations']> {
   const yaxis: YAxisAnnotations[] = [];
   const xaxis: XAxisAnnotations[] = [];
   const indexOn = (side: 'left' | 'right') =>
@@ -135,8 +177,10 @@ function annotations(marks: readonly Mark[], figure: ResolvedPlot): NonNullable<
       0,
       figure.lines.findIndex(({ line }) => line.axis === side),
     );
-  for (const mark of marks) {
-    const { name, colour } = mark;
+  const names = namesOf(marks, figure);
+  for (const [index, mark] of marks.entries()) {
+    const { colour } = mark;
+    const name = names[index] ?? '';
     if (mark.kind === 'level') {
       const at = figure.levels.get(mark.id);
       if (typeof at === 'number')
@@ -204,7 +248,7 @@ export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style:
   const lines = drawn.map(({ resolved }) => resolved);
   // The chart knows its series by their names.
   const names = distinct(
-    drawn.map(({ resolved, isOpen }) => plainName(resolved.name) + (isOpen ? ', unfinished' : '')),
+    drawn.map(({ resolved, isOpen }) => resolved.name + (isOpen ? ', unfinished' : '')),
     (name, count) => `${name} (${count})`,
   );
   const sides = lines.map(({ line }) => (line.axis === 'right' && layout.right ? 'right' : 'left'));
@@ -216,12 +260,18 @@ export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style:
   const kinds = { date: 'datetime', number: 'numeric', category: 'category' } as const;
   const marks = figure.marks.filter(({ id }) => layout.marks.includes(id));
   const axes = [layout.left, ...(layout.right ? [layout.right] : [])];
+  const points = drawn.map(({ resolved, part }) => pointsOf(resolved, keys, part));
+  const isNamed = typeof keys[0] === 'string';
   return {
-    series: drawn.map(({ resolved, part }, index) => ({
+    across: across.kind === 'date' ? across.interval : null,
+    series: points.map(({ points: own }, index) => ({
       name: names[index] ?? '',
-      data: pointsOf(resolved, keys, part),
+      data: own.map(({ entry, value }) => (isNamed ? value : [Number(keys[entry]), value])),
     })),
-    writing: lines.map(({ unit, decimals, values }) => ({
+    writing: lines.map(({ name, unit, decimals, values }, index) => ({
+      line: name,
+      isThinned: points[index]?.isThinned ?? false,
+      states: (points[index]?.points ?? []).map(({ entry }) => stateOf(lines[index] as ResolvedLine, entry)),
       unit,
       decimals:
         decimals ??
@@ -269,16 +319,12 @@ export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style:
       annotations: annotations(marks, figure),
       xaxis: {
         type: kinds[across.kind],
-        categories: across.kind === 'category' ? keys.map((key) => plainName(String(key))) : [],
+        categories: across.kind === 'category' ? keys.map(String) : [],
         labels: { datetimeUTC: true, rotate: 0, hideOverlappingLabels: true },
         tooltip: { enabled: false },
       },
       yaxis: valueAxes(sides, names, layout, style),
-      tooltip: {
-        shared: true,
-        intersect: false,
-        x: { format: across.kind === 'date' ? dateFormatOf(across.interval) : undefined },
-      },
+      tooltip: { shared: true, intersect: false },
       noData: { text: 'No line is shown' },
     },
   };

@@ -3,16 +3,32 @@ import { FigureSpec, type ValueAxis } from '../figure/spec.ts';
 import { readTitle } from '../table/titles.ts';
 import type { ItemKind } from './kind.ts';
 
-/** Keys of the columns that a figure draws, writes, is split by, or sets a level by. */
+/** Keys of the columns that a figure draws, writes, is split by, or sets a level or a band by. */
 export function columnsOfFigure({ across, lines, marks, panels }: FigureSpec): Set<string> {
   const levels = marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : []));
+  const edges = marks.flatMap((mark) =>
+    mark.kind === 'band' && mark.over.kind === 'columns' ? [mark.over.from, mark.over.to] : [],
+  );
   const splits = [panels?.by, panels?.down].flatMap((split) => (split?.kind === 'category' ? [split.column] : []));
   return new Set([
     across,
     ...splits,
     ...lines.flatMap(({ column, values }) => [column, values.column ?? column]),
     ...levels,
+    ...edges,
   ]);
+}
+
+/** The columns that a figure needs of its table, and of those that its calendars are taken from. */
+function needsOfFigure(figure: FigureSpec): Map<string, Set<string>> {
+  const needs = new Map([[figure.table, columnsOfFigure(figure)]]);
+  for (const mark of figure.marks) {
+    if (mark.kind !== 'calendar') continue;
+    const own = needs.get(mark.table) ?? new Set();
+    for (const key of [mark.from, mark.to, mark.named]) if (key !== null) own.add(key);
+    needs.set(mark.table, own);
+  }
+  return needs;
 }
 
 function wrongAxis(side: 'left' | 'right', { from, to, scale }: ValueAxis): string | null {
@@ -44,8 +60,8 @@ export const figureKind: ItemKind<FigureSpec> = {
   schema: FigureSpec,
   noun: 'figure',
   tableOf: ({ table }) => table,
-  columnsOf: columnsOfFigure,
+  needs: needsOfFigure,
   nonsense: ({ leftAxis, rightAxis }) => wrongAxis('left', leftAxis) ?? wrongAxis('right', rightAxis),
   sayPart,
-  set: { words: FigureSpec.shape.words, forms: ['svg', 'svg-outlines', 'png', 'spec'] },
+  set: { words: FigureSpec.shape.words, forms: ['svg', 'svg-outlines', 'png', 'pdf', 'html', 'csv', 'spec'] },
 };

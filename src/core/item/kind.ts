@@ -16,8 +16,8 @@ export interface ItemKind<Item extends ReportItem = ReportItem> {
   noun: 'table' | 'figure' | 'spark table';
   /** the table it is made from or draws, or null for one that was brought in */
   tableOf(item: Item): string | null;
-  /** keys of the columns that it needs of that table */
-  columnsOf(item: Item): ReadonlySet<string>;
+  /** keys of the columns that it needs, by the table they are of: that one, and others that it takes something from */
+  needs(item: Item): ReadonlyMap<string, ReadonlySet<string>>;
   /** what makes no sense in it though each of its properties does, as one sentence, or null */
   nonsense(item: Item): string | null;
   /** a part of it in a few words, such as “line “Harbour””, or null; `titleOf` gives the title of a column by its key */

@@ -1,4 +1,5 @@
 /** How things that are set on a sheet are drawn, described and looked through. */
+import type { CalendarTables } from '../figure/calendar.ts';
 import type { ProofNote } from '../proof/note.ts';
 import type { ReportItem } from '../report/report.ts';
 import type { Scene } from '../scene/scene.ts';
@@ -9,6 +10,8 @@ import type { Locale } from '../text/locale.ts';
 /** What a thing is set from besides its own settings. */
 export interface SetFrom {
   table: Table;
+  /** the tables of its calendars */
+  beside?: CalendarTables;
   style: HouseStyle;
   locale: Locale;
 }

@@ -25,14 +25,14 @@ interface LaidFigure {
 
 const figureSheet: SheetKind<FigureSpec, LaidFigure> = {
   lay(item, from) {
-    const figure = resolveFigure(item, from.table);
+    const figure = resolveFigure(item, from.table, from.style, from.beside);
     return { figure, layout: layoutFigure(figure, from.style, from.locale), from };
   },
   draw: ({ layout }) => layout.scene,
   describe: ({ figure, from }) => figure.spec.description ?? describeFigure(figure, from.locale),
   proof: ({ figure, layout, from: { style, locale } }) => proofNotes({ figure, layout, style, locale }),
-  small: (item, { table, style, locale }, width, height) =>
-    miniature(resolveFigure(item, table), style, locale, width, height),
+  small: (item, { table, beside, style, locale }, width, height) =>
+    miniature(resolveFigure(item, table, style, beside), style, locale, width, height),
 };
 
 interface LaidSparkTable {
@@ -41,11 +41,11 @@ interface LaidSparkTable {
 }
 
 const sparkTableSheet: SheetKind<SparkTableSpec, LaidSparkTable> = {
-  lay: (item, from) => ({ resolved: resolveSparkTable(item, from.table, from.locale), from }),
+  lay: (item, from) => ({ resolved: resolveSparkTable(item, from.table, from.style, from.locale), from }),
   draw: ({ resolved, from: { style, locale } }) => layoutSparkTable(resolved, style, locale),
   describe: ({ resolved, from: { locale } }) => saySparkTable(resolved, locale),
   proof: ({ resolved, from: { locale } }) => sparkNotes(resolved, locale),
-  small: (item, { table, locale }, width, height) => sparkMiniature(item, table, locale, width, height),
+  small: (item, { table, style, locale }, width, height) => sparkMiniature(item, table, style, locale, width, height),
 };
 
 const SHEETS: { readonly [Type in ItemType]: SheetKind | null } = {

@@ -13,11 +13,11 @@ export const sparkTableKind: ItemKind<SparkTableSpec> = {
   schema: SparkTableSpec,
   noun: 'spark table',
   tableOf: ({ table }) => table,
-  columnsOf: keysOfSpark,
+  needs: (spark) => new Map([[spark.table, keysOfSpark(spark)]]),
   nonsense: () => null,
   sayPart,
   set: {
     words: SparkTableSpec.shape.words,
-    forms: ['svg', 'svg-outlines', 'png', 'html', 'docx', 'csv', 'spec'],
+    forms: ['svg', 'svg-outlines', 'png', 'pdf', 'html', 'docx', 'csv', 'spec'],
   },
 };

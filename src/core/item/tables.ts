@@ -22,7 +22,7 @@ export const storedTableKind: ItemKind<StoredTable> = {
   type: 'table',
   schema: StoredTable,
   tableOf: () => null,
-  columnsOf: () => new Set(),
+  needs: () => new Map(),
   nonsense: (item) =>
     doubledKey(
       item,
@@ -35,6 +35,6 @@ export const shapedTableKind: ItemKind<ShapedTable> = {
   type: 'shaped',
   schema: ShapedTable,
   tableOf: ({ of }) => of,
-  columnsOf: ({ steps }) => new Set(steps.flatMap(columnsOfStep)),
+  needs: ({ of, steps }) => new Map([[of, new Set(steps.flatMap(columnsOfStep))]]),
   nonsense: () => null,
 };

@@ -8,7 +8,7 @@ import { kindOf, sayItem } from './kinds.ts';
 export function usersOfColumn(report: Report, table: string, key: string): string[] {
   return report.items.flatMap((item) => {
     const kind = kindOf(item);
-    if (kind.tableOf(item) === table && kind.columnsOf(item).has(key)) return [sayItem(item)];
+    if (kind.needs(item).get(table)?.has(key)) return [sayItem(item)];
     if (item.id !== table || !isTable(item)) return [];
     return item.calculations
       .filter((calculation) => calculation.key !== key && columnsOfRule(calculation.rule).includes(key))
@@ -16,6 +16,6 @@ export function usersOfColumn(report: Report, table: string, key: string): strin
   });
 }
 
-/** What is made of a table, as words; empty when nothing is. */
-export const usersOfTable = (report: Report, table: string): string[] =>
-  report.items.flatMap((item) => (kindOf(item).tableOf(item) === table ? [sayItem(item)] : []));
+/** What is made of a table or takes something from it, as words; empty when nothing is. */
+export const usersOfTable = (report: Pick<Report, 'items'>, table: string): string[] =>
+  report.items.flatMap((item) => (kindOf(item).needs(item).has(table) ? [sayItem(item)] : []));

@@ -1,6 +1,17 @@
 /** Areas between a line and a height, and between two lines, kept between a top and a bottom. */
+import * as z from 'zod';
 import type { XY } from '../place/box.ts';
 import { runOf } from '../scene/coordinates.ts';
+
+/** How strongly an area is filled, from 0 to 1; null for the house style's strength. */
+export const FillOpacity = z
+  .number()
+  .min(0.02, 'An area is filled at least at 2%.')
+  .max(1, 'An area is filled at most at 100%.')
+  .nullable();
+
+/** Down to where an area is filled. */
+export const FILLS = ['zero', 'axis'] as const;
 
 interface Edges {
   top: number;

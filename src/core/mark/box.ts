@@ -1,4 +1,4 @@
-import type { Emphasis } from './emphasis.ts';
+import type { DressedEmphasis } from './emphasis.ts';
 
 /** Where a sparkline is drawn, points. */
 export interface CellBox {
@@ -9,4 +9,4 @@ export interface CellBox {
 }
 
 /** The first rule that holds at each emphasised index. */
-export type Marked = ReadonlyMap<number, Emphasis>;
+export type Marked = ReadonlyMap<number, DressedEmphasis>;

@@ -3,7 +3,7 @@ import type { XY } from '../place/box.ts';
 import { thin } from '../scale/thin.ts';
 import { runOf } from '../scene/coordinates.ts';
 import { type Curve, type Stretch, stretches } from './curve.ts';
-import { clipRun, isInside, runsOf } from './runs.ts';
+import { clipRun, isInside, rangesOf } from './runs.ts';
 
 /** Lines with more points than this in a run are drawn thinned and straight. */
 export const MOST_POINTS = 500;
@@ -50,19 +50,22 @@ export function courseOf(values: readonly (number | null)[], room: CourseRoom): 
     });
   };
   let end: XY | null = null;
-  return runsOf(values).map((run): CourseRun => {
-    const isLong = run.length > MOST_POINTS;
-    const xs = run.map(x);
-    const ys = run.map((index) => y(values[index] ?? 0));
-    const kept = isLong ? thin(xs, ys, COLUMN) : run.map((_, index) => index);
+  return rangesOf(values).map(({ from, to }): CourseRun => {
+    const isLong = to - from > MOST_POINTS;
+    const [xs, ys] = [new Float64Array(to - from), new Float64Array(to - from)];
+    for (let index = from; index < to; index++) {
+      xs[index - from] = x(index);
+      ys[index - from] = y(values[index] ?? 0);
+    }
+    const kept = isLong ? thin(xs, ys, COLUMN) : Array.from(xs, (_, index) => index);
     const points = kept.map((index): XY => [xs[index] ?? 0, ys[index] ?? 0]);
-    const firstUnfinished = kept.findIndex((index) => (run[index] ?? 0) >= unfinishedFrom);
+    const firstUnfinished = kept.findIndex((index) => from + index >= unfinishedFrom);
     // The stretch to the first unfinished point is unfinished, too.
     const split = firstUnfinished < 0 ? points.length : firstUnfinished - 1;
     const pieces: Piece[] = [];
     const [start] = points;
     if (end && start && bridged) {
-      const kind = (run[0] ?? 0) >= unfinishedFrom ? 'unfinished' : 'bridge';
+      const kind = from >= unfinishedFrom ? 'unfinished' : 'bridge';
       pieces.push(...cut(kind, { corners: [end, start], path: runOf([end, start]) }));
     }
     const [finished, unfinished] = stretches(points, isLong ? 'straight' : curve, split);

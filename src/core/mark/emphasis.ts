@@ -1,10 +1,10 @@
 /** Emphasis: the few points of a line or sparkline that stand out, found from the values that are drawn. */
-import * as z from 'zod';
-import { Colour } from '../style/colour.ts';
-import { MARKER_SHAPES } from './shapes.ts';
 
-export const EMPHASISED = ['high', 'low', 'first', 'last', 'negative', 'turns', 'above', 'below'] as const;
-export type Emphasised = (typeof EMPHASISED)[number];
+import * as z from 'zod';
+import { byHouse, type Dressed, type Place } from '../style/by-house.ts';
+import { Colour } from '../style/colour.ts';
+import type { HouseStyle } from '../style/style.ts';
+import { EMPHASISED, type Emphasised, MARKER_SHAPES } from '../style/vocabulary.ts';
 
 export const TIES = ['first', 'last', 'all'] as const;
 export type Ties = (typeof TIES)[number];
@@ -12,37 +12,41 @@ export type Ties = (typeof TIES)[number];
 /** Diameter of a marker in points. */
 export const MarkerSize = z.number().min(0.5, 'A marker is at least 0.5 pt.').max(30, 'A marker is at most 30 pt.');
 
+const isEmphasised = (of: unknown): of is Emphasised => EMPHASISED.some((known) => known === of);
+
+/** How the house tells a kind of point apart without colour. */
+function lookOfPoint({ points }: HouseStyle, { owner }: Place) {
+  const { of } = owner;
+  return points[isEmphasised(of) ? of : 'last'];
+}
+
+/** In so small a picture as a sparkline points are smaller, and the last one is the smallest. */
+function sizeOfPoint({ points }: HouseStyle, { of, owner }: Place): number {
+  if (of === 'figure') return points.size;
+  return owner['of'] === 'last' ? Math.round(points.sparkSize * LAST_SHARE * 100) / 100 : points.sparkSize;
+}
+const LAST_SHARE = 0.75;
+
 export const Emphasis = z.strictObject({
   of: z.enum(EMPHASISED),
   /** what "above" and "below" compare with: a value, or the id of a level of the figure */
   level: z.union([z.number().min(-1e15).max(1e15), z.string().min(1).max(64)]).default(0),
   /** which of equal highs or lows, or of the points of a level turn */
   ties: z.enum(TIES).default('all'),
-  shape: z.enum([...MARKER_SHAPES, 'none']),
-  filled: z.boolean(),
-  size: MarkerSize.default(4.5),
+  shape: byHouse(z.enum([...MARKER_SHAPES, 'none']), (style, place) => lookOfPoint(style, place).shape),
+  filled: byHouse(z.boolean(), (style, place) => lookOfPoint(style, place).filled),
+  size: byHouse(MarkerSize, sizeOfPoint).default('house'),
   /** null for the colour of the line */
   colour: Colour.nullable().default(null),
   /** whether its value is written */
   value: z.boolean().default(true),
 });
 export type Emphasis = z.infer<typeof Emphasis>;
-
-/** How each kind is told apart without colour. */
-const SHAPES: Record<Emphasised, Pick<Emphasis, 'shape' | 'filled'>> = {
-  high: { shape: 'triangle up', filled: true },
-  low: { shape: 'triangle down', filled: false },
-  first: { shape: 'ring', filled: false },
-  last: { shape: 'circle', filled: true },
-  negative: { shape: 'square', filled: true },
-  turns: { shape: 'diamond', filled: false },
-  above: { shape: 'plus', filled: true },
-  below: { shape: 'cross', filled: true },
-};
+export type DressedEmphasis = Dressed<Emphasis>;
 
 /** An emphasis as the house sets it: shape before colour. */
 export const newEmphasis = (of: Emphasised): Emphasis =>
-  Emphasis.parse({ of, ...SHAPES[of], value: of === 'high' || of === 'low' || of === 'last' });
+  Emphasis.parse({ of, shape: 'house', filled: 'house', value: of === 'high' || of === 'low' || of === 'last' });
 
 type Values = readonly (number | null)[];
 

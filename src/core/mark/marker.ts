@@ -1,5 +1,6 @@
 /** Markers as they are drawn: filled in their colour, or hollow and hiding what is behind them. */
-import { isClosed, type MarkerShape } from './shapes.ts';
+import type { MarkerShape } from '../style/vocabulary.ts';
+import { isClosed } from './shapes.ts';
 
 /** Whether a marker is a filled shape; rings and strokes never are. */
 export const isFilledMarker = (shape: MarkerShape, filled: boolean): boolean =>

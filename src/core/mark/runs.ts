@@ -1,20 +1,30 @@
 /** Runs of values between gaps, and runs of points cut at the edges they may not leave. */
 import type { XY } from '../place/box.ts';
 
-/** Runs of the indices of values, parted by gaps. */
-export function runsOf(values: readonly (number | null)[]): number[][] {
-  const runs: number[][] = [];
-  let run: number[] = [];
-  values.forEach((value, index) => {
-    if (value !== null) run.push(index);
-    else if (run.length > 0) {
-      runs.push(run);
-      run = [];
-    }
-  });
-  if (run.length > 0) runs.push(run);
-  return runs;
+/** Values without a gap among them: the index of the first, and of what follows the last. */
+interface Range {
+  from: number;
+  to: number;
 }
+
+/** Ranges of values that are there, parted by gaps. */
+export function rangesOf(values: readonly (number | null)[]): Range[] {
+  const ranges: Range[] = [];
+  let from = -1;
+  for (let index = 0; index <= values.length; index++) {
+    const isThere = index < values.length && values[index] !== null;
+    if (isThere && from < 0) from = index;
+    if (!isThere && from >= 0) {
+      ranges.push({ from, to: index });
+      from = -1;
+    }
+  }
+  return ranges;
+}
+
+/** Runs of the indices of values, parted by gaps. */
+export const runsOf = (values: readonly (number | null)[]): number[][] =>
+  rangesOf(values).map(({ from, to }) => Array.from({ length: to - from }, (_, index) => from + index));
 
 /** True where no point lies above the top or below the bottom. */
 export const isInside = (points: readonly XY[], top: number, bottom: number): boolean =>

@@ -1,19 +1,6 @@
 /** The shapes of markers, as path data. Sizes are chosen so that all shapes of one size look equally heavy. */
 import { coordinate } from '../scene/coordinates.ts';
-
-export const MARKER_SHAPES = [
-  'circle',
-  'ring',
-  'square',
-  'diamond',
-  'triangle up',
-  'triangle down',
-  'cross',
-  'plus',
-  'bar',
-  'dash',
-] as const;
-export type MarkerShape = (typeof MARKER_SHAPES)[number];
+import type { MarkerShape } from '../style/vocabulary.ts';
 
 /** Shapes that are strokes: they cannot be filled. */
 const OPEN = new Set<MarkerShape>(['cross', 'plus', 'bar', 'dash']);

@@ -1,8 +1,6 @@
 /** How strokes are patterned. */
 import type { Stroke } from '../scene/scene.ts';
-
-export const PATTERNS = ['solid', 'dashes', 'dots', 'dash-dot', 'long dashes'] as const;
-export type Pattern = (typeof PATTERNS)[number];
+import type { Pattern } from '../style/vocabulary.ts';
 
 /** Lengths of dashes and gaps in points for a stroke of a weight; they grow with it, but stay readable on thin strokes. */
 export function dashesOf(pattern: Pattern, weight: number): number[] | null {

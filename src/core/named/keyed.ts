@@ -60,9 +60,19 @@ function refuseWrongNames(naming: Naming) {
  *     lines: keyed(z.array(Line).max(200), 'id', 'lines')
  */
 export function keyed<List extends AnyList>(list: List, by: string, what: string): List {
+  refuseTaken(list.element as z.ZodType);
   const named = list.check(refuseWrongNames({ by, what })) as List;
   NAMED.add(named, { by, what });
   return named;
+}
+
+/** In the record form an entry has its place in the order beside its own properties, so none of these may be called so. */
+function refuseTaken(element: z.ZodType): void {
+  const inner = bare(element);
+  const options = inner instanceof z.ZodDiscriminatedUnion ? (inner.options as z.ZodType[]) : [inner];
+  for (const option of options)
+    if (option instanceof z.ZodObject && 'place' in option.shape)
+      throw new Error('An entry of a named list has a property “place”, which its record form keeps its order in.');
 }
 
 /** A list of names without doubles whose order means nothing, such as the categories that are left out. */

@@ -1,3 +1,4 @@
+import { areMarkedApart } from '../figure/marked-apart.ts';
 import type { ResolvedLine } from '../figure/resolve.ts';
 import { listed } from '../table/words.ts';
 import type { Check, Mend } from './note.ts';
@@ -6,7 +7,6 @@ import type { Check, Mend } from './note.ts';
 const MOST_LINES = 7;
 /** Colours nearer to each other than this look alike in a thin line; 0.1 in OKLab is a clear difference. */
 const NEAR = 0.06;
-
 /** A colour in OKLab (Björn Ottosson, "A perceptual color space for image processing", 2020). */
 function oklab(colour: string): [number, number, number] {
   const [r, g, b] = [1, 3, 5].map((at) => {
@@ -25,17 +25,11 @@ function oklab(colour: string): [number, number, number] {
 
 const distance = (a: string, b: string) => Math.hypot(...oklab(a).map((value, at) => value - (oklab(b)[at] ?? 0)));
 
-/** Whether two lines are told apart by their strokes or markers, whatever their colours. */
-function areMarkedApart({ line: a }: ResolvedLine, { line: b }: ResolvedLine): boolean {
-  const markersOf = ({ markers }: typeof a) => (markers.on === 'none' ? '' : `${markers.shape} ${markers.filled}`);
-  return a.pattern !== b.pattern || markersOf(a) !== markersOf(b);
-}
-
 /** The first line whose colour is near to that of an earlier one, with that one. */
 function firstPair(lines: readonly ResolvedLine[]): [ResolvedLine, ResolvedLine] | null {
   for (const [index, later] of lines.entries())
     for (const earlier of lines.slice(0, index))
-      if (distance(earlier.line.colour, later.line.colour) < NEAR && !areMarkedApart(earlier, later))
+      if (distance(earlier.line.colour, later.line.colour) < NEAR && !areMarkedApart(earlier.line, later.line))
         return [earlier, later];
   return null;
 }
@@ -59,7 +53,10 @@ export const alike: Check = {
     if (pair && free)
       mends.push({
         say: `Draw ${pair[1].name} in ${free.name}`,
-        call: { name: 'figure.styleLines', args: { figure: spec.id, lines: [pair[1].line.id], colour: free.colour } },
+        call: {
+          name: 'figure.styleLines',
+          args: { figure: spec.id, lines: [pair[1].line.id], colour: { house: style.palette.indexOf(free) } },
+        },
       });
     if (small.length > 0)
       mends.push({

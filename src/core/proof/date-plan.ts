@@ -6,7 +6,7 @@ export const datePlan: Check = {
   find({ figure, layout }) {
     const fit = layout.across.plan;
     const { spec } = figure;
-    if (!fit || spec.dateAxis.plan === 'auto' || fit.spare >= 0) return null;
+    if (!fit || typeof spec.dateAxis.plan === 'object' || spec.dateAxis.plan === 'auto' || fit.spare >= 0) return null;
     const short = (-fit.spare).toFixed(1);
     const drawn = fit.levels[0]?.filter(({ label }) => label !== '').length ?? 0;
     const all = fit.levels[0]?.length ?? 0;

@@ -2,6 +2,7 @@ import { layoutFigure } from '../figure/layout.ts';
 import type { ResolvedFigure, ResolvedPlot } from '../figure/resolve.ts';
 import type { Line } from '../figure/spec.ts';
 import { listed } from '../table/words.ts';
+import { cutTo } from '../text/letters.ts';
 import type { Check, Mend } from './note.ts';
 
 /** Heights that are tried, as shares of the one there is, up to so many millimetres. */
@@ -114,7 +115,7 @@ export const labels: Check = {
       part: first.part,
       title: unplaced.length > 0 ? 'Labels without a place' : 'A label covers something',
       text: `${[lost, over].filter(Boolean).join('; ')}.`,
-      facts: `${unplaced.map(({ part }) => part).join()} ${covering.map(({ part }) => part).join()}`.slice(0, 4000),
+      facts: cutTo(`${unplaced.map(({ part }) => part).join()} ${covering.map(({ part }) => part).join()}`, 4000),
       mends: [mend, ...others],
     };
   },

@@ -6,13 +6,19 @@ import type { Check } from './note.ts';
 export const marksOut: Check = {
   id: 'marks-out',
   find({ figure, layout }) {
-    const out = figure.marks.filter(({ id }) => !layout.marks.includes(id));
+    // Calendars have a check of their own.
+    const out = figure.marks.filter(({ id }) => !layout.marks.includes(id) && !figure.calendars.has(id));
     const [first] = out;
     if (!first) return null;
+    const isMany = out.length > 1;
+    // The ends of a difference are where the others are not.
+    const why = out.every(({ kind }) => kind === 'difference')
+      ? `${isMany ? 'have' : 'has'} an end without a value, or ends in different units or on different axes`
+      : `${isMany ? 'lie' : 'lies'} outside of the axes or the window, or on an axis without lines`;
     return {
       part: 'frame',
       title: 'Not in the picture',
-      text: `${listed(out.map((mark) => `“${markLabel(mark)}”`))} ${out.length > 1 ? 'lie' : 'lies'} outside of the axes or the window, or on an axis without lines.`,
+      text: `${listed(out.map((mark) => `“${markLabel(mark)}”`))} ${why}.`,
       facts: out.map(({ id }) => id).join(),
       mends: [
         { say: `Set ${markLabel(first)}`, open: `mark:${first.id}` },

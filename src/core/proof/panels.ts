@@ -1,8 +1,10 @@
 /** Checks of figures in panels: what cannot be compared, what is too small to read, and what is not drawn. */
+
 import type { PlacedPanel } from '../figure/figure-layout.ts';
 import { nameOfPanel } from '../figure/resolve.ts';
 import type { PlacedAxis } from '../figure/value-axis.ts';
 import { POINTS_PER_MM } from '../scene/scene.ts';
+import { cutTo } from '../text/letters.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Check, Mend } from './note.ts';
 
@@ -45,7 +47,7 @@ export const panelScales: Check = {
       part: `panel:${large.panel.key}`,
       title: 'Heights do not compare',
       text: `The same height means ${times} times as much in “${nameOf(large)}” as in “${nameOf(small)}”, for ${isRows ? 'rows' : 'panels'} have scales of their own.`,
-      facts: `${scale} ${times} ${nameOf(large)} ${nameOf(small)}`.slice(0, 4000),
+      facts: cutTo(`${scale} ${times} ${nameOf(large)} ${nameOf(small)}`, 4000),
       mends: [mend, ...others],
     };
   },

@@ -1,23 +1,41 @@
 import { alike } from './alike.ts';
+import { bandNames } from './band-names.ts';
+import { calendars } from './calendars.ts';
 import { categories } from './categories.ts';
 import { colourWords } from './colour-words.ts';
 import { datePlan } from './date-plan.ts';
+import { dense } from './dense.ts';
+import { fewYears } from './few-years.ts';
+import { glyphs } from './glyphs.ts';
+import { greyscale, houseSize, otherColour, smallestType } from './house.ts';
 import { labels } from './labels.ts';
 import { marksOut } from './marks-out.ts';
+import { namesElsewhere } from './names.ts';
+import { noLogarithm } from './no-logarithm.ts';
 import type { Check, Proofed, ProofNote } from './note.ts';
 import { panelScales, panelSize, panelsLeft } from './panels.ts';
 import { rangeCut } from './range-cut.ts';
+import { repeated } from './repeated.ts';
 import { titleList } from './title-list.ts';
 import { ticksMeet, zeroHeights } from './two-axes.ts';
 import { unfinished } from './unfinished.ts';
 import { unit } from './unit.ts';
 import { wordsAndData } from './words-and-data.ts';
+import { wordsCut } from './words-cut.ts';
 
 /** All checks of a figure, in the order in which their notes stand. */
 const CHECKS: readonly Check[] = [
   titleList,
+  glyphs,
+  wordsCut,
   ...wordsAndData,
   unfinished,
+  repeated,
+  fewYears,
+  calendars,
+  bandNames,
+  dense,
+  noLogarithm,
   rangeCut,
   ticksMeet,
   zeroHeights,
@@ -25,10 +43,15 @@ const CHECKS: readonly Check[] = [
   datePlan,
   categories,
   alike,
+  greyscale,
   colourWords,
+  otherColour,
+  smallestType,
+  houseSize,
   panelsLeft,
   panelSize,
   panelScales,
+  namesElsewhere,
   labels,
   marksOut,
 ];

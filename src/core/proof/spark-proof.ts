@@ -1,20 +1,33 @@
 /** Proof notes on spark tables. */
+
 import type { ResolvedSparkTable } from '../spark/resolve.ts';
+import { cutTo } from '../text/letters.ts';
 import type { Locale } from '../text/locale.ts';
+import { sparkGlyphs } from './glyphs.ts';
 import type { ProofNote, SparkCheck } from './note.ts';
 import { sparkBeyond } from './spark-beyond.ts';
 import { sparkHeights } from './spark-heights.ts';
 import { sparkMissing } from './spark-missing.ts';
+import { sparkSums } from './spark-sums.ts';
 import { sparkUnits } from './spark-units.ts';
+import { sparkYears } from './spark-years.ts';
 
-const CHECKS: readonly SparkCheck[] = [sparkUnits, sparkHeights, sparkBeyond, sparkMissing];
+const CHECKS: readonly SparkCheck[] = [
+  sparkUnits,
+  sparkHeights,
+  sparkBeyond,
+  sparkMissing,
+  sparkSums,
+  sparkYears,
+  sparkGlyphs,
+];
 
 /** The proof notes of a spark table; one that was set aside stays so until its numbers change. */
 export function sparkNotes(resolved: ResolvedSparkTable, locale: Locale): ProofNote[] {
   const { asides } = resolved.spec;
   return CHECKS.flatMap((check) =>
     check.find(resolved, locale).map((found): ProofNote => {
-      const id = `${check.id} ${found.part}`.slice(0, 60);
+      const id = cutTo(`${check.id} ${found.part}`, 60);
       const aside = asides.find((entry) => entry.check === id && entry.facts === found.facts);
       return { ...found, check: id, aside: aside?.reason ?? null };
     }),

@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { Manuscript, NO_MANUSCRIPT } from '../document/manuscript.ts';
+import { calendarTablesOf } from '../figure/calendar.ts';
 import { FigureSpec } from '../figure/spec.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
@@ -50,11 +52,23 @@ export type TableItem = StoredTable | ShapedTable;
 export const ReportItem = z.discriminatedUnion('type', [StoredTable, ShapedTable, FigureSpec, SparkTableSpec]);
 export type ReportItem = z.infer<typeof ReportItem>;
 
-/** A report's house style, with the looks of sparklines that it keeps. */
-const ReportStyle = z.strictObject({
+/** A style of one's own, with the looks of sparklines that it keeps. */
+export const OwnStyle = z.strictObject({
+  kind: z.literal('own'),
   ...HouseStyle.shape,
   sparks: keyed(z.array(KeptLook).max(60), 'name', 'looks').default([]),
 });
+export type OwnStyle = z.infer<typeof OwnStyle>;
+
+/** How a report is set: by a style of its own, or by that of a house, which many reports have in common. */
+const ReportStyle = z.discriminatedUnion('kind', [OwnStyle, z.strictObject({ kind: z.literal('house'), id: Id })]);
+
+/** The style that everything begins with. */
+export const FIRST_STYLE: OwnStyle = { kind: 'own', ...DEFAULT_STYLE, sparks: [] };
+
+/** The style by which a report is set; `house` is the one that it has in common with others, where it has one and that is known. */
+export const styleFor = ({ style }: Pick<Report, 'style'>, house: OwnStyle | null): OwnStyle =>
+  style.kind === 'own' ? style : (house ?? FIRST_STYLE);
 
 /** How many things a report holds at the most. */
 export const MOST_ITEMS = 500;
@@ -62,12 +76,13 @@ export const MOST_ITEMS = 500;
 /** A report: its things in reading order, and how they are set. */
 export const Report = z.strictObject({
   format: z.literal('rizo-report'),
-  version: z.literal(4),
+  version: z.literal(5),
   title: z.string().min(1, 'A report has a title.').max(300),
   /** the dated issue, such as "October 2026" */
   edition: z.string().max(80),
   locale: z.enum(LOCALES),
   style: ReportStyle,
+  manuscript: Manuscript.default(NO_MANUSCRIPT),
   items: keyed(z.array(ReportItem).max(MOST_ITEMS), 'id', 'things'),
 });
 export type Report = z.infer<typeof Report>;
@@ -76,11 +91,12 @@ export type Report = z.infer<typeof Report>;
 export function newReport(title: string, edition: string): Report {
   return {
     format: 'rizo-report',
-    version: 4,
+    version: 5,
     title,
     edition,
     locale: 'en-GB',
-    style: { ...DEFAULT_STYLE, sparks: [] },
+    style: FIRST_STYLE,
+    manuscript: NO_MANUSCRIPT,
     items: [],
   };
 }
@@ -88,10 +104,10 @@ export function newReport(title: string, edition: string): Report {
 /** True for things that hold data: tables as received and those made from them. */
 export const isTable = (item: ReportItem): item is TableItem => item.type === 'table' || item.type === 'shaped';
 
-export const tablesOf = (report: Report) => report.items.filter(isTable);
+export const tablesOf = (report: Pick<Report, 'items'>) => report.items.filter(isTable);
 
 /** The table with this id, if the report has it. */
-export function tableIn(report: Report, id: string): TableItem | undefined {
+export function tableIn(report: Pick<Report, 'items'>, id: string): TableItem | undefined {
   return tablesOf(report).find((table) => table.id === id);
 }
 
@@ -148,8 +164,11 @@ export function inconsistencyOf(report: Report): { path: (string | number)[]; me
         path: [...path, 'of'],
         message: `“${item.name}” must be made from a table of this report, and not from itself.`,
       };
-    if ('table' in item && !tables.has(item.table))
-      return { path: [...path, 'table'], message: `There is no table “${item.table}” for “${item.name}”.` };
+    const wanted =
+      item.type === 'figure' ? [item.table, ...calendarTablesOf(item.marks)] : 'table' in item ? [item.table] : [];
+    const absent = wanted.find((id) => !tables.has(id));
+    if (absent !== undefined)
+      return { path: [...path, 'table'], message: `There is no table “${absent}” for “${item.name}”.` };
   }
   return null;
 }

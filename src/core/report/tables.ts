@@ -3,6 +3,7 @@ import { type Cell, type Column, metaOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
 import { blockOf, type WholeBlock } from '../table/kept.ts';
 import { applySteps } from '../table/shape/shape.ts';
+import { cutTo } from '../text/letters.ts';
 import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
 
 /** The received table at the root of a table, which is itself when it was brought in. */
@@ -82,14 +83,14 @@ export function packTable(
     item: {
       type: 'table',
       id,
-      name: table.title.slice(0, 200),
+      name: cutTo(table.title, 200),
       rows: table.rows,
       columns,
       totals: [...table.totals],
       remarks: table.remarks
         .filter((remark) => !remark.passing)
         .slice(0, 500)
-        .map(({ text, column }) => ({ text: text.slice(0, 1000), ...(column === undefined ? {} : { column }) })),
+        .map(({ text, column }) => ({ text: cutTo(text, 1000), ...(column === undefined ? {} : { column }) })),
       calculations: [],
     },
     blocks,

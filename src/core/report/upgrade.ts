@@ -4,6 +4,7 @@ import { nameOf, shapeOf } from '../named/keyed.ts';
 import { toRecord } from '../named/record.ts';
 import { isProperties, own, type Properties } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
+import { itemFollowing, styleOf } from './following.ts';
 import { type ReportRecord, reportOf, StoredReport } from './record.ts';
 import { renamedIn } from './renamed.ts';
 import { inconsistencyOf, Report } from './report.ts';
@@ -26,6 +27,9 @@ function withoutDoubles(schema: Parameters<typeof shapeOf>[0], value: unknown): 
     .map((entry: unknown) => withoutDoubles(list.element, entry));
 }
 
+const mapped = (record: Properties, change: (value: unknown) => unknown): Properties =>
+  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));
+
 /** In version 1, texts over headers had no id. */
 function withHeadIds(item: unknown): unknown {
   if (!isProperties(item) || item['type'] !== 'spark' || !Array.isArray(item['heads'])) return item;
@@ -40,13 +44,34 @@ function withHeadIds(item: unknown): unknown {
 /** A figure or spark table spec as it was written by an older version. */
 export const upgradeSpec = (spec: unknown): unknown => renamedIn(withHeadIds(spec));
 
+/** Before version 5 every report had a style of its own, and no line was dashed without a word. */
+const ownStyle = (style: unknown): unknown =>
+  isProperties(style) ? { kind: 'own', apart: { cones: false, greyscale: false }, ...style } : style;
+
 /** Version 1 kept things in lists; from version 2 on they are records by name. */
 function fromVersion1(document: Properties): unknown {
   const items = document['items'];
-  const list = { ...document, version: 4, items: Array.isArray(items) ? items.map(upgradeSpec) : items };
+  const list = {
+    ...document,
+    version: 5,
+    style: ownStyle(document['style']),
+    items: Array.isArray(items) ? items.map(upgradeSpec) : items,
+  };
   const parsed = Report.safeParse(withoutDoubles(Report, list));
   if (!parsed.success) throw unreadable(parsed.error);
-  return toRecord(Report, parsed.data);
+  return followingHouse(toRecord(Report, parsed.data) as Properties);
+}
+
+/** Before version 5 every setting was a value; from then on those that are as the style has them follow it. */
+function followingHouse(document: Properties): Properties {
+  const style = styleOf(document['style']);
+  const items = document['items'];
+  return {
+    ...document,
+    version: 5,
+    style: ownStyle(document['style']),
+    ...(style && isProperties(items) && { items: mapped(items, (item) => itemFollowing(item, style)) }),
+  };
 }
 
 /** The record form of a document of any version, as far as it can be told. */
@@ -56,12 +81,14 @@ function inThisVersion(document: Properties): unknown {
       return fromVersion1(document);
     case 2:
     case 3:
-      return { ...(renamedIn(document) as Properties), version: 4 };
+      return followingHouse(renamedIn(document) as Properties);
     case 4:
+      return followingHouse(document);
+    case 5:
       return document;
     default:
       throw new Refusal(
-        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 4.`,
+        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 5.`,
       );
   }
 }

@@ -7,7 +7,7 @@
  *
  * `xs` are positions in points, rising; returns the kept indices, rising.
  */
-export function thin(xs: readonly number[], ys: readonly number[], column: number): number[] {
+export function thin(xs: ArrayLike<number>, ys: ArrayLike<number>, column: number): number[] {
   const kept: number[] = [];
   let start = 0;
   while (start < xs.length) {

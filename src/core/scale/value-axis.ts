@@ -181,5 +181,13 @@ export function resolveValueAxis(
   const lacking =
     wish.every === null && wish.intervals ? Math.min(room - 1, wish.intervals) - (labelsFor(step) - 1) : 0;
   if (lacking > 0 && !highGiven) ends[1] = tidy(ends[1] + lacking * step);
-  return linearScale(ends, step, { minor: wish.minor ?? 1, whole, refused });
+  const scale = linearScale(ends, step, { minor: wish.minor ?? 1, whole, refused });
+  if (scale.ticks.length >= 2) return scale;
+  // Between given ends the last step up may have left one: the first and the last of the finer ones stay then.
+  const fine = roundStepFrom((ends[1] - ends[0]) / 6, whole);
+  const finer = multiplesIn(ends[0], ends[1], fine);
+  const [first, last] = [finer[0], finer.at(-1)];
+  return first === undefined || last === undefined || first === last
+    ? endTicks(ends, refused)
+    : { ...scale, step: fine, ticks: [first, last] };
 }

@@ -7,7 +7,7 @@ const WRITTEN: (string | undefined)[] = new Array(100_000).fill(undefined);
 export function coordinate(value: number): string {
   const hundredths = Math.round(value * 100);
   if (hundredths === 0) return '0';
-  if (hundredths < 0 || hundredths >= WRITTEN.length) return String(hundredths / 100);
+  if (!(hundredths > 0 && hundredths < WRITTEN.length)) return String(hundredths / 100);
   const known = WRITTEN[hundredths];
   if (known !== undefined) return known;
   const written = String(hundredths / 100);
@@ -38,7 +38,8 @@ function put(value: number): void {
     codes[length++] = MINUS;
     hundredths = -hundredths;
   }
-  if (hundredths >= 100_000) {
+  // What is no number is written as such, too, so that it is found.
+  if (!(hundredths < 100_000)) {
     for (const letter of coordinate(hundredths / 100)) codes[length++] = letter.charCodeAt(0);
     return;
   }

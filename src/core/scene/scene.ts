@@ -3,7 +3,7 @@
  * export draws the same scene. Each element belongs to a part of the picture
  * ("line:<id>", "axis:left", "title"), which is what a click selects.
  */
-import type { FaceId } from '../text/faces.ts';
+import type { FaceId } from '../type/faces.ts';
 import { coordinate } from './coordinates.ts';
 
 export type Part =
@@ -15,6 +15,7 @@ export type Part =
   | 'axis:right'
   | 'grid'
   | 'grid:right'
+  | 'grid:across'
   | 'frame'
   | `line:${string}`
   | `column:${string}`
@@ -114,6 +115,9 @@ export interface Scene {
 }
 
 export const POINTS_PER_MM = 72 / 25.4;
+
+/** Points in millimetres, to a tenth. */
+export const inMm = (points: number): number => Math.round((points * 254) / 72) / 10;
 
 /** Path data of one straight stroke. */
 export function strokeOf(x1: number, y1: number, x2: number, y2: number): string {

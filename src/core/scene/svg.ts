@@ -1,4 +1,6 @@
-import { faceOf } from '../text/faces.ts';
+import { cssFamilies, hasRightToLeft, isBeyondLatin } from '../text/scripts.ts';
+import { type FaceId, faceOf } from '../type/faces.ts';
+import { FIRST_FAMILY } from '../type/families.ts';
 import { coordinate } from './coordinates.ts';
 import { type GroupNode, POINTS_PER_MM, type Scene, type SceneNode, type Stroke, type TextNode } from './scene.ts';
 
@@ -7,6 +9,11 @@ export interface SvgOptions {
   fontFaces?: string;
   /** path data of a text's outlines with its origin at (0, 0); without it text stays text */
   outline?: (node: TextNode) => string;
+  /** places the pieces of a text by family and direction, shares of the type size from its left; for readers that take just the first family for all letters */
+  pieces?: (
+    text: string,
+    face: FaceId,
+  ) => { width: number; pieces: readonly { text: string; family: string; x: number }[] };
   /** adds keyboard focus and spoken names to parts and leaves out points that are not drawn, for use inside the application */
   interactive?: boolean;
   /** how far the picture's foot lies below the baseline of a line of text it stands in, points */
@@ -17,13 +24,15 @@ export interface SvgOptions {
 
 const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
 
+/** Text without the characters that XML 1.0 forbids. */
+export const inXml = (text: string): string =>
+  text.replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, '');
+
 /** Text safe inside XML text and attributes; characters that XML 1.0 forbids are left out. */
 export function escapeXml(text: string): string {
   // Most texts are dates, numbers and plain words.
   if (/^[\w .,:;%+\-/()–−]*$/.test(text)) return text;
-  return text
-    .replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, '')
-    .replace(/[&<>"']/g, (character) => ENTITIES[character] ?? '');
+  return inXml(text).replace(/[&<>"']/g, (character) => ENTITIES[character] ?? '');
 }
 
 const valued = (node: { at?: string; value?: string }) =>
@@ -44,8 +53,22 @@ function textSvg(node: TextNode, options: SvgOptions): string {
   const face = faceOf(node.face);
   const anchor = node.anchor === 'start' ? '' : ` text-anchor="${node.anchor}"`;
   const style = face.italic ? ' font-style="italic"' : '';
+  // Other scripts name the faces that have their letters; what runs from right to left is set as a text of its own.
+  const isPlain = !isBeyondLatin(node.text);
   const turn = node.turned ? ` transform="rotate(-90 ${x} ${y})"` : '';
-  return `<text x="${x}" y="${y}"${turn}${anchor} font-family="'${face.family}', sans-serif" font-weight="${face.weight}"${style} font-size="${node.size}" fill="${node.colour}"${valued(node)}>${escapeXml(node.text)}</text>`;
+  const rest = ` font-weight="${face.weight}"${style} font-size="${node.size}" fill="${node.colour}"${valued(node)}`;
+  if ((!isPlain || face.family.id !== FIRST_FAMILY.id) && options.pieces) {
+    const { width, pieces } = options.pieces(node.text, node.face);
+    const left = node.x - (node.anchor === 'start' ? 0 : node.anchor === 'end' ? 1 : 0.5) * width * node.size;
+    const spans = pieces.map(
+      (piece) =>
+        `<tspan x="${coordinate(left + piece.x * node.size)}" font-family="'${piece.family}'">${escapeXml(piece.text)}</tspan>`,
+    );
+    return `<text y="${y}"${turn}${rest}>${spans.join('')}</text>`;
+  }
+  const written = escapeXml(node.text);
+  const text = !isPlain && hasRightToLeft(node.text) ? `\u2068${written}\u2069` : written;
+  return `<text x="${x}" y="${y}"${turn}${anchor} font-family="${cssFamilies(face, node.text)}"${rest}>${text}</text>`;
 }
 
 function groupSvg(node: GroupNode, options: SvgOptions): string {

@@ -11,7 +11,7 @@ import type { SceneNode } from '../scene/scene.ts';
 import { OPACITIES } from '../style/opacities.ts';
 import type { Domain } from './ends.ts';
 import type { SparkCell } from './resolve.ts';
-import type { Sparkline } from './spec.ts';
+import type { DressedSparkline } from './spec.ts';
 
 type Values = readonly (number | null)[];
 
@@ -24,7 +24,7 @@ interface Course {
   times: number;
 }
 
-const dot = ([x, y]: XY, { weight, colour }: Sparkline, times: number): SceneNode => ({
+const dot = ([x, y]: XY, { weight, colour }: DressedSparkline, times: number): SceneNode => ({
   kind: 'point',
   x,
   y,
@@ -44,16 +44,16 @@ export function lineNodes(
   const strokes = {
     finished: strokeFor(colour, weight, 'solid'),
     unfinished: strokeFor(colour, weight, 'dots'),
-    bridge: strokeFor(colour, weight * BRIDGE_SHARE, 'solid'),
+    bridge: strokeFor(colour, weight * BRIDGE_SHARE, gaps === 'dotted bridge' ? 'dots' : 'solid'),
   };
-  const base = y(Math.max(low, Math.min(high, 0)));
+  const base = spark.fill === 'axis' ? box.top + box.height : y(Math.max(low, Math.min(high, 0)));
   const course = courseOf(values, {
     x,
     y,
     top: box.top,
     bottom: box.top + box.height,
     curve: draw === 'step' ? 'step middle' : 'straight',
-    bridged: gaps === 'bridge',
+    bridged: gaps !== 'break',
     unfinished: finished,
   });
   return course.flatMap(({ pieces, corners }): SceneNode[] => {
@@ -63,7 +63,7 @@ export function lineNodes(
         piece.kind === 'dot' ? dot(piece.at, spark, times) : { kind: 'path', d: piece.d, stroke: strokes[piece.kind] },
     );
     const filled: SceneNode[] =
-      area === '' ? [] : [{ kind: 'path', d: area, fill: colour, opacity: OPACITIES.sparkArea }];
+      area === '' ? [] : [{ kind: 'path', d: area, fill: colour, opacity: spark.fillOpacity ?? OPACITIES.area }];
     // The bridge that leads to a run is drawn behind its area.
     const behind = pieces.findIndex(({ kind }) => kind !== 'bridge');
     const at = behind < 0 ? drawn.length : behind;

@@ -1,7 +1,8 @@
 /** Drawing one sparkline into its cell. Lengths in points. */
 
 import type { CellBox, Marked } from '../mark/box.ts';
-import type { Emphasis } from '../mark/emphasis.ts';
+import type { DressedEmphasis } from '../mark/emphasis.ts';
+import { withGaps } from '../mark/gaps.ts';
 import { shareBelow } from '../mark/linear.ts';
 import { isFilledMarker, markerFill } from '../mark/marker.ts';
 import { pointsOfRule } from '../mark/points.ts';
@@ -13,7 +14,7 @@ import { bandNodes, dotRadius, lineNodes, plainPath } from './cell-lines.ts';
 import { referenceNodes } from './cell-reference.ts';
 import { isBars } from './look.ts';
 import type { SparkCell } from './resolve.ts';
-import type { Sparkline } from './spec.ts';
+import type { DressedSparkline } from './spec.ts';
 
 /** The nodes of a sparkline by the part they show, from the back to the front. */
 export interface SparkParts {
@@ -38,8 +39,8 @@ export const PRINT_PIXEL = 72 / 300;
 type Values = readonly (number | null)[];
 
 /** The points of a sparkline that stand out. */
-function markedPoints(values: Values, emphasis: readonly Emphasis[], finished: number): Marked {
-  const found = new Map<number, Emphasis>();
+function markedPoints(values: Values, emphasis: readonly DressedEmphasis[], finished: number): Marked {
+  const found = new Map<number, DressedEmphasis>();
   for (const rule of emphasis) {
     const level = typeof rule.level === 'number' ? rule.level : 0;
     for (const index of pointsOfRule(values, rule, finished, () => level))
@@ -53,7 +54,7 @@ const MOST_REACH = 0.4;
 
 /** How far strokes and marks reach from their points, and by how much they are made smaller to fit. */
 function reachOf(
-  { weight, emphasis, markers }: Sparkline,
+  { weight, emphasis, markers }: DressedSparkline,
   { width, height }: CellBox,
 ): { reach: number; times: number } {
   let reach = dotRadius(weight);
@@ -79,13 +80,13 @@ interface MarkLook {
 interface Strokes {
   line: Stroke;
   /** of each rule of the emphasis, filled and hollow */
-  marks: ReadonlyMap<Emphasis, MarkLook>;
+  marks: ReadonlyMap<DressedEmphasis, MarkLook>;
 }
 
-const strokesOf = new WeakMap<Sparkline, Map<number, Strokes>>();
+const strokesOf = new WeakMap<DressedSparkline, Map<number, Strokes>>();
 
 /** The strokes of a sparkline made smaller by `times`; the same objects for all cells of a column. */
-function strokesFor(spark: Sparkline, times: number): Strokes {
+function strokesFor(spark: DressedSparkline, times: number): Strokes {
   const known = strokesOf.get(spark) ?? new Map<number, Strokes>();
   strokesOf.set(spark, known);
   let found = known.get(times);
@@ -102,9 +103,9 @@ function strokesFor(spark: Sparkline, times: number): Strokes {
 }
 
 function markNode(
-  rule: Emphasis,
+  rule: DressedEmphasis,
   [x, y]: XY,
-  spark: Sparkline,
+  spark: DressedSparkline,
   ground: string,
   times: number,
   isUnfinished: boolean,
@@ -164,7 +165,7 @@ const none = (): SparkParts => ({ background: [], reference: [], zeroLine: [], s
 export function sparklineParts(cell: SparkCell, box: CellBox, pen: Pen): SparkParts {
   const { spark, finished, ends } = cell;
   const parts = none();
-  const values = spark.gaps === 'zero' ? cell.values.map((value) => value ?? 0) : cell.values;
+  const values = withGaps(cell.values, spark.gaps);
   if (cell.values.every((value) => value === null)) return parts;
   if (spark.background)
     parts.background.push({

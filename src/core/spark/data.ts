@@ -3,9 +3,10 @@ import { type Column, columnOf, numberAt, type Table } from '../table/column.ts'
 import { decimalsShown } from '../table/decimals.ts';
 import { readTitle } from '../table/titles.ts';
 import type { Locale } from '../text/locale.ts';
+import { missingSign } from '../text/number.ts';
 import { formatPeriod } from '../time/format.ts';
 import { type Derived, derive } from './derive.ts';
-import { NONE, type NumberCells, numberCells } from './number-cells.ts';
+import { type NumberCells, numberCells } from './number-cells.ts';
 import { type Records, recordsOf, type ShownRow, type SparkRecord, shownRows } from './records.ts';
 import {
   areAlike,
@@ -101,7 +102,7 @@ class Reader {
     const { spec, table, all } = this;
     const course = courseOf(spec, spark, table);
     const summed = (grid: Grid) => {
-      sumUp(grid, all, spec.order.sums, spark.gaps === 'zero');
+      sumUp(grid, all, spec.order, spark.gaps === 'zero');
       return grid;
     };
     const { edge, reference } = spark;
@@ -147,7 +148,7 @@ class Reader {
     if (spark?.kind !== 'sparkline')
       return {
         values: new Float64Array(records.length).fill(Number.NaN),
-        texts: records.map(() => NONE),
+        texts: records.map(() => missingSign(this.locale)),
         asides: null,
         unit: null,
       };
@@ -166,6 +167,7 @@ class Reader {
         decimals,
         signed: SIGNED.has(what),
         percent,
+        own: this.all.own,
         unitOf: percent ? () => null : this.unitOf(spark.column),
         ...(hasPeriod && {
           asideOf: (record: number) => {
@@ -185,7 +187,7 @@ class Reader {
     const data = Float64Array.from(records, ({ row }) =>
       row === null || column?.kind !== 'number' ? Number.NaN : (numberAt(column.cells, row) ?? Number.NaN),
     );
-    sumUp({ data, stride: 1 }, { records, own }, this.spec.order.sums, false);
+    sumUp({ data, stride: 1 }, { records, own }, this.spec.order, false);
     return data;
   }
 
@@ -248,7 +250,7 @@ class Reader {
           return { kind: 'level bars', id, name: known ? `${name}, ${known}` : name, values: this.bars(spec.column) };
         if (spec.kind === 'text') return { kind: 'text', id, name, cells: this.textCells(column) };
         const decimals = spec.decimals ?? (column ? decimalsShown(column) : 0);
-        const writing = { decimals, signed: false, percent: false, unitOf: () => known };
+        const writing = { decimals, signed: false, percent: false, own: this.all.own, unitOf: () => known };
         return { kind: 'number', id, name, ...numberCells(this.tableValues(column), writing, this.locale) };
       }
     }

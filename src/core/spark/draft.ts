@@ -1,12 +1,12 @@
 import type * as z from 'zod';
 import { newEmphasis } from '../mark/emphasis.ts';
 import { Refusal } from '../refusal.ts';
-import type { HouseStyle } from '../style/style.ts';
 import { chooseAcross } from '../table/choose.ts';
 import { columnOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
 import { measuresOf } from '../table/measures.ts';
 import { periodsOfTable } from '../table/series.ts';
+import { cutTo } from '../text/letters.ts';
 import { isBars } from './look.ts';
 import { type LevelBars, SparkColumn, Sparkline, SparkTableSpec } from './spec.ts';
 
@@ -16,7 +16,7 @@ const ROW_HEIGHT = 6;
 const CELL_WIDTH = 34;
 
 /** Level bars of a column, in the given colour. */
-export function newLevelBars(id: string, column: string, colour: string): LevelBars {
+export function newLevelBars(id: string, column: string, colour: LevelBars['colour']): LevelBars {
   return {
     kind: 'level bars',
     id,
@@ -38,7 +38,6 @@ export const newColumn = (wish: z.input<typeof SparkColumn>): SparkColumn => Spa
 interface BarChoices {
   id: string;
   tableId: string;
-  style: HouseStyle;
   /** key of the column that names the rows */
   names: string;
   measures: readonly string[];
@@ -48,7 +47,7 @@ interface BarChoices {
  * A spark table with a level bar and its number for each measure. Throws a
  * Refusal when a measure is below zero or the table has too many rows for print.
  */
-export function draftLevelBars(table: Table, { id, tableId, style, names, measures }: BarChoices): SparkTableSpec {
+export function draftLevelBars(table: Table, { id, tableId, names, measures }: BarChoices): SparkTableSpec {
   const rows = table.rows - table.totals.length;
   if (rows > MOST_ROWS)
     throw new Refusal(
@@ -62,14 +61,14 @@ export function draftLevelBars(table: Table, { id, tableId, style, names, measur
   const columns = measures.flatMap((column, index): SparkColumn[] => [
     newColumn({ kind: 'number', id: `number-${index + 1}`, column, title: null }),
     {
-      ...newLevelBars(`bar-${index + 1}`, column, style.palette[index % style.palette.length]?.colour ?? style.ink),
+      ...newLevelBars(`bar-${index + 1}`, column, { house: index }),
       title: '',
     },
   ]);
   return SparkTableSpec.parse({
     type: 'spark',
     id,
-    name: table.title.slice(0, 200),
+    name: cutTo(table.title, 200),
     table: tableId,
     rows: { kind: 'rows', names },
     columns: [{ kind: 'text', id: 'names', column: names, title: null }, ...columns],
@@ -78,19 +77,10 @@ export function draftLevelBars(table: Table, { id, tableId, style, names, measur
   });
 }
 
-/** Colour of what lies below zero: the palette's fourth, which the house keeps for it. */
-const belowOf = (style: HouseStyle) => style.palette[3]?.colour ?? style.ink;
-
 /** A sparkline as the house sets it: high, low and last told apart by shape. */
-export function newSparkline(
-  id: string,
-  style: HouseStyle,
-  wish: Pick<Sparkline, 'column'> & Partial<Sparkline>,
-): Sparkline {
-  const size = 3.2;
+export function newSparkline(id: string, wish: Pick<Sparkline, 'column'> & Partial<Sparkline>): Sparkline {
   const emphasis = (['high', 'low', 'last'] as const).map((of) => ({
     ...newEmphasis(of),
-    size: of === 'last' ? 2.4 : size,
     // In so small a picture, one high and one low are enough.
     ties: 'first' as const,
     value: false,
@@ -100,8 +90,8 @@ export function newSparkline(
     id,
     title: null,
     draw: 'line',
-    colour: style.palette[0]?.colour ?? style.ink,
-    below: belowOf(style),
+    colour: { house: 0 },
+    below: { house: 'negative' },
     emphasis: isBars(wish.draw ?? 'line') ? [] : emphasis,
     width: CELL_WIDTH,
     ...wish,
@@ -111,7 +101,6 @@ export function newSparkline(
 interface SparkChoices {
   id: string;
   tableId: string;
-  style: HouseStyle;
 }
 
 /** The columns a row's own sparkline can run over: the most that share one unit, in the table's order. */
@@ -137,7 +126,7 @@ function rowsFor(
     if (category)
       return {
         rows: { kind: 'categories', category: category.key },
-        names: { ...named, title: category.title.slice(0, 200) },
+        names: { ...named, title: cutTo(category.title, 200) },
         wish: { column: measure.key, over: [] },
       };
     return {
@@ -156,6 +145,19 @@ function rowsFor(
   };
 }
 
+/** Whether all that would be drawn is −1, 0 or 1, with losses among it: wins and losses by their nature. */
+function isWinLoss(
+  table: Table,
+  rows: SparkTableSpec['rows'],
+  { column, over }: Pick<Sparkline, 'column' | 'over'>,
+): boolean {
+  const keys = rows.kind === 'columns' ? rows.columns : rows.kind === 'rows' ? over : [column];
+  const values = keys.flatMap((key) => columnOf(table, key)?.cells ?? []).filter((cell) => typeof cell === 'number');
+  return (
+    values.includes(-1) && values.includes(1) && values.every((value) => value === -1 || value === 0 || value === 1)
+  );
+}
+
 /** Whether sparklines can be made of a table. */
 export const hasSparklines = (table: Table) => rowsFor(table) !== null;
 
@@ -164,7 +166,7 @@ export const hasSparklines = (table: Table) => rowsFor(table) !== null;
  * value, a sparkline with high, low and last, and its change on the year.
  * Throws a Refusal when the table has nothing to run through.
  */
-export function draftSparkTable(table: Table, { id, tableId, style }: SparkChoices): SparkTableSpec {
+export function draftSparkTable(table: Table, { id, tableId }: SparkChoices): SparkTableSpec {
   const found = rowsFor(table);
   if (!found)
     throw new Refusal(
@@ -181,13 +183,14 @@ export function draftSparkTable(table: Table, { id, tableId, style }: SparkChoic
     throw new Refusal(
       `“${table.title}” gives ${count} rows, and a spark table is set with up to ${MOST_ROWS}; keep some of its rows first.`,
     );
-  const spark = newSparkline('spark-1', style, wish);
+  const draw = isWinLoss(table, rows, wish) ? ({ draw: 'win / loss' } as const) : {};
+  const spark = newSparkline('spark-1', { ...wish, ...draw });
   const derived = (what: 'last' | 'change on the year' | 'change', place: number) =>
     newColumn({ kind: 'derived', id: `derived-${place}`, title: null, of: spark.id, what });
   return SparkTableSpec.parse({
     type: 'spark',
     id,
-    name: `${table.title} at a glance`.slice(0, 200),
+    name: cutTo(`${table.title} at a glance`, 200),
     table: tableId,
     rows,
     columns: [names, derived('last', 1), spark, derived(rows.kind === 'rows' ? 'change' : 'change on the year', 2)],

@@ -6,7 +6,7 @@ import type { SparkSeries } from './data.ts';
 import { placesOf } from './data.ts';
 import { isBars } from './look.ts';
 import { groupsOf, type SparkRecord } from './records.ts';
-import type { Grid, Places } from './series.ts';
+import { type Grid, type Places, pastBandOf } from './series.ts';
 import type { SparkException, Sparkline, SparkScale } from './spec.ts';
 
 /** Lowest and highest value at a cell's foot and head. */
@@ -41,7 +41,7 @@ function widenBy({ lows, highs }: Domains, record: number, value: number): void 
 function widenByDrawn(
   all: Domains,
   series: SparkSeries,
-  spark: Pick<Sparkline, 'draw' | 'gaps'>,
+  spark: Pick<Sparkline, 'draw' | 'gaps' | 'reference'>,
   record: number,
 ): void {
   const places = placesOf(series, record);
@@ -57,14 +57,23 @@ function widenByDrawn(
         if (!Number.isNaN(value)) widenBy(all, record, value);
       }
   }
-  // A missing value that counts as zero is drawn there.
+  if (typeof spark.reference === 'object' && 'years' in spark.reference) {
+    const { low, high } = pastBandOf(grid, record, places, spark.reference);
+    for (const value of [...low, ...high]) if (value !== null) widenBy(all, record, value);
+  }
+  // A missing value between others that counts as zero is drawn there.
   const isSomething = (all.lows[record] ?? 0) <= (all.highs[record] ?? -1);
   if (spark.gaps !== 'zero' || !isSomething) return;
-  for (let place = places.from; place < places.to; place++)
-    if (Number.isNaN(data[record * stride + place] ?? Number.NaN)) {
+  let isBegun = false;
+  let isHole = false;
+  for (let place = places.from; place < places.to; place++) {
+    const isMissing = Number.isNaN(data[record * stride + place] ?? Number.NaN);
+    if (isMissing) isHole = isBegun;
+    else if (isHole) {
       widenBy(all, record, 0);
       return;
-    }
+    } else isBegun = true;
+  }
 }
 
 /** The ends of a cell for a domain, as a scale asks; columns always stand on zero. */
@@ -100,7 +109,12 @@ export function allEnds(
   };
   for (let record = 0; record < records.length; record++) {
     const draw = exceptions.get(record)?.draw ?? spark.draw;
-    widenByDrawn(domains, series, draw === spark.draw ? spark : { draw, gaps: spark.gaps }, record);
+    widenByDrawn(
+      domains,
+      series,
+      draw === spark.draw ? spark : { draw, gaps: spark.gaps, reference: spark.reference },
+      record,
+    );
   }
   const { lows, highs } = domains;
   const poolOf = (members: Iterable<number>): Domain => {

@@ -1,12 +1,15 @@
 /** Where the columns and rows of a spark table stand. Lengths in points. */
+
 import { POINTS_PER_MM } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
-import type { FaceId } from '../text/faces.ts';
+import { faceOfStyle } from '../style/type.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
-import { formatNumber } from '../text/number.ts';
+import { formatBeside } from '../text/number.ts';
 import type { PlacedRun, SayFact } from '../text/rich.ts';
+import { widthsAge } from '../text/shaper.ts';
 import { wrap } from '../text/wrap.ts';
+import type { FaceId } from '../type/faces.ts';
 import { sayPlace } from './data.ts';
 import { decimalsOfSeries } from './decimals.ts';
 import { saySparkFacts } from './facts.ts';
@@ -75,15 +78,11 @@ export interface SparkGeometry {
   height: number;
 }
 
-/** The first column of texts stands out, for it names the rows. */
-const BOLD: FaceId = 'sans-600';
-export const PLAIN: FaceId = 'sans-400';
-
 const widths = new WeakMap<readonly string[], Map<string, number>>();
 
 /** Width of the widest of some texts; found once for the same texts. */
 function widest(texts: readonly string[], face: FaceId, size: number): number {
-  const key = `${face} ${size}`;
+  const key = `${face} ${size} ${widthsAge()}`;
   const known = widths.get(texts) ?? new Map<string, number>();
   widths.set(texts, known);
   let width = known.get(key);
@@ -105,19 +104,33 @@ function tailsOf(texts: readonly string[], locale: Locale): string[] {
 }
 
 /** Width of the widest value of a column of sparklines as it is written. */
-function valueWidth(column: ResolvedSparkline, size: number, locale: Locale): number {
-  const places = decimalsOfSeries(column.series);
+function valueWidth(column: ResolvedSparkline, face: FaceId, size: number, locale: Locale): number {
+  const places = decimalsOfSeries(column.series, locale.decimals);
+  const hidden = 0.5 / 10 ** places;
   let [low, high] = [0, 0];
+  // Those that would be written as zero are written with decimals of their own, the more the nearer they are to it.
+  let [under, over] = [-hidden, hidden];
+  const least = new Set<number>();
   for (const value of column.series.grid.data) {
     if (value < low) low = value;
     if (value > high) high = value;
+    if (value > 0 && value < over) {
+      over = value;
+      least.add(value);
+    }
+    if (value < 0 && value > under) {
+      under = value;
+      least.add(value);
+    }
   }
-  return Math.max(...[low, high].map((value) => textWidth(formatNumber(value, places, locale), PLAIN, size)));
+  return Math.max(...[low, high, ...least].map((value) => textWidth(formatBeside(value, places, locale), face, size)));
 }
 
-function headWidth(title: string, size: number): number {
-  const longest = title.split(/\s+/).reduce((most, word) => Math.max(most, textWidth(word, PLAIN, size)), 0);
-  return Math.min(textWidth(title, PLAIN, size), Math.max(LEAST_HEAD, longest));
+function headWidth(title: string, style: HouseStyle): number {
+  const face = faceOfStyle(style);
+  const size = style.sizes.label;
+  const longest = title.split(/\s+/).reduce((most, word) => Math.max(most, textWidth(word, face, size)), 0);
+  return Math.min(textWidth(title, face, size), Math.max(LEAST_HEAD, longest));
 }
 
 /** The values that are written beside a sparkline, first at its left and the others at its right. */
@@ -129,13 +142,13 @@ function besideOf({ spec }: ResolvedSparkline): { before: Beside['of'][]; after:
 
 type Unplaced = Slot extends infer Each ? (Each extends Slot ? Omit<Each, 'left' | 'head'> : never) : never;
 
-function sparklineSlots(column: ResolvedSparkline, style: HouseStyle, locale: Locale): Unplaced[] {
+function sparklineSlots(column: ResolvedSparkline, face: FaceId, style: HouseStyle, locale: Locale): Unplaced[] {
   const { spec, series, title } = column;
   const size = style.sizes.label;
   const small = size * 0.92;
   const cellWidth = spec.width * POINTS_PER_MM;
   const { before, after } = besideOf(column);
-  const value = before.length + after.length > 0 ? valueWidth(column, small, locale) : 0;
+  const value = before.length + after.length > 0 ? valueWidth(column, face, small, locale) : 0;
   // A mark before the value says which it is.
   const room = (of: Beside['of']) => value + (of === 'last' || of === 'first' ? 0 : small * 0.8);
   const lead = before.reduce((sum, of) => sum + room(of) + ASIDE, 0);
@@ -157,7 +170,7 @@ function sparklineSlots(column: ResolvedSparkline, style: HouseStyle, locale: Lo
   };
   if (spec.source === 'tucked') return [slot];
   const { course, from, to } = series.places;
-  const number = valueWidth(column, size, locale);
+  const number = valueWidth(column, face, size, locale);
   const sources = Array.from({ length: to - from }, (_, index): Unplaced => {
     const name = sayPlace(course, from + index, locale);
     return {
@@ -166,31 +179,42 @@ function sparklineSlots(column: ResolvedSparkline, style: HouseStyle, locale: Lo
       title: name,
       column,
       place: from + index,
-      width: Math.max(number, headWidth(name, size) * 0.75, 16),
+      width: Math.max(number, headWidth(name, style) * 0.75, 16),
     };
   });
   return [...sources, slot];
 }
 
-function slotsOf(column: ResolvedColumn, isFirst: boolean, style: HouseStyle, locale: Locale): Unplaced[] {
+function slotsOf(
+  column: ResolvedColumn,
+  { isNames, hasSums }: { isNames: boolean; hasSums: boolean },
+  style: HouseStyle,
+  locale: Locale,
+): Unplaced[] {
   const size = style.sizes.label;
+  // The first column of texts stands out, for it names the rows.
+  const [plain, strong] = [faceOfStyle(style), faceOfStyle(style, 600)];
   const { title, spec } = column;
   const { id } = spec;
-  if (column.kind === 'sparkline') return sparklineSlots(column, style, locale);
+  // Sums are set strong.
+  if (column.kind === 'sparkline') return sparklineSlots(column, hasSums ? strong : plain, style, locale);
   if (column.kind === 'level bars')
     return [{ kind: 'bars', id, title, column, width: column.spec.width * POINTS_PER_MM }];
   const given = 'width' in spec && spec.width !== null ? spec.width * POINTS_PER_MM : null;
   if (column.kind === 'text') {
-    const face = isFirst ? BOLD : PLAIN;
-    const own = Math.min(MOST_TEXT, Math.max(widest(column.cells, face, size), headWidth(title, size))) + 0.5;
+    // Beside sums, whose names are set strong, those of rows are not.
+    const face = isNames && !hasSums ? strong : plain;
+    const own =
+      Math.min(MOST_TEXT, Math.max(widest(column.cells, isNames ? strong : plain, size), headWidth(title, style))) +
+      0.5;
     return [{ kind: 'text', id, title, column, face, width: given ?? own }];
   }
   const { texts, asides } = column.cells;
-  const tail = widest(tailsOf(texts, locale), PLAIN, size);
+  const tail = widest(tailsOf(texts, locale), plain, size);
   // Where numbers have different tails, a short one begins further left.
-  const numbers = widest(texts, BOLD, size) + (tailsOf(texts, locale).length > 1 ? tail : 0);
-  const aside = asides ? widest(asides, PLAIN, size) + ASIDE : 0;
-  const own = Math.max(numbers + aside, headWidth(title, size)) + 0.5;
+  const numbers = widest(texts, strong, size) + (tailsOf(texts, locale).length > 1 ? tail : 0);
+  const aside = asides ? widest(asides, plain, size) + ASIDE : 0;
+  const own = Math.max(numbers + aside, headWidth(title, style)) + 0.5;
   return [{ kind: 'number', id, title, column, tail, aside, width: given ?? own }];
 }
 
@@ -225,13 +249,13 @@ export function freeGeometry(resolved: ResolvedSparkTable, style: HouseStyle, lo
   const { spec, columns, data } = resolved;
   const size = style.sizes.label;
   const shown = columns.filter(isShown);
+  const names = shown.findIndex(({ kind }) => kind === 'text');
+  const hasSums = data.records.length > data.own;
   let left = INSET;
   const slots = shown
-    .flatMap((column, index) =>
-      slotsOf(column, index === shown.findIndex(({ kind }) => kind === 'text'), style, locale),
-    )
+    .flatMap((column, index) => slotsOf(column, { isNames: index === names, hasSums }, style, locale))
     .map((slot): Slot => {
-      const head = slot.title === '' ? [] : wrap(slot.title, PLAIN, size, slot.width, 3);
+      const head = slot.title === '' ? [] : wrap(slot.title, faceOfStyle(style), size, slot.width, 3);
       const here = { ...slot, left, head } as Slot;
       left += slot.width + (slot.kind === 'source' ? GAP / 2 : GAP);
       return here;

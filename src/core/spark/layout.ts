@@ -3,12 +3,13 @@
 import { runNodes } from '../figure/words.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode, strokeOf } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
+import { faceOfStyle } from '../style/type.ts';
 import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
 import { type PlacedRun, plainWords } from '../text/rich.ts';
 import { shorten } from '../text/wrap.ts';
 import { PRINT_PIXEL } from './cell.ts';
-import { INSET, LEADING, PLAIN, rowTop, type SparkGeometry, sparkGeometry } from './geometry.ts';
+import { INSET, LEADING, rowTop, type SparkGeometry, sparkGeometry } from './geometry.ts';
 import { type ResolvedSparkTable, resolveSparkTable } from './resolve.ts';
 import { cellNodes, frameNodes, headNodes } from './row-nodes.ts';
 import { saySparkTable } from './say.ts';
@@ -33,8 +34,8 @@ function headTexts({ resolved, slots, style, titleBottom }: SparkGeometry): Scen
         kind: 'text',
         x: x + width / 2,
         y: y - 3.5,
-        text: shorten(text, PLAIN, size, width),
-        face: PLAIN,
+        text: shorten(text, faceOfStyle(style), size, width),
+        face: faceOfStyle(style),
         size,
         colour: style.ink,
         anchor: 'middle',
@@ -61,21 +62,29 @@ function wordsNodes(
 /** Rows of one piece on the screen. */
 const PIECE = 12;
 
-/** Where the nth piece of a spark table stands, points from its top. */
-export function pieceSpan(
-  geometry: SparkGeometry,
-  piece: number,
-  rows = PIECE,
-): { from: number; to: number; top: number; bottom: number } {
+/** Some rows of a spark table, with where they begin and end, points from its top. */
+interface RowSpan {
+  from: number;
+  to: number;
+  top: number;
+  bottom: number;
+}
+
+/** Where some rows stand; with the first go the headers, with the last the source. */
+function spanOf(geometry: SparkGeometry, from: number, to: number): RowSpan {
   const count = geometry.resolved.data.rows.length;
-  const from = piece * rows;
-  const to = Math.min(count, from + rows);
   return {
     from,
     to,
-    top: piece === 0 ? 0 : rowTop(geometry, from),
+    top: from === 0 ? 0 : rowTop(geometry, from),
     bottom: to >= count ? geometry.height : rowTop(geometry, to),
   };
+}
+
+/** Where the nth piece of a spark table stands. */
+export function pieceSpan(geometry: SparkGeometry, piece: number, rows = PIECE): RowSpan {
+  const from = piece * rows;
+  return spanOf(geometry, from, Math.min(geometry.resolved.data.rows.length, from + rows));
 }
 
 /** How many pieces a spark table is drawn in. */
@@ -83,15 +92,35 @@ export const piecesOf = ({ resolved }: SparkGeometry, rows = PIECE) =>
   Math.max(1, Math.ceil(resolved.data.rows.length / rows));
 
 /** The nth piece of a spark table as a scene of its own: the first has the headers, the last the source. */
-export function sparkPiece(geometry: SparkGeometry, piece: number, rows = PIECE): Scene {
+export const sparkPiece = (geometry: SparkGeometry, piece: number, rows = PIECE): Scene =>
+  spanScene(geometry, pieceSpan(geometry, piece, rows));
+
+/** A strip of a spark table for a picture that is put together of such: rules on its edges reach over them, so its neighbours are drawn, too. */
+interface SparkStrip {
+  top: number;
+  bottom: number;
+  /** the strip within more rows, and where these begin */
+  drawn(): { scene: Scene; top: number };
+}
+
+/** A spark table in strips of so many rows. */
+export function sparkStrips(geometry: SparkGeometry, rows: number): SparkStrip[] {
+  const count = geometry.resolved.data.rows.length;
+  return Array.from({ length: piecesOf(geometry, rows) }, (_, index): SparkStrip => {
+    const { from, to, top, bottom } = pieceSpan(geometry, index, rows);
+    const span = spanOf(geometry, Math.max(0, from - 1), Math.min(count, to + 1));
+    return { top, bottom, drawn: () => ({ scene: spanScene(geometry, span), top: span.top }) };
+  });
+}
+
+function spanScene(geometry: SparkGeometry, span: RowSpan): Scene {
   const { resolved, style, width, slots, headBottom, bottom } = geometry;
   const { spec } = resolved;
-  const span = pieceSpan(geometry, piece, rows);
-  const isFirst = piece === 0;
+  const isFirst = span.from === 0;
   const isLast = span.to >= resolved.data.rows.length;
   const { sizes } = style;
   const frame: SceneNode[] = [
-    { kind: 'rect', x: 0, y: 0, width, height: span.bottom - span.top, fill: '#ffffff' },
+    { kind: 'rect', x: 0, y: 0, width, height: span.bottom - span.top, fill: geometry.style.ground },
     ...frameNodes(geometry, span.from, span.to, span.top),
   ];
   if (isFirst)
@@ -155,4 +184,4 @@ export const drawSparkTable = (
   style: HouseStyle,
   locale: Locale,
   pixel = PRINT_PIXEL,
-): Scene => layoutSparkTable(resolveSparkTable(spec, table, locale), style, locale, pixel);
+): Scene => layoutSparkTable(resolveSparkTable(spec, table, style, locale), style, locale, pixel);

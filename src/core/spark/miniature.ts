@@ -1,4 +1,5 @@
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../scene/scene.ts';
+import type { HouseStyle } from '../style/style.ts';
 import type { Table } from '../table/column.ts';
 import type { Locale } from '../text/locale.ts';
 import { PRINT_PIXEL, sparklineNodes } from './cell.ts';
@@ -99,10 +100,11 @@ function little(spec: SparkTableSpec, table: Table): [SparkTableSpec, Table] {
 export function sparkMiniature(
   spec: SparkTableSpec,
   table: Table,
+  style: HouseStyle,
   locale: Locale,
   width: number,
   height: number,
 ): Scene {
   const [few, part] = little(spec, table);
-  return sketch(resolveSparkTable(few, part, locale), width, height);
+  return sketch(resolveSparkTable(few, part, style, locale), width, height);
 }

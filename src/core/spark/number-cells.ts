@@ -1,9 +1,6 @@
 /** Columns of numbers in print: written alike, so that they align on their decimal marks. */
 import type { Locale } from '../text/locale.ts';
-import { decimalsOfValues, formatBeside, formatNumber } from '../text/number.ts';
-
-/** Marks a missing number in print. */
-export const NONE = '–';
+import { decimalsOfValues, formatBeside, formatNumber, missingSign } from '../text/number.ts';
 
 /** Numbers of all records as they are printed. */
 export interface NumberCells {
@@ -25,13 +22,15 @@ interface Writing {
   percent: boolean;
   /** unit of each record; null for those without */
   unitOf(record: number): string | null;
+  /** how many records are no sums; the numbers of these say how many decimals there are */
+  own: number;
   /** what else stands behind a number, such as its period */
   asideOf?(record: number): string;
 }
 
 /** Writes numbers of all records; those in one unit have the same decimals. */
 export function numberCells(values: Float64Array, writing: Writing, locale: Locale): NumberCells {
-  const { signed, percent, unitOf, asideOf } = writing;
+  const { signed, percent, own, unitOf, asideOf } = writing;
   const byUnit = new Map<string | null, number[]>();
   values.forEach((value, record) => {
     if (Number.isNaN(value)) return;
@@ -40,12 +39,19 @@ export function numberCells(values: Float64Array, writing: Writing, locale: Loca
     if (known) known.push(value);
     else byUnit.set(unit, [value]);
   });
+  // A sum many times as large as its parts must not take theirs away.
+  const decimalsOfUnit = (unit: string | null) => {
+    const parts = [...values.subarray(0, own)].filter(
+      (value, record) => !Number.isNaN(value) && unitOf(record) === unit,
+    );
+    return decimalsOfValues(parts.length > 0 ? parts : (byUnit.get(unit) ?? []), locale.decimals ?? null);
+  };
   const decimalsOf = new Map(
-    [...byUnit].map(([unit, known]) => [unit, writing.decimals ?? (percent ? 1 : decimalsOfValues(known, null))]),
+    [...byUnit.keys()].map((unit) => [unit, writing.decimals ?? (percent ? 1 : decimalsOfUnit(unit))]),
   );
   const isMixed = byUnit.size > 1;
   const texts = Array.from(values, (value, record) => {
-    if (Number.isNaN(value)) return NONE;
+    if (Number.isNaN(value)) return missingSign(locale);
     const decimals = decimalsOf.get(unitOf(record)) ?? 0;
     const shown = percent ? value * 100 : value;
     // A change of nearly nothing is none; a value of nearly nothing is one.

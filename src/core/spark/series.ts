@@ -1,5 +1,6 @@
 /** The values sparklines run through: one grid of numbers for each column of sparklines, a row for each record. */
 import type { FigureWindow } from '../figure/spec.ts';
+import { SPREADS, type Spread, type Statistic, statistic } from '../table/calc/together.ts';
 import { chooseAcross } from '../table/choose.ts';
 import { type Column, columnOf, type Table } from '../table/column.ts';
 import { periodNumber, yearBefore } from '../table/periods.ts';
@@ -62,6 +63,45 @@ export function yearBeforeAt({ data, stride }: Grid, record: number, { course, f
     values.push(value === undefined || Number.isNaN(value) ? null : value);
   }
   return values;
+}
+
+/** The values of a record in the years before each place of a window, as far as there are any. */
+export function yearsBeforeAt(
+  { data, stride }: Grid,
+  record: number,
+  { course, from, to }: Places,
+  years: number,
+): number[][] {
+  return Array.from({ length: to - from }, (_, index) => {
+    const found: number[] = [];
+    let place = from + index;
+    for (let back = 0; back < years && place >= 0; back++) {
+      place = course.yearBefore[place] ?? -1;
+      const value = place < 0 ? Number.NaN : (data[record * stride + place] ?? Number.NaN);
+      if (!Number.isNaN(value)) found.push(value);
+    }
+    return found;
+  });
+}
+
+/** A band of years before and their mean, by place; null where there are none. */
+export interface PastBand {
+  low: Values;
+  high: Values;
+  mean: Values;
+}
+
+/** The band of a record that a sparkline's reference asks for. */
+export function pastBandOf(
+  grid: Grid,
+  record: number,
+  places: Places,
+  { years, spread }: { years: number; spread: Spread },
+): PastBand {
+  const values = yearsBeforeAt(grid, record, places, years);
+  const of = (what: Statistic) => values.map((own) => statistic(own, what));
+  const [low, high] = SPREADS[spread];
+  return { low: of(low), high: of(high), mean: of('mean') };
 }
 
 const NOWHERE: Course = { at: [], interval: null, dates: null, yearBefore: new Int32Array(0), unfinished: 0 };
@@ -179,12 +219,12 @@ export const areAlike = (records: readonly SparkRecord[], members: readonly numb
 
 /**
  * Fills the rows of the sums. A place at which a member has no value has no
- * sum, unless missing values count as zero; a mean is of those that are known.
+ * sum, unless missing values count as zero or a sum is of the parts that are known; a mean is of those that are known.
  */
 export function sumUp(
   grid: Grid,
   { records, own }: Pick<Records, 'records' | 'own'>,
-  sums: 'sum' | 'mean',
+  { sums, partial }: { sums: 'sum' | 'mean'; partial: boolean },
   missingIsZero: boolean,
 ): void {
   const { data, stride } = grid;
@@ -199,7 +239,7 @@ export function sumUp(
         sum += value;
         known++;
       }
-      const isWhole = known === members.length || (known > 0 && missingIsZero);
+      const isWhole = known === members.length || (known > 0 && (missingIsZero || partial));
       data[index * stride + place] =
         sums === 'mean'
           ? known > 0

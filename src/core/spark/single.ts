@@ -6,8 +6,6 @@ import { cellOf, type ResolvedColumn, type ResolvedSparkline, type SparkCell } f
 import { barNodes } from './row-nodes.ts';
 import { sayBar, sayCell } from './say.ts';
 
-const GROUND = '#ffffff';
-
 /** One cell of a column of sparklines or level bars, at its printed size. */
 export function singleScene(geometry: SparkGeometry, column: ResolvedColumn, record: number): Scene | null {
   const { resolved, pitch, pixel, style, locale } = geometry;
@@ -20,10 +18,10 @@ export function singleScene(geometry: SparkGeometry, column: ResolvedColumn, rec
     return {
       ...shared,
       description: `${name}: ${sayBar(column, record, locale)}.`,
-      nodes: barNodes(column, record, box, pitch, style.ink),
+      nodes: barNodes(column, record, box, pitch, style),
     };
   const cell = cellOf(column, resolved.data, record);
-  const pen = { ink: style.quiet, ground: GROUND, pixel };
+  const pen = { ink: style.quiet, ground: style.ground, pixel };
   return {
     ...shared,
     description: `${name}: ${sayCell(column, record, locale)}.`,
@@ -75,7 +73,7 @@ export function wordSparkline(
   const width = Math.max(LEAST_WIDTH * size, Math.min(MOST_WIDTH * size, (own.width / own.height) * height));
   const cell = cellOf(column, resolved.data, record);
   const name = resolved.data.records[record]?.name ?? '';
-  const pen = { ink: style.quiet, ground: GROUND, pixel };
+  const pen = { ink: style.quiet, ground: style.ground, pixel };
   const nodes = cell ? sparklineNodes(shrunk(cell, height / own.height), { left: 0, top: 0, width, height }, pen) : [];
   return {
     scene: {

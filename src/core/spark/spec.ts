@@ -1,8 +1,11 @@
 import * as z from 'zod';
-import { Aside, FigureWindow } from '../figure/spec.ts';
+import { FigureWindow } from '../figure/spec.ts';
+import { Aside } from '../named/aside.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
-import { Colour } from '../style/colour.ts';
+import { byHouse, type Dressed, houseColour } from '../style/by-house.ts';
+import { GAPS } from '../style/vocabulary.ts';
+import { SpreadName } from '../table/calc/together.ts';
 import { Words } from '../text/rich.ts';
 import { lookParts } from './look.ts';
 
@@ -51,6 +54,7 @@ export const SparkException = z.strictObject({
   scale: SparkScale.optional(),
 });
 export type SparkException = z.infer<typeof SparkException>;
+export type DressedException = Dressed<SparkException>;
 
 export const Sparkline = z.strictObject({
   ...headed,
@@ -65,19 +69,25 @@ export const Sparkline = z.strictObject({
   edge: z.union([z.literal('year before'), z.strictObject({ column: Key })]).default('year before'),
   scale: SparkScale.default(SparkScale.parse({})),
   ...lookParts,
-  weight: lookParts.weight.default(0.9),
+  weight: lookParts.weight.default('house'),
   emphasis: lookParts.emphasis.default([]),
   markers: lookParts.markers.default({ on: 'none', size: 1.6 }),
+  fill: lookParts.fill.default('zero'),
+  fillOpacity: lookParts.fillOpacity.default(null),
   zeroLine: lookParts.zeroLine.default(false),
   background: lookParts.background.default(null),
-  gaps: z.enum(['break', 'bridge', 'zero']).default('break'),
-  /** behind the line: the row's mean, a value, a column, or a band of so many standard deviations around the mean */
+  gaps: byHouse(z.enum(GAPS), ({ gaps }) => gaps).default('house'),
+  /** behind the line: the row's mean, a value, a column, a band of so many standard deviations around the mean, or of the same periods in years before, with their mean */
   reference: z
     .union([
       z.enum(['none', 'mean']),
       z.strictObject({ value: size }),
       z.strictObject({ column: Key }),
       z.strictObject({ deviations: z.number().positive('A band is wider than nothing.').max(10) }),
+      z.strictObject({
+        years: z.number().int().min(2, 'At least two years make a band.').max(50, 'A band takes at most 50 years.'),
+        spread: SpreadName,
+      }),
     ])
     .default('none'),
   exceptions: keyed(z.array(SparkException).max(2000), 'row', 'exceptions').default([]),
@@ -86,6 +96,7 @@ export const Sparkline = z.strictObject({
   width: CellWidth,
 });
 export type Sparkline = z.infer<typeof Sparkline>;
+export type DressedSparkline = Dressed<Sparkline>;
 
 export const DERIVED = ['last', 'first', 'high', 'low', 'mean', 'change', 'change on the year', 'slope'] as const;
 export type DerivedKind = (typeof DERIVED)[number];
@@ -112,14 +123,14 @@ export const SparkColumn = z.discriminatedUnion('kind', [
     kind: z.literal('level bars'),
     /** one value as a share of the ceiling that all rows have in common */
     draw: z.literal('level bar'),
-    colour: Colour,
+    colour: houseColour({ house: 0 }),
     /** the value of a full bar: the highest of all rows and of the target, or a given one */
     ceiling: z.union([z.literal('highest'), size.positive('A full bar stands for a value above zero.')]),
     /** a tick across every bar; null for none */
     target: size.nonnegative('A level bar begins at zero, so its target is not below it.').nullable(),
     /** rows with a colour of their own */
     exceptions: keyed(
-      z.array(z.strictObject({ row: z.string().max(500), colour: Colour })).max(2000),
+      z.array(z.strictObject({ row: z.string().max(500), colour: houseColour({ house: 0 }) })).max(2000),
       'row',
       'exceptions',
     ).default([]),
@@ -127,8 +138,10 @@ export const SparkColumn = z.discriminatedUnion('kind', [
   }),
 ]);
 export type SparkColumn = z.infer<typeof SparkColumn>;
+export type DressedColumn = Dressed<SparkColumn>;
 export type SparkColumnOf<Kind extends SparkColumn['kind']> = Extract<SparkColumn, { kind: Kind }>;
 export type LevelBars = SparkColumnOf<'level bars'>;
+export type DressedBars = Dressed<LevelBars>;
 
 /** A row of sums: whether it is there, and what it is called. */
 const SumRow = z.strictObject({ shown: z.boolean(), name: z.string().max(200) });
@@ -143,6 +156,8 @@ export const orderParts = {
   total: SumRow,
   /** what a subtotal or total is of the rows it stands for */
   sums: z.enum(['sum', 'mean']),
+  /** a sum stands for the parts that are known where one is missing; otherwise it is missing, too */
+  partial: z.boolean(),
   /** rows whose names hold this are shown, where * stands for any letters; empty for all */
   filter: z.string().max(200),
 };
@@ -152,6 +167,7 @@ const SparkOrder = z.strictObject({
   subtotals: SumRow.default({ shown: false, name: 'Subtotal' }),
   total: SumRow.default({ shown: false, name: 'Total' }),
   sums: orderParts.sums.default('sum'),
+  partial: orderParts.partial.default(false),
   filter: orderParts.filter.default(''),
 });
 
@@ -190,3 +206,5 @@ export const SparkTableSpec = z.strictObject({
   asides: keyed(z.array(Aside).max(100), 'check', 'notes set aside').default([]),
 });
 export type SparkTableSpec = z.infer<typeof SparkTableSpec>;
+/** A spark table with all that the house decides put in: what is drawn. */
+export type DressedSparkTable = Dressed<SparkTableSpec>;

@@ -1,5 +1,7 @@
 /** The words of a spark table: title, subtitle and source, with facts that follow its sparklines. */
+
 import type { HouseStyle } from '../style/style.ts';
+import { faceOfStyle, headingFace } from '../style/type.ts';
 import { type PlacedRun, placeRuns, plainWords, type SayFact, type Type, type Words } from '../text/rich.ts';
 import { type SparkData, shownRecords } from './data.ts';
 import type { ResolvedColumn } from './resolve.ts';
@@ -22,9 +24,9 @@ export type WordsPart = keyof SparkTableSpec['words'];
 
 /** The type that each of the words is set in. */
 export function typeOfWords(part: WordsPart, style: HouseStyle): Type {
-  const { sizes, ink, quiet } = style;
-  if (part === 'title') return { face: 'sans-600', size: sizes.title, colour: ink };
-  return { face: 'sans-400', size: sizes[part], colour: quiet };
+  const { sizes, bold, ink, quiet } = style;
+  if (part === 'title') return { face: headingFace(style, bold.title ? 600 : 400), size: sizes.title, colour: ink };
+  return { face: faceOfStyle(style, bold[part] ? 600 : 400), size: sizes[part], colour: quiet };
 }
 
 /** Words in lines of a width; none where they say nothing. */

@@ -1,9 +1,7 @@
 /** Opacities of areas, from 0 to 1: faint enough to read lines and labels over them in print. */
 export const OPACITIES = {
-  /** the area at a line of a figure */
+  /** the area at a line of a figure, or of a sparkline */
   area: 0.16,
-  /** the area of a sparkline, which has no grid behind it */
-  sparkArea: 0.22,
   /** the band between the edges of a sparkline's range */
   sparkBand: 0.28,
   /** the band of deviations behind a sparkline */

@@ -60,11 +60,13 @@ export type Column = ColumnMeta & {
   cells: readonly Cell[];
   /** there while a table is read, compared or read anew; tables that are shown are loaded without it */
   received?: ReceivedTexts;
+  /** of a statistic of years before: of how many it was to be, and how many are there for each row */
+  restsOn?: { said: number; there: readonly number[] };
 };
 
 /** What is known of a column, without its cells. */
 export function metaOf(column: Column): ColumnMeta {
-  const { cells: _, received: __, ...meta } = column;
+  const { cells: _, received: __, restsOn: ___, ...meta } = column;
   return meta;
 }
 

@@ -4,7 +4,7 @@ import { Refusal } from '../refusal.ts';
 const MOST_ROWS = 2_000_000;
 const MOST_CELLS = 8_000_000;
 /** Columns of a table; a table whose periods stand across has more before it is turned. */
-const MOST_COLUMNS = 2000;
+export const MOST_COLUMNS = 2000;
 const MOST_ACROSS = 20_000;
 /** Letters of one cell, beyond which a quote was never closed. */
 const MOST_LETTERS = 100_000;

@@ -77,6 +77,10 @@ function plainDigits(digits: string, decimal: '.' | ','): string | null {
 const CREDIT = /^cr\.?$/i;
 const DEBIT = /^dr\.?$/i;
 
+/** A number that someone types: with a comma before one or two decimals, or a point; null where it is none. */
+export const numberTyped = (text: string): number | null =>
+  readNumber(text, { decimal: /,\d{1,2}$/.test(text.trim()) ? ',' : '.', magnitudes: true, unit: null });
+
 /** Reads one number under a style; null when the text is not a number. The value of "12.5 %" is 12.5. */
 export function readNumber(text: string, style: NumberStyle): number | null {
   const plain = style.decimal === '.' ? plainNumber(text) : Number.NaN;

@@ -10,11 +10,11 @@ const ENGLISH = localeOf(LOCALES[0]);
 /** Flags of values that will still change. */
 const PROVISIONAL = /^\(?(?:p|e|f|pe|ep|prov|est)\.?\)?$/;
 
-/** True for a number with such a flag beside it. */
-const isProvisional = (text: string) => {
-  const parts = partsOfNumber(text);
+/** True for the received text of a number with such a flag beside it. */
+export function isMarkedProvisional(text: string | null): boolean {
+  const parts = text === null ? null : partsOfNumber(text);
   return parts !== null && PROVISIONAL.test(parts.word ?? parts.marks ?? '');
-};
+}
 
 /** The first date from which on, and only from there, some column has such values; null where they stand elsewhere, too. */
 function provisionalFrom(dates: Column & { kind: 'date' }, columns: readonly Column[]): number | null {
@@ -23,7 +23,7 @@ function provisionalFrom(dates: Column & { kind: 'date' }, columns: readonly Col
   dates.cells.forEach((date, row) => {
     if (typeof date !== 'number') return;
     const texts = columns.flatMap(({ kind, received }) => (kind === 'number' ? (received?.[row] ?? []) : []));
-    if (texts.some(isProvisional)) from = Math.min(from, date);
+    if (texts.some(isMarkedProvisional)) from = Math.min(from, date);
     else lastFinished = Math.max(lastFinished, date);
   });
   return Number.isFinite(from) && lastFinished < from && Number.isFinite(lastFinished) ? from : null;
@@ -40,9 +40,7 @@ export function markProvisional(columns: Column[], reading: Reading): { columns:
   const from = flagged.length > 0 ? provisionalFrom(dates, flagged) : null;
   if (from === null) return { columns, findings: [] };
   const named = listed(
-    flagged
-      .filter(({ received }) => received?.some((text) => text !== null && isProvisional(text)))
-      .map(({ title }) => title),
+    flagged.filter(({ received }) => received?.some((text) => isMarkedProvisional(text))).map(({ title }) => title),
   );
   const said = `values from ${formatPeriod(from, dates.interval, ENGLISH)} on are marked as provisional or estimated in ${named}`;
   if (reading.provisional !== true)

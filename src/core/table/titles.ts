@@ -1,3 +1,5 @@
+import { cutTo } from '../text/letters.ts';
+
 /** Reading column titles: keys, names fit for print, and units that a title carries. */
 
 const CURRENCIES = new Set(['eur', 'usd', 'gbp', 'chf', 'sek', 'nok', 'dkk', 'pln', 'isk', 'czk', 'jpy', 'cad', 'aud']);
@@ -18,9 +20,8 @@ export function keysOf(titles: readonly string[]): string[] {
       .replace(/\p{M}/gu, '')
       .toLowerCase()
       .replace(/[^\p{L}\p{N}]+/gu, '_')
-      .replace(/^_+|_+$/g, '')
-      .slice(0, 80);
-    const base = plain || `column_${index + 1}`;
+      .replace(/^_+|_+$/g, '');
+    const base = cutTo(plain, 80) || `column_${index + 1}`;
     let key = base;
     for (let count = 2; used.has(key); count++) key = `${base}_${count}`;
     used.add(key);

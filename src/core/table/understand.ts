@@ -6,7 +6,7 @@ import type { Column, Table } from './column.ts';
 import { markByExtract } from './extract-date.ts';
 import { inferColumn, type Known } from './infer.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
-import { limitColumns } from './limits.ts';
+import { limitColumns, MOST_COLUMNS } from './limits.ts';
 import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
@@ -190,7 +190,8 @@ function layOut(raw: RawRows, reading: Reading): Laid {
   const found = findBlock(raw, reading);
   if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
   refuseProse(raw);
-  const turned = reading.turned ?? isSeriesInRows(found);
+  // More series than a table has columns stay in their rows, where a spark table has a line for each.
+  const turned = reading.turned ?? (isSeriesInRows(found) && found.body.rows.length < MOST_COLUMNS);
   const { header, headerLine, body } = turned ? turnBlock(found) : found;
   const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found), ...layoutRemarks(found)];
   let headerWidth = header?.length ?? 0;

@@ -26,6 +26,14 @@ export interface Locale {
   half: string;
   /** thousands, millions and billions, as a caption says them */
   powers: readonly [string, string, string];
+  /** the sign before what is below zero; a true minus where a house says nothing else */
+  minus?: string;
+  /** where a sign of money stands; as the language has it where a house says nothing else */
+  currency?: 'before' | 'after';
+  /** what stands for a missing value; a dash where a house says nothing else */
+  missing?: string;
+  /** decimals that values have at most, where a house says so */
+  decimals?: number;
   /** blank between a number and its percent sign */
   beforePercent: string;
 }

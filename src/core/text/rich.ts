@@ -1,9 +1,12 @@
 /** Words with bold, italic, raised, lowered and coloured runs, and facts that follow the data. */
+
 import * as z from 'zod';
 import { Colour } from '../style/colour.ts';
-import type { FaceId } from './faces.ts';
+import { type FaceId, faceBeside, faceKey } from '../type/faces.ts';
 import { FACT_PARTS, type FactPart, FactRef } from './fact-ref.ts';
+import { lettersOf } from './letters.ts';
 import { textWidth } from './measure.ts';
+import { inSeenOrder } from './run-order.ts';
 
 const style = {
   bold: z.literal(true).optional(),
@@ -63,14 +66,18 @@ export interface PlacedRun {
 }
 
 export interface Type {
-  face: 'sans-400' | 'sans-600';
+  face: FaceId;
   size: number;
   colour: string;
 }
 
 function typeOf(run: Run, type: Type): Omit<PlacedRun, 'text' | 'x'> {
-  const bold = run.bold || type.face === 'sans-600';
-  const face: FaceId = run.italic ? (bold ? 'sans-600-italic' : 'sans-400-italic') : bold ? 'sans-600' : 'sans-400';
+  // Bold within semibold words is heavier than these, so that it is seen.
+  const { grade } = faceKey(type.face);
+  const face = faceBeside(type.face, {
+    grade: run.bold ? (grade === 600 ? 900 : 600) : grade,
+    italic: run.italic === true,
+  });
   const size = run.raised ? Math.round(type.size * 66) / 100 : type.size;
   const down = run.raised === 'super' ? -type.size * 0.34 : run.raised === 'sub' ? type.size * 0.16 : 0;
   return { face, size, down, colour: run.colour ?? type.colour };
@@ -132,7 +139,7 @@ export function placeRuns(words: Words, type: Type, say: SayFact, width: number,
         add(piece);
         continue;
       }
-      for (const letter of piece.text) {
+      for (const letter of lettersOf(piece.text)) {
         const letterWidth = textWidth(letter, piece.face, piece.size);
         if (x > 0 && x + letterWidth > width) breakLine();
         add({ ...piece, text: letter, width: letterWidth });
@@ -156,14 +163,14 @@ export function placeRuns(words: Words, type: Type, say: SayFact, width: number,
     }
   }
   close();
-  if (lines.length <= most) return lines;
+  if (lines.length <= most) return lines.map(inSeenOrder);
   const kept = lines.slice(0, most);
   const last = kept.at(-1) ?? [];
   const end = last.at(-1);
   const widthOf = (run: PlacedRun) => run.x + textWidth(`${run.text}…`, run.face, run.size);
   if (end) {
-    while (end.text !== '' && widthOf(end) > width) end.text = [...end.text].slice(0, -1).join('').trimEnd();
+    while (end.text !== '' && widthOf(end) > width) end.text = lettersOf(end.text).slice(0, -1).join('').trimEnd();
     end.text += '…';
   }
-  return kept;
+  return kept.map(inSeenOrder);
 }

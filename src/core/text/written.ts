@@ -1,6 +1,8 @@
 /** For which data words were written by hand: what they are held against when the data move on. */
+
 import * as z from 'zod';
 import { asOne } from '../named/keyed.ts';
+import { cutTo } from './letters.ts';
 import { runsOfWords, type Words } from './rich.ts';
 
 const Place = z.union([z.number(), z.string().max(500)]);
@@ -33,10 +35,12 @@ export type Written = z.infer<typeof Written>;
 
 /** What of words was typed; a blank for what follows the data by itself. */
 export const typedIn = (words: Words): string =>
-  runsOfWords(words)
-    .map((run) => ('text' in run ? run.text : ' '))
-    .join('')
-    .slice(0, 8000);
+  cutTo(
+    runsOfWords(words)
+      .map((run) => ('text' in run ? run.text : ' '))
+      .join(''),
+    8000,
+  );
 
 /** Of words of which it is not known for which data they were written; null for words without a typed letter or digit. */
 export function writtenForNone(words: Words): Written | null {

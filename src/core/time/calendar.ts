@@ -66,20 +66,30 @@ export function daysInMonth(year: number, month: number): number {
   return month === 3 || month === 5 || month === 8 || month === 10 ? 30 : 31;
 }
 
+/** Where periods begin that need not be those of the calendar. */
+export interface Starts {
+  /** first month of years and their quarters, from 1 */
+  yearStart: number;
+  /** first day of weeks, from 1 for Monday */
+  weekStart: number;
+}
+
+/** Years begin in January, weeks on Monday. */
+const PLAIN_STARTS: Starts = { yearStart: 1, weekStart: 1 };
+
 /**
  * The start of the period of `unit` (or of a run of `every` of them, aligned to
- * the calendar) that holds an instant. `yearStart` is the month, from 1, in
- * which years and their quarters begin.
+ * the calendar) that holds an instant.
  */
-export function floorTo(ms: number, unit: CalendarUnit, every = 1, yearStart = 1): number {
+export function floorTo(ms: number, unit: CalendarUnit, every = 1, starts: Starts = PLAIN_STARTS): number {
   const months = MONTHS[unit];
   if (months) {
     const run = months * every;
-    const shift = yearStart - 1;
+    const shift = starts.yearStart - 1;
     return monthStart(Math.floor((monthIndex(ms) - shift) / run) * run + shift);
   }
   const length = (MILLISECONDS[unit] ?? DAY) * every;
-  const origin = unit === 'week' ? FIRST_MONDAY : 0;
+  const origin = unit === 'week' ? FIRST_MONDAY + (starts.weekStart - 1) * DAY : 0;
   return Math.floor((ms - origin) / length) * length + origin;
 }
 
@@ -94,21 +104,26 @@ export function addUnits(ms: number, unit: CalendarUnit, count: number): number 
 }
 
 /** The first period start at or after an instant. */
-export function ceilTo(ms: number, unit: CalendarUnit, every = 1, yearStart = 1): number {
-  const floor = floorTo(ms, unit, every, yearStart);
+export function ceilTo(ms: number, unit: CalendarUnit, every = 1, starts: Starts = PLAIN_STARTS): number {
+  const floor = floorTo(ms, unit, every, starts);
   return floor === ms ? ms : addUnits(floor, unit, every);
 }
 
 /** The period starts from the one that holds `from` up to, and without, `to`. */
-export function periodsOf(from: number, to: number, unit: CalendarUnit, every = 1, yearStart = 1): number[] {
-  const starts: number[] = [];
-  for (let at = floorTo(from, unit, every, yearStart); at < to; at = addUnits(at, unit, every)) {
-    starts.push(at);
+export function periodsOf(
+  from: number,
+  to: number,
+  unit: CalendarUnit,
+  every = 1,
+  starts: Starts = PLAIN_STARTS,
+): number[] {
+  const found: number[] = [];
+  for (let at = floorTo(from, unit, every, starts); at < to; at = addUnits(at, unit, every)) {
+    found.push(at);
     // Days aligned to the epoch never stall, but a guard keeps a wrong unit from hanging a page.
-    if (starts.length > 100_000)
-      throw new Error('The date axis would have over 100,000 periods; choose a coarser one.');
+    if (found.length > 100_000) throw new Error('The date axis would have over 100,000 periods; choose a coarser one.');
   }
-  return starts;
+  return found;
 }
 
 /** The instant as an ISO 8601 date, or date and time when it is not midnight, with seconds where it has some. */

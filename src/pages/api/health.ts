@@ -1,11 +1,12 @@
-import type { APIRoute } from 'astro';
 import { sql } from 'kysely';
 import { database } from '../../server/database.ts';
-import { answer, json } from '../../server/http.ts';
+import { ofNone } from '../../server/endpoint.ts';
+import { json } from '../../server/http.ts';
+import { warmUp } from '../../server/work/pool.ts';
 
-/** Answers once the server runs and reaches its database. */
-export const GET: APIRoute = () =>
-  answer(async () => {
-    await sql`select 1`.execute(database());
-    return json({ ready: true });
-  });
+/** Answers once the server runs and reaches its database; the first to ask has its threads started. */
+export const GET = ofNone('ask', async () => {
+  warmUp();
+  await sql`select 1`.execute(database());
+  return json({ ready: true });
+});

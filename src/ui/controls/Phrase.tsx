@@ -1,6 +1,6 @@
 /** The changeable words of a sentence: a text, a number or a choice, underlined with dots. */
 import { type KeyboardEvent, useCallback, useEffect, useId, useRef, useState } from 'react';
-import { readNumber } from '../../core/table/numbers.ts';
+import { numberTyped } from '../../core/table/numbers.ts';
 import { seenNow, whileTyping } from '../state/typing.ts';
 
 interface PhraseTextProps {
@@ -14,6 +14,8 @@ interface PhraseTextProps {
   /** several lines, in a box instead of a word */
   rows?: number;
   numeric?: boolean;
+  /** has the focus and its words marked from the beginning */
+  isFocused?: boolean;
   /** takes the text on Enter or on leaving the field only, for what does something when it is taken */
   atOnce?: boolean;
 }
@@ -113,7 +115,11 @@ function useTyped({
 }
 
 /** A text among the words of a sentence. */
-export function PhraseText({ label, placeholder, className = '', colour, rows, ...text }: PhraseTextProps) {
+export function PhraseText({ label, placeholder, className = '', colour, rows, isFocused, ...text }: PhraseTextProps) {
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (isFocused) field.current?.select();
+  }, [isFocused]);
   const { draft, error, type, begin, confirm, end, goBack } = useTyped(text);
   const errorId = useId();
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
@@ -147,6 +153,7 @@ export function PhraseText({ label, placeholder, className = '', colour, rows, .
       ) : (
         <input
           {...shared}
+          ref={field}
           type="text"
           inputMode={text.numeric ? 'decimal' : undefined}
           className={`phrase ${className}`}
@@ -186,41 +193,9 @@ export function PhraseNumber({ label, value, automatic, onCommit, className = ''
       className={className}
       onCommit={(text) => {
         if (text.trim() === '') return automatic === undefined ? 'Give a number.' : onCommit(null);
-        const number = readNumber(text, {
-          decimal: /,\d{1,2}$/.test(text.trim()) ? ',' : '.',
-          magnitudes: true,
-          unit: null,
-        });
+        const number = numberTyped(text);
         return number === null ? `“${text}” is not a number.` : onCommit(number);
       }}
     />
-  );
-}
-
-interface PhraseChoiceProps<Value extends string> {
-  label: string;
-  value: Value;
-  options: readonly { value: Value; name: string }[];
-  onCommit(value: Value): void;
-}
-
-/** One of a few words. */
-export function PhraseChoice<Value extends string>({ label, value, options, onCommit }: PhraseChoiceProps<Value>) {
-  return (
-    <select
-      aria-label={label}
-      className="phrase cursor-pointer"
-      value={value}
-      onChange={(event) => {
-        const chosen = options.find((option) => option.value === event.target.value);
-        if (chosen) onCommit(chosen.value);
-      }}
-    >
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.name}
-        </option>
-      ))}
-    </select>
   );
 }

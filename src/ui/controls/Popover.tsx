@@ -5,6 +5,7 @@ import {
   flip,
   offset,
   shift,
+  size,
   useClick,
   useDismiss,
   useFloating,
@@ -40,12 +41,30 @@ export function Popover({
   id,
 }: PopoverProps) {
   const [open, setOpen] = useState(false);
+  // In the dock it stays within the dock, so that it never stands over the sheet.
+  const [home, setHome] = useState<HTMLElement | null>(null);
   const name = label.split(':')[0] ?? label;
   const { refs, floatingStyles, context } = useFloating({
     open,
-    onOpenChange: setOpen,
-    placement,
-    middleware: [offset(6), flip(), shift({ padding: 8 })],
+    onOpenChange: (now) => {
+      setHome(refs.domReference.current?.closest<HTMLElement>('[data-holds-popovers]') ?? null);
+      setOpen(now);
+    },
+    placement: home ? 'right-start' : placement,
+    middleware: home
+      ? [
+          offset(6),
+          flip({ boundary: home }),
+          shift({ boundary: home, crossAxis: true, padding: 4 }),
+          size({
+            boundary: home,
+            padding: 4,
+            apply: ({ elements }) => {
+              elements.floating.style.maxHeight = `${home.clientHeight - 8}px`;
+            },
+          }),
+        ]
+      : [offset(6), flip(), shift({ padding: 8 })],
     whileElementsMounted: autoUpdate,
   });
   const { getReferenceProps, getFloatingProps } = useInteractions([

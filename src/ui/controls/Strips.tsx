@@ -31,7 +31,8 @@ export function Strips<Id extends string>(props: StripsProps<Id>) {
   return (
     <section
       aria-label={label}
-      className={`flex shrink-0 flex-col border-t border-rule bg-base-100 ${folded ? '' : height}`}
+      data-holds-popovers
+      className={`roomy flex shrink-0 flex-col border-t border-rule bg-base-100 ${folded ? '' : height}`}
     >
       <div className="flex h-9 shrink-0 items-end border-b border-rule bg-base-200 pr-3 pl-3.5">
         <div
@@ -59,7 +60,7 @@ export function Strips<Id extends string>(props: StripsProps<Id>) {
         <span className="ml-auto min-w-0 truncate pl-3 pb-1.5 text-[13px] whitespace-nowrap text-quiet">{aside}</span>
         <button
           type="button"
-          className="btn btn-ghost btn-xs btn-square mb-1 ml-2"
+          className="btn btn-ghost btn-xs btn-square mb-1 ml-2 shrink-0"
           aria-label={folded ? 'Unfold the dock' : 'Fold the dock away'}
           aria-expanded={!folded}
           onClick={() => onFold(!folded)}

@@ -1,11 +1,20 @@
 /** Small words of sentences, shared by all strips. */
-import { PhraseChoice } from './Phrase.tsx';
+import type { ReactNode } from 'react';
+import { PhraseChoice } from './Choice.tsx';
 
 /** A line of words and fields. */
 export const sentence = 'flex flex-wrap items-baseline gap-x-1.5 leading-7';
 
 /** Options that are called what they are. */
 export const same = <Value extends string>(values: readonly Value[]) => values.map((value) => ({ value, name: value }));
+
+/** Words of a sentence with the comma or stop that stands at the last of them, also at the end of a line. */
+export const Joined = ({ by, children }: { by: string; children: ReactNode }) => (
+  <span className="inline-flex flex-wrap items-baseline gap-x-1.5">
+    {children}
+    <span className="-ml-1.5">{by}</span>
+  </span>
+);
 
 /** A choice between two words that reads as one. */
 export function YesNo({

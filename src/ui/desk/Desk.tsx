@@ -1,7 +1,8 @@
 import { FilePlus2, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Wordmark } from '../controls/Wordmark.tsx';
-import { createReport, removeReport } from '../state/api.ts';
+import { createReport, openBundle, removeReport, type StyleSummary } from '../state/api.ts';
+import { base64Of } from '../state/base64.ts';
 
 export interface DeskReport {
   id: string;
@@ -15,6 +16,14 @@ export interface DeskReport {
   unreadable: string | null;
 }
 
+/** A report that is off the Desk. */
+export interface AwayReport {
+  id: string;
+  title: string;
+  /** the day on which it is cleared for good */
+  until: string;
+}
+
 const MONTHS = 'January February March April May June July August September October November December'.split(' ');
 
 /** The month that is running, as an edition. */
@@ -26,7 +35,15 @@ function thisEdition(): string {
 const count = (amount: number, name: string) => `${amount} ${name}${amount === 1 ? '' : 's'}`;
 
 /** The home screen: the reports. */
-export default function Desk({ reports }: { reports: DeskReport[] }) {
+export default function Desk({
+  reports,
+  away,
+  styles,
+}: {
+  reports: DeskReport[];
+  away: AwayReport[];
+  styles: StyleSummary[];
+}) {
   const [removed, setRemoved] = useState<string[]>([]);
   const [error, setError] = useState<string | null>(null);
   const attempt = async (work: () => Promise<void>) => {
@@ -48,6 +65,15 @@ export default function Desk({ reports }: { reports: DeskReport[] }) {
       const { id } = await createReport('Untitled report', thisEdition());
       location.assign(`/reports/${id}`);
     });
+  const [busy, setBusy] = useState(false);
+  const open = async (file: File) => {
+    setBusy(true);
+    await attempt(async () => {
+      const { id } = await openBundle(file.name, await base64Of(file));
+      location.assign(`/reports/${id}`);
+    });
+    setBusy(false);
+  };
   const setAway = (id: string, away: boolean) =>
     attempt(async () => {
       await removeReport(id, away);
@@ -62,7 +88,22 @@ export default function Desk({ reports }: { reports: DeskReport[] }) {
       <main className="mx-auto max-w-5xl p-8">
         <div className="mb-5 flex items-center">
           <h1 className="font-serif text-2xl font-semibold">Desk</h1>
-          <button type="button" className="btn btn-primary btn-sm ml-auto" onClick={() => void make()}>
+          <label className="btn btn-sm mr-2 ml-auto cursor-pointer has-focus-visible:outline-2">
+            {busy ? 'Opening …' : 'Open a bundle'}
+            <input
+              type="file"
+              accept=".rizo"
+              className="sr-only"
+              aria-label="Bundle of a report"
+              disabled={busy}
+              onChange={(event) => {
+                const [file] = event.target.files ?? [];
+                event.target.value = '';
+                if (file) void open(file);
+              }}
+            />
+          </label>
+          <button type="button" className="btn btn-primary btn-sm" onClick={() => void make()}>
             <FilePlus2 size={15} aria-hidden="true" /> New report
           </button>
         </div>
@@ -86,8 +127,51 @@ export default function Desk({ reports }: { reports: DeskReport[] }) {
             ),
           )}
         </ul>
+        {styles.length > 0 && (
+          <p className="mt-6 flex flex-wrap items-baseline gap-x-3 text-quiet">
+            House styles:
+            {styles.map(({ id, name, reports: used }) => (
+              <span key={id}>
+                <a className="phrase" href={`/styles/${id}`}>
+                  {name}
+                </a>{' '}
+                {used === 0 ? 'for no report' : `for ${count(used, 'report')}`}
+              </span>
+            ))}
+          </p>
+        )}
+        {away.length > 0 && (
+          <Away
+            reports={away}
+            onBack={(id) =>
+              void attempt(async () => {
+                await removeReport(id, false);
+                location.reload();
+              })
+            }
+          />
+        )}
       </main>
     </div>
+  );
+}
+
+/** What was taken off the Desk before, and can still be brought back. */
+function Away({ reports, onBack }: { reports: AwayReport[]; onBack(id: string): void }) {
+  return (
+    <details className="mt-8 text-quiet">
+      <summary className="cursor-pointer">{count(reports.length, 'report')} off the Desk</summary>
+      <ul className="mt-2 flex flex-col gap-1">
+        {reports.map(({ id, title, until }) => (
+          <li key={id}>
+            “{title}” can be brought back until {until}.{' '}
+            <button type="button" className="phrase" aria-label={`Bring back “${title}”`} onClick={() => onBack(id)}>
+              Bring it back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

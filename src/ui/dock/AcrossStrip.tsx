@@ -3,17 +3,20 @@ import { planPictures } from '../../core/figure/across-axis.ts';
 import type { PlanFit } from '../../core/figure/date-axis.ts';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
-import type { DateAxis, FigureSpec } from '../../core/figure/spec.ts';
+import type { DateAxis, DressedFigure } from '../../core/figure/spec.ts';
 import type { Scene } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
-import { localeOf } from '../../core/text/locale.ts';
-import { run, useReport } from '../state/store.ts';
+import { Joined, sentence } from '../controls/words.tsx';
+import { run } from '../state/store.ts';
+import { useLocale, useStyle } from '../state/style.ts';
 import { DateSentences } from './DateSentences.tsx';
+import { FigureWords } from './FigureWords.tsx';
+import { GridWords } from './GridWords.tsx';
 import { WindowSentence } from './WindowSentence.tsx';
 
 interface AcrossStripProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
   layout: FigureLayout;
 }
@@ -29,10 +32,10 @@ function fitWords(fit: PlanFit): string {
 
 /** How the across axis is ticked and labelled; for dates, the label plans with their fit. */
 export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
-  const style = useReport((state) => state.report.style);
-  const locale = localeOf(useReport((state) => state.report.locale));
+  const style = useStyle();
+  const locale = useLocale();
   const column = columnOf(table, figure.across);
-  const resolved = useMemo(() => resolveFigure(figure, table), [figure, table]);
+  const resolved = useMemo(() => resolveFigure(figure, table, style), [figure, table, style]);
   const width = layout.plot.width;
   const plans = useMemo(() => planPictures(resolved, style, locale, width, PICTURE), [resolved, style, locale, width]);
   const { across } = resolved;
@@ -48,16 +51,20 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
           </span>
         </p>
         {column?.kind === 'number' && <WindowSentence figure={figure} column={column} table={table} />}
+        <AroundSentence figure={figure} />
       </div>
     );
   const drawn = layout.across.plan?.plan;
   const wish = figure.dateAxis.plan;
   const set = (change: Partial<DateAxis>) => run('figure.setDateAxis', { figure: figure.id, ...change });
   const automatic = plans.find(({ fit }) => fit.spare >= 0 && !fit.plan.byHand);
+  const first = style.dates.plan === 'auto' ? undefined : plans.find(({ fit }) => fit.plan.id === style.dates.plan);
+  const ofHouse = first && first.fit.spare >= 0 ? first : automatic;
   return (
     <div className="flex flex-col gap-2.5 px-4 py-2.5">
       <WindowSentence figure={figure} column={column} table={table} />
       <DateSentences axis={figure.dateAxis} interval={across.interval} set={set} />
+      <AroundSentence figure={figure} />
       <fieldset className="flex flex-wrap gap-2">
         <legend className="sr-only">Date label plan</legend>
         <PlanCard
@@ -66,8 +73,18 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
           fits
           chosen={wish === 'auto'}
           picture={automatic?.picture}
-          onChoose={() => set({ plan: 'auto' })}
+          onChoose={() => set({ plan: style.dates.plan === 'auto' ? 'house' : 'auto' })}
         />
+        {style.dates.plan !== 'auto' && (
+          <PlanCard
+            name="As the house has it"
+            words={(ofHouse?.fit.plan ?? drawn)?.name.toLowerCase() ?? 'none'}
+            fits
+            chosen={typeof wish === 'object'}
+            picture={ofHouse?.picture}
+            onChoose={() => set({ plan: 'house' })}
+          />
+        )}
         {plans.map(({ fit, picture }) => (
           <PlanCard
             key={fit.plan.id}
@@ -84,6 +101,28 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
         Labels are never turned or overlapped: a plan that does not fit is drawn with fewer labels.{' '}
         <kbd className="kbd kbd-sm">[</kbd> <kbd className="kbd kbd-sm">]</kbd> coarser and finer plan
       </p>
+    </div>
+  );
+}
+
+/** Grid lines at the ticks of the axis, and what stands below it. */
+function AroundSentence({ figure }: { figure: DressedFigure }) {
+  const { dateAxis } = figure;
+  const set = (change: Partial<DateAxis>) => run('figure.setDateAxis', { figure: figure.id, ...change });
+  return (
+    <div className={sentence}>
+      Grid lines stand
+      <Joined by=";">
+        <GridWords of="the axis across" grid={dateAxis} set={set} />
+      </Joined>{' '}
+      below the axis stands
+      <FigureWords
+        label="Caption of the axis across"
+        figure={figure}
+        value={dateAxis.caption}
+        placeholder="nothing"
+        onCommit={(caption) => set({ caption })}
+      />
     </div>
   );
 }

@@ -1,13 +1,24 @@
 import type { DateStep } from '../../core/figure/date-plans.ts';
-import type { DateAxis } from '../../core/figure/spec.ts';
+import type { DressedDateAxis } from '../../core/figure/spec.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import type { CalendarUnit } from '../../core/time/calendar.ts';
 import { type Interval, unitOf } from '../../core/time/interval.ts';
-import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber } from '../controls/Phrase.tsx';
+import { Joined } from '../controls/words.tsx';
 
 const ENGLISH = localeOf(LOCALES[0]);
 const UNITS: readonly CalendarUnit[] = ['minute', 'hour', 'day', 'week', 'month', 'quarter', 'half-year', 'year'];
 const MONTHS = ENGLISH.months.map((name, index) => ({ value: String(index + 1), name }));
+
+export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map(
+  (name, index) => ({
+    value: String(index + 1),
+    name,
+  }),
+);
+/** Data of these units can be seen by weeks. */
+const HAS_WEEKS: ReadonlySet<CalendarUnit> = new Set(['hour', 'day', 'week']);
 
 interface StepWordsProps {
   label: string;
@@ -39,9 +50,9 @@ function StepWords({ label, step, finest, onCommit }: StepWordsProps) {
 }
 
 interface DateSentencesProps {
-  axis: DateAxis;
+  axis: DressedDateAxis;
   interval: Interval;
-  set(change: Partial<DateAxis>): string | null;
+  set(change: Partial<DressedDateAxis>): string | null;
 }
 
 /** Where points, ticks and labels of a date axis stand. */
@@ -72,16 +83,18 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
   return (
     <p className="flex flex-wrap items-baseline gap-x-1.5 leading-7">
       Points stand
-      <PhraseChoice
-        label="Where points stand"
-        value={axis.points}
-        options={[
-          { value: 'band', name: `inside their ${finest}` },
-          { value: 'tick', name: 'on the ticks' },
-        ]}
-        onCommit={(points) => set({ points })}
-      />
-      , labels
+      <Joined by=",">
+        <PhraseChoice
+          label="Where points stand"
+          value={axis.points}
+          options={[
+            { value: 'band', name: `inside their ${finest}` },
+            { value: 'tick', name: 'on the ticks' },
+          ]}
+          onCommit={(points) => set({ points })}
+        />
+      </Joined>
+      labels
       <PhraseChoice
         label="Where date labels stand"
         value={axis.labels}
@@ -91,22 +104,36 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
         ]}
         onCommit={(labels) => set({ labels })}
       />
-      <PhraseChoice
-        label="Letters of date labels"
-        value={axis.capitals ? 'capitals' : 'written'}
-        options={[
-          { value: 'written', name: 'as written' },
-          { value: 'capitals', name: 'in capitals' },
-        ]}
-        onCommit={(value) => set({ capitals: value === 'capitals' })}
-      />
-      . Major ticks {ticks('major', 'where labels have theirs')}, minor ticks {ticks('minor', 'none')}. Years begin in
+      <Joined by=".">
+        <PhraseChoice
+          label="Letters of date labels"
+          value={axis.capitals ? 'capitals' : 'written'}
+          options={[
+            { value: 'written', name: 'as written' },
+            { value: 'capitals', name: 'in capitals' },
+          ]}
+          onCommit={(value) => set({ capitals: value === 'capitals' })}
+        />
+      </Joined>
+      Major ticks <Joined by=",">{ticks('major', 'where labels have theirs')}</Joined> minor ticks{' '}
+      <Joined by=".">{ticks('minor', 'none')}</Joined> Years begin in
       <PhraseChoice
         label="Month in which years begin"
         value={String(axis.yearStart)}
         options={MONTHS}
         onCommit={(month) => set({ yearStart: Number(month) })}
       />
+      {HAS_WEEKS.has(finest) && (
+        <>
+          , weeks on
+          <PhraseChoice
+            label="Day on which weeks begin"
+            value={String(axis.weekStart)}
+            options={WEEKDAYS}
+            onCommit={(day) => set({ weekStart: Number(day) })}
+          />
+        </>
+      )}
       {axis.plan === 'dates-every' && (
         <>
           . Dates

@@ -1,28 +1,41 @@
 import { lazy, Suspense, useCallback, useRef } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { DressedFigure } from '../../core/figure/spec.ts';
+import type { Path } from '../../core/named/fields.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { Strips } from '../controls/Strips.tsx';
 import { openStrip, type Strip, useView } from '../report/view.ts';
-import { useReport } from '../state/store.ts';
 import { AcrossStrip } from './AcrossStrip.tsx';
 import { FrameStrip } from './FrameStrip.tsx';
 import { LinesStrip } from './LinesStrip.tsx';
 import { MarksStrip } from './MarksStrip.tsx';
 import { PanelsStrip } from './PanelsStrip.tsx';
+import { StyleAside } from './StyleAside.tsx';
 import { ValueAxisStrip } from './ValueAxisStrip.tsx';
 
 // Its sentences and their languages are wanted only where words are set.
 const WordsStrip = lazy(async () => ({ default: (await import('./WordsStrip.tsx')).WordsStrip }));
 
 interface DockProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   /** the figure joined with its table */
   resolved: ResolvedFigure;
   table: Table;
   layout: FigureLayout;
 }
+
+/** Where the settings of a strip stand in the figure; words follow no style. */
+const WITHIN: Readonly<Record<Strip, Path | null>> = {
+  lines: ['lines'],
+  across: ['dateAxis'],
+  left: ['leftAxis'],
+  right: ['rightAxis'],
+  panels: ['panels'],
+  words: null,
+  marks: ['marks'],
+  frame: ['frame'],
+};
 
 const ACROSS_NAMES = { date: 'Date axis', text: 'Category axis', number: 'Number axis' } as const;
 
@@ -30,7 +43,6 @@ const ACROSS_NAMES = { date: 'Date axis', text: 'Category axis', number: 'Number
 export function Dock({ figure, resolved, table, layout }: DockProps) {
   const strip = useView((view) => view.strip);
   const folded = useView((view) => view.dockFolded);
-  const style = useReport((state) => state.report.style);
   const latest = useRef(layout);
   latest.current = layout;
   const layoutNow = useCallback(() => latest.current, []);
@@ -52,7 +64,11 @@ export function Dock({ figure, resolved, table, layout }: DockProps) {
       onOpen={openStrip}
       folded={folded}
       onFold={(dockFolded) => useView.setState({ dockFolded })}
-      aside={`${figure.frame.width} × ${figure.frame.height} mm · House style: ${style.name}`}
+      aside={
+        <StyleAside item={figure.id} within={WITHIN[strip]}>
+          {figure.frame.width} × {figure.frame.height} mm
+        </StyleAside>
+      }
     >
       {strip === 'lines' && <LinesStrip figure={figure} table={table} layoutNow={layoutNow} />}
       {strip === 'across' && <AcrossStrip figure={figure} table={table} layout={layout} />}

@@ -2,16 +2,18 @@ import { useMemo } from 'react';
 import { factInParts, sayFactsOf, sentencesOf } from '../../core/figure/facts.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { DressedFigure } from '../../core/figure/spec.ts';
 import { writtenFor } from '../../core/figure/written.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { type Column, columnOf } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
 import { periodNumber } from '../../core/table/periods.ts';
-import { type Locale, localeOf } from '../../core/text/locale.ts';
+import type { Locale } from '../../core/text/locale.ts';
 import type { Words } from '../../core/text/rich.ts';
 import type { Written } from '../../core/text/written.ts';
+import { useView } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
+import { useLocale, useStyle } from '../state/style.ts';
 import { useTable } from '../state/tables.ts';
 import type { RichEditorProps } from './RichEditor.tsx';
 import { RichField } from './RichField.tsx';
@@ -45,19 +47,22 @@ function factsOf(figure: ResolvedFigure | null, across: Column | undefined, loca
   };
 }
 
-interface FigureWordsProps extends Omit<RichEditorProps, 'facts' | 'onCommit'> {
-  figure: FigureSpec;
+interface FigureWordsProps extends Omit<RichEditorProps, 'facts' | 'onCommit' | 'onTyping'> {
+  figure: DressedFigure;
+  /** what of the figure the sheet shows otherwise while they are typed */
+  onTyping?(words: Words, now: DressedFigure): Partial<DressedFigure>;
   /** takes the new words, and for which data they were written where they are by hand */
   onCommit(words: Words, written: Written | null): string | null;
 }
 
 /** Words of a figure, with facts of its lines. */
-export function FigureWords({ figure, onCommit, ...props }: FigureWordsProps) {
+export function FigureWords({ figure, onCommit, onTyping, ...props }: FigureWordsProps) {
   const item = useReport((state) => tableIn(state.report, figure.table));
-  const locale = localeOf(useReport((state) => state.report.locale));
+  const style = useStyle();
+  const locale = useLocale();
   const loaded = useTable(item);
   const table = 'table' in loaded ? loaded.table : null;
-  const resolved = useMemo(() => (table ? resolveFigure(figure, table) : null), [figure, table]);
+  const resolved = useMemo(() => (table ? resolveFigure(figure, table, style) : null), [figure, table, style]);
   const facts = useMemo(
     () => factsOf(resolved, table ? columnOf(table, figure.across) : undefined, locale),
     [resolved, table, figure.across, locale],
@@ -66,6 +71,11 @@ export function FigureWords({ figure, onCommit, ...props }: FigureWordsProps) {
     <RichField
       {...props}
       facts={facts}
+      onTyping={(words) => {
+        const isShown = words !== null && onTyping !== undefined;
+        const change = (now: DressedFigure) => ({ ...now, ...(isShown && onTyping(words, now)) });
+        useView.setState({ typed: isShown ? { item: figure.id, change } : null });
+      }}
       onCommit={(words) => onCommit(words, resolved ? writtenFor(resolved, words, locale) : null)}
     />
   );

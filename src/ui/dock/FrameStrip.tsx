@@ -2,12 +2,14 @@ import { useMemo } from 'react';
 import { suggestedHeight } from '../../core/figure/banking.ts';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
-import type { FigureSpec, Frame } from '../../core/figure/spec.ts';
+import type { DressedFigure, Frame } from '../../core/figure/spec.ts';
 import { figuresOf } from '../../core/report/report.ts';
+import { inMm } from '../../core/scene/scene.ts';
 import type { Table } from '../../core/table/column.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseNumber } from '../controls/Phrase.tsx';
 import { run, useReport } from '../state/store.ts';
+import { useStyle } from '../state/style.ts';
 
 /** Sizes that a report uses again and again, in millimetres, on a page of 210 × 297. */
 const PRESETS = [
@@ -17,17 +19,16 @@ const PRESETS = [
 ] as const;
 
 interface FrameStripProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
   layout: FigureLayout;
 }
 
 const sentence = 'flex flex-wrap items-baseline gap-x-1.5 leading-7';
-const inMm = (points: number) => Math.round((points * 254) / 72) / 10;
 
 /** Printed size of the figure, its plot's place in it, ground and border. */
 export function FrameStrip({ figure, table, layout }: FrameStripProps) {
-  const style = useReport((state) => state.report.style);
+  const style = useStyle();
   const report = useReport((state) => state.report);
   const { width, height, plotLeft, plotRight, background, border } = figure.frame;
   const set = (change: Partial<Frame>) => run('figure.setFrame', { figure: figure.id, ...change });
@@ -40,7 +41,10 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
           height: high,
         })
       : set({ height: high });
-  const suggested = useMemo(() => suggestedHeight(resolveFigure(figure, table), layout), [figure, table, layout]);
+  const suggested = useMemo(
+    () => suggestedHeight(resolveFigure(figure, table, style), layout),
+    [figure, table, layout, style],
+  );
   const left = inMm(layout.panels.left);
   const right = Math.round((width - inMm(layout.panels.right)) * 10) / 10;
   const alike = figuresOf(report)
@@ -58,7 +62,7 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
           onCommit={(value) => set({ height: value ?? height })}
         />
         mm high.
-        {PRESETS.map((preset) => (
+        {(style.figures.length > 0 ? style.figures : PRESETS).map((preset) => (
           <button
             key={preset.name}
             type="button"
@@ -129,7 +133,7 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
         />
         {border !== null && 'pt'}
         <span className="ml-2 text-quiet">
-          House style {style.name}: title {style.sizes.title} pt, labels {style.sizes.label} pt, whatever the size.
+          Title {style.sizes.title} pt, labels {style.sizes.label} pt, whatever the size.
         </span>
       </p>
     </div>

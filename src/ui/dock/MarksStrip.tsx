@@ -2,40 +2,41 @@ import { X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { draftBand, draftEvent, draftLevel, draftNote, draftSpan } from '../../core/figure/draft-marks.ts';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
-import { type Mark, type MarkOf, NAME_PLACES } from '../../core/figure/marks.ts';
+import { type DressedMark, type DressedMarkOf, MARK_NAMES, type Mark, NAME_PLACES } from '../../core/figure/marks.ts';
 import { nameOfPanel } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
-import { PATTERNS } from '../../core/mark/stroke.ts';
-import { type Column, columnOf, type Table } from '../../core/table/column.ts';
+import type { DressedFigure } from '../../core/figure/spec.ts';
+import { tablesOf } from '../../core/report/report.ts';
+import { chosenColour } from '../../core/style/by-house.ts';
+import { PATTERNS } from '../../core/style/vocabulary.ts';
+import { columnOf, numberAt, type Table } from '../../core/table/column.ts';
+import { numberTyped } from '../../core/table/numbers.ts';
+import { readTitle } from '../../core/table/titles.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
 import { ColourWord } from '../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { PhraseAcross } from '../controls/PhraseAcross.tsx';
-import { same, sentence, YesNo } from '../controls/words.tsx';
+import { Joined, same, sentence, YesNo } from '../controls/words.tsx';
+import { addMark, isMarked, markBelow } from '../report/levels.ts';
+import { beginMeasuring, endMeasuring } from '../report/measuring.ts';
 import { lineOfPart, openPart, panelOfPart, useView } from '../report/view.ts';
 import { setMark } from '../state/marks.ts';
 import { run, useReport } from '../state/store.ts';
+import { storedLine } from '../state/stored.ts';
+import { useStyle } from '../state/style.ts';
+import { BandWords } from './BandWords.tsx';
+import { CalendarWords } from './CalendarWords.tsx';
+import { layCalendar } from './calendars.ts';
+import { DifferenceWords } from './DifferenceWords.tsx';
 import { FigureWords } from './FigureWords.tsx';
+import { type MarkProps, SIDES } from './mark-props.ts';
 
 interface MarksStripProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
   layout: FigureLayout;
 }
 
-interface MarkProps<Kind extends Mark['kind']> {
-  figure: FigureSpec;
-  table: Table;
-  across: Column | undefined;
-  mark: MarkOf<Kind>;
-  /** the panels it can stand in; empty where there is one plot */
-  panels: readonly { value: string; name: string }[];
-  /** takes the place of the mark */
-  set(mark: MarkOf<Kind>): string | null;
-}
-
-const SIDES = same(['left', 'right'] as const);
-
-type Stroked = Pick<MarkOf<'level'>, 'weight' | 'pattern'>;
+type Stroked = Pick<DressedMarkOf<'level'>, 'weight' | 'pattern'>;
 
 /** Weight and pattern of a mark's stroke. */
 function StrokeWords({
@@ -66,7 +67,7 @@ function StrokeWords({
   );
 }
 
-function LevelWords({ table, mark, set }: MarkProps<'level'>) {
+function LevelWords({ figure, table, mark, set }: MarkProps<'level'>) {
   const name = mark.name || 'level';
   return (
     <>
@@ -109,86 +110,18 @@ function LevelWords({ table, mark, set }: MarkProps<'level'>) {
         }))}
         onCommit={(named) => set({ ...mark, named, moved: null })}
       />
-    </>
-  );
-}
-
-function BandWords({ mark, across, set }: MarkProps<'band'>) {
-  const name = mark.name || 'band';
-  const { over } = mark;
-  return (
-    <>
-      lies over
-      <PhraseChoice
-        label={`What ${name} lies over`}
-        value={over.kind}
-        options={[
-          { value: 'values', name: 'values' },
-          { value: 'across', name: across?.kind === 'date' ? 'periods' : 'a part of the axis across' },
-        ]}
-        onCommit={(kind) =>
-          set({
-            ...mark,
-            over: kind === 'values' ? { kind, axis: 'left', from: null, to: null } : { kind, from: null, to: null },
-          })
-        }
-      />
-      from
-      {over.kind === 'values' ? (
-        <>
-          <PhraseNumber
-            label={`Where ${name} begins`}
-            value={over.from}
-            automatic="the foot"
-            className="w-14"
-            onCommit={(from) => set({ ...mark, over: { ...over, from } })}
-          />
-          to
-          <PhraseNumber
-            label={`Where ${name} ends`}
-            value={over.to}
-            automatic="the top"
-            className="w-14"
-            onCommit={(to) => set({ ...mark, over: { ...over, to } })}
-          />
-          on the
-          <PhraseChoice
-            label={`Axis of ${name}`}
-            value={over.axis}
-            options={SIDES}
-            onCommit={(axis) => set({ ...mark, over: { ...over, axis } })}
-          />
-          axis,
-        </>
-      ) : (
-        across && (
-          <>
-            <PhraseAcross
-              label={`Where ${name} begins`}
-              column={across}
-              value={over.from}
-              open="the start"
-              onCommit={(from) => set({ ...mark, over: { ...over, from } })}
-            />
-            to
-            <PhraseAcross
-              label={`Where ${name} ends`}
-              column={across}
-              value={over.to}
-              open="the end"
-              onCommit={(to) => set({ ...mark, over: { ...over, to } })}
-            />
-            ,
-          </>
-        )
-      )}
-      <PhraseNumber
-        label={`Strength of ${name}, percent`}
-        value={Math.round(mark.opacity * 100)}
-        className="w-10"
-        onCommit={(percent) => set({ ...mark, opacity: (percent ?? 14) / 100 })}
-      />
-      % strong
+      and what is
+      {(['below', 'above'] as const).map((of) => (
+        <button
+          key={of}
+          type="button"
+          className="phrase"
+          aria-pressed={isMarked(figure, mark, of)}
+          onClick={() => markBelow(figure, mark, of)}
+        >
+          {of} it {isMarked(figure, mark, of) ? 'marked' : 'not marked'}
+        </button>
+      ))}
     </>
   );
 }
@@ -198,29 +131,40 @@ function EventWords({ mark, across, set }: MarkProps<'event'>) {
   return (
     <>
       stands at
-      {across && (
-        <PhraseAcross
-          label={`Where ${name} stands`}
-          column={across}
-          value={mark.at}
-          onCommit={(at) => set({ ...mark, at: at ?? mark.at })}
-        />
-      )}
-      , drawn
+      <Joined by=",">
+        {across && (
+          <PhraseAcross
+            label={`Where ${name} stands`}
+            column={across}
+            value={mark.at}
+            onCommit={(at) => set({ ...mark, at: at ?? mark.at })}
+          />
+        )}
+      </Joined>
+      drawn
       <StrokeWords name={name} mark={mark} set={(change) => set({ ...mark, ...change })} />
     </>
   );
 }
 
-function NoteWords({ figure, mark, across, panels, set }: MarkProps<'note'>) {
+function NoteWords({ figure, table, mark, across, panels, set }: MarkProps<'note'>) {
+  // A note let go of its line stays where it stood.
+  const line = figure.lines.find(({ id }) => typeof mark.value === 'object' && id === mark.value.line);
+  const row = across?.cells.indexOf(mark.at) ?? -1;
+  const standsAt = numberAt((line && columnOf(table, line.column)?.cells) ?? [], row) ?? 0;
   return (
     <>
-      <FigureWords
-        label="Text of the note"
-        figure={figure}
-        value={mark.text}
-        onCommit={(text, written) => set({ ...mark, text, written })}
-      />
+      <span data-words-of={`mark:${mark.id}`}>
+        <FigureWords
+          label="Text of the note"
+          figure={figure}
+          value={mark.text}
+          onTyping={(text, now) => ({
+            marks: now.marks.map((one) => (one.id === mark.id && one.kind === 'note' ? { ...one, text } : one)),
+          })}
+          onCommit={(text, written) => set({ ...mark, text, written })}
+        />
+      </span>
       at
       {across && (
         <PhraseAcross
@@ -230,21 +174,39 @@ function NoteWords({ figure, mark, across, panels, set }: MarkProps<'note'>) {
           onCommit={(at) => set({ ...mark, at: at ?? mark.at })}
         />
       )}
-      and
-      <PhraseNumber
-        label="Value the note speaks of"
-        value={mark.value}
-        className="w-14"
-        onCommit={(value) => set({ ...mark, value: value ?? mark.value })}
-      />
-      on the
       <PhraseChoice
-        label="Axis of the note"
-        value={mark.axis}
-        options={SIDES}
-        onCommit={(axis) => set({ ...mark, axis })}
+        label="How high the note stands"
+        value={typeof mark.value === 'object' ? mark.value.line : ''}
+        options={[
+          ...figure.lines.map(({ id, name, column }) => ({
+            value: id,
+            name: `on ${name ?? readTitle(columnOf(table, column)?.title ?? column).name}`,
+          })),
+          { value: '', name: 'at the value' },
+        ]}
+        onCommit={(line) => set({ ...mark, value: line === '' ? standsAt : { line } })}
       />
-      axis, wrapped to
+      <Joined by=",">
+        {typeof mark.value === 'number' && (
+          <>
+            <PhraseNumber
+              label="Value the note speaks of"
+              value={mark.value}
+              className="w-14"
+              onCommit={(value) => set({ ...mark, value: value ?? mark.value })}
+            />
+            on the
+            <PhraseChoice
+              label="Axis of the note"
+              value={mark.axis}
+              options={SIDES}
+              onCommit={(axis) => set({ ...mark, axis })}
+            />
+            axis
+          </>
+        )}
+      </Joined>
+      wrapped to
       <PhraseNumber
         label="Width of the note, millimetres"
         value={mark.width}
@@ -274,10 +236,15 @@ function NoteWords({ figure, mark, across, panels, set }: MarkProps<'note'>) {
   );
 }
 
-const KIND_NAMES = { level: 'Level', band: 'Band', event: 'Event', note: 'Note' } as const;
+/** A mark with the name that was typed; of a level, “Target = 95” says its value, too. */
+function namedMark(mark: Exclude<DressedMark, DressedMarkOf<'note' | 'calendar'>>, text: string): DressedMark {
+  const [, name = '', digits = ''] = /^(.*?)\s*=\s*(\S+)$/.exec(text.trim()) ?? [];
+  const at = mark.kind === 'level' && digits !== '' ? numberTyped(digits) : null;
+  return mark.kind === 'level' && at !== null ? { ...mark, name, at } : { ...mark, name: text.trim() };
+}
 
-function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark }) {
-  const style = useReport((state) => state.report.style);
+function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: DressedMark }) {
+  const style = useStyle();
   const chosen = useView((view) => view.part === `mark:${mark.id}`);
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
@@ -285,7 +252,7 @@ function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark
   }, [chosen]);
   const across = columnOf(table, figure.across);
   const put = (next: Mark) => setMark(figure.id, mark, next);
-  const kind = KIND_NAMES[mark.kind];
+  const kind = MARK_NAMES[mark.kind];
   const panels = layout.panels.list.map(({ panel }) => ({ value: panel.key, name: nameOfPanel(panel) }));
   const shared = { figure, table, across, panels };
   return (
@@ -295,26 +262,30 @@ function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark
       className={`${sentence} border-b border-rule px-4 py-0.5 ${chosen ? 'bg-chosen' : ''}`}
       onFocusCapture={() => !chosen && openPart(`mark:${mark.id}`)}
     >
-      <span className="w-11 text-quiet">{kind}</span>
-      {mark.kind !== 'note' && (
-        <PhraseText
-          label={`Name of the ${mark.kind}`}
-          value={mark.name}
-          placeholder="no name"
-          className="w-24 font-semibold"
-          onCommit={(name) => put({ ...mark, name: name.trim() })}
-        />
+      <span className="min-w-11 text-quiet">{kind}</span>
+      {mark.kind !== 'note' && mark.kind !== 'calendar' && (
+        <span data-words-of={`mark:${mark.id}`}>
+          <PhraseText
+            label={`Name of the ${mark.kind}`}
+            value={mark.name}
+            placeholder={mark.kind === 'level' ? 'name, or name = value' : 'no name'}
+            className="min-w-24 max-w-72 font-semibold [field-sizing:content]"
+            onCommit={(text) => put(namedMark(mark, text))}
+          />
+        </span>
       )}
       {mark.kind === 'level' && <LevelWords {...shared} mark={mark} set={put} />}
       {mark.kind === 'band' && <BandWords {...shared} mark={mark} set={put} />}
       {mark.kind === 'event' && <EventWords {...shared} mark={mark} set={put} />}
       {mark.kind === 'note' && <NoteWords {...shared} mark={mark} set={put} />}
+      {mark.kind === 'calendar' && <CalendarWords {...shared} mark={mark} set={put} />}
+      {mark.kind === 'difference' && <DifferenceWords {...shared} mark={mark} set={put} />}
       in
       <ColourWord
         label={`Colour of ${mark.name || kind}`}
         colour={mark.colour}
         style={style}
-        onCommit={(colour) => put({ ...mark, colour })}
+        onCommit={(colour) => put({ ...mark, colour: chosenColour(style, colour) })}
       />
       {mark.moved && (
         <button type="button" className="phrase" onClick={() => put({ ...mark, moved: null })}>
@@ -344,13 +315,13 @@ function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Mark
 
 /** Levels, bands, events and notes of the figure, each a sentence. */
 export function MarksStrip({ figure, table, layout }: MarksStripProps) {
-  const style = useReport((state) => state.report.style);
+  const report = useReport((state) => state.report);
+  const tables = tablesOf(report);
   const part = useView((view) => view.part);
+  const measuring = useView((view) => view.measuring);
   const across = columnOf(table, figure.across);
   const line = figure.lines.find(({ id }) => id === lineOfPart(part)) ?? figure.lines.find(({ shown }) => shown);
-  const add = (mark: Mark) => {
-    if (run('figure.addMark', { figure: figure.id, mark }) === null) openPart(`mark:${mark.id}`);
-  };
+  const add = (mark: Mark) => addMark(figure, mark);
   const id = () => crypto.randomUUID();
   return (
     <>
@@ -361,30 +332,61 @@ export function MarksStrip({ figure, table, layout }: MarksStripProps) {
       </ul>
       <p className="flex flex-wrap items-baseline gap-x-2 px-4 py-2 text-quiet">
         Add:
-        <button type="button" className="phrase" onClick={() => add(draftLevel(id(), figure, layout, line))}>
+        <button
+          type="button"
+          className="phrase"
+          onClick={() => add(draftLevel(id(), figure, layout, line && storedLine(figure, line)))}
+        >
           a level
         </button>
-        <button type="button" className="phrase" onClick={() => add(draftBand(id(), layout, style))}>
+        <button type="button" className="phrase" onClick={() => add(draftBand(id(), layout))}>
           a band over values
         </button>
         {across && (
           <>
-            <button type="button" className="phrase" onClick={() => add(draftSpan(id(), across, style))}>
+            <button type="button" className="phrase" onClick={() => add(draftSpan(id(), across))}>
               a band over {across.kind === 'date' ? 'periods' : 'the axis across'}
             </button>
-            <button type="button" className="phrase" onClick={() => add(draftEvent(id(), across, style))}>
+            <button type="button" className="phrase" onClick={() => add(draftEvent(id(), across))}>
               an event
             </button>
             <button
               type="button"
               className="phrase"
-              onClick={() => add(draftNote(id(), across, layout, line, style, panelOfPart(part)))}
+              onClick={() => add(draftNote(id(), across, layout, line, { panel: panelOfPart(part) }))}
             >
               a note
             </button>
           </>
         )}
-        <span>Drag them on the sheet, or move them with the arrow keys.</span>
+        {across && (
+          <PhraseChoice
+            label="Lay a table on the figure as a calendar"
+            isMenu
+            value=""
+            options={[
+              { value: '', name: 'a calendar' },
+              ...tables.map((item) => ({ value: item.id, name: `of ${item.name}` })),
+            ]}
+            onCommit={(chosen) => {
+              const item = tables.find((candidate) => candidate.id === chosen);
+              if (item) void layCalendar(figure.id, item, across.kind);
+            }}
+          />
+        )}
+        <button type="button" className="phrase" aria-pressed={measuring !== null} onClick={beginMeasuring}>
+          a difference
+        </button>
+        {measuring ? (
+          <span role="status" className="font-semibold text-primary">
+            {measuring.from ? 'Click the other point.' : 'Click a point on the sheet, and then another.'}{' '}
+            <button type="button" className="phrase" onClick={endMeasuring}>
+              give up
+            </button>
+          </span>
+        ) : (
+          <span>Drag them on the sheet, or move them with the arrow keys.</span>
+        )}
       </p>
     </>
   );

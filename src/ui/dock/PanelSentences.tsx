@@ -1,30 +1,30 @@
 /** Sentences on single panels: their colours, which are accented, and which are left out. */
 import { withOwn } from '../../core/figure/panels/change.ts';
 import { NO_NAME } from '../../core/figure/panels/resolve.ts';
-import type { Panels, Split } from '../../core/figure/panels/spec.ts';
+import type { DressedPanels, Panels, Split } from '../../core/figure/panels/spec.ts';
 import { nameOfLine, type Panel, type ResolvedPanels } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { DressedFigure } from '../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
+import { Chip } from '../controls/Chip.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
 import { ColourWord } from '../controls/ColourWord.tsx';
-import { PhraseChoice } from '../controls/Phrase.tsx';
 import { sentence } from '../controls/words.tsx';
 import { leaveOut, setPanels, toggleAccent } from '../report/panels.ts';
 import { openPart, panelOfPart, useView } from '../report/view.ts';
-import { useReport } from '../state/store.ts';
+import { useStyle } from '../state/style.ts';
 
 export interface SetProps {
-  figure: FigureSpec;
-  panels: Panels;
+  figure: DressedFigure;
+  panels: DressedPanels;
 }
 
 /** How lines are coloured, and which panels are accented. */
 export function ColourSentence({ figure, panels, resolved }: SetProps & { resolved: ResolvedPanels }) {
-  const style = useReport((state) => state.report.style);
+  const style = useStyle();
   const part = useView((view) => view.part);
   const set = (change: Partial<Panels>) => setPanels(figure, change);
   const { colours, own } = panels;
   const chosen = resolved.list.find(({ key }) => key === panelOfPart(part));
-  const palette = style.palette.map(({ colour }) => colour);
   const categories = resolved.list.filter(
     (panel, index, all) => all.findIndex((other) => other.by === panel.by) === index,
   );
@@ -47,9 +47,14 @@ export function ColourSentence({ figure, panels, resolved }: SetProps & { resolv
             set({
               colours:
                 kind === 'categories'
-                  ? { kind, palette }
+                  ? { kind, palette: 'house' as const }
                   : kind === 'accent'
-                    ? { kind, keys: chosen ? [chosen.by] : first === undefined ? [] : [first], rest: style.axis }
+                    ? {
+                        kind,
+                        keys: chosen ? [chosen.by] : first === undefined ? [] : [first],
+                        accent: { house: 'accent' as const },
+                        rest: { house: 'rest' as const },
+                      }
                     : { kind },
             })
           }
@@ -86,17 +91,15 @@ export function ColourSentence({ figure, panels, resolved }: SetProps & { resolv
       <fieldset className="flex flex-wrap items-baseline gap-x-1 gap-y-1">
         <legend className="float-left mr-1.5 leading-7">Accent on</legend>
         {categories.map((panel) => (
-          <button
+          <Chip
             key={panel.by}
-            type="button"
-            aria-pressed={colours.kind === 'accent' && colours.keys.includes(panel.by)}
-            className="rounded-full border border-rule px-2.5 py-0.5 text-[13px] aria-pressed:border-primary aria-pressed:bg-primary aria-pressed:text-primary-content"
-            onClick={() => {
+            pressed={colours.kind === 'accent' && colours.keys.includes(panel.by)}
+            onPress={() => {
               if (toggleAccent(figure, panel.by) === null) openPart(`panel:${panel.key}`);
             }}
           >
             {panel.name}
-          </button>
+          </Chip>
         ))}
       </fieldset>
     </>

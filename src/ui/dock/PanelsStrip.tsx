@@ -1,21 +1,22 @@
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import { splitColumns } from '../../core/figure/panels/draft.ts';
-import { BEHIND, type Panels, type Split } from '../../core/figure/panels/spec.ts';
+import type { DressedPanels, Panels, Split } from '../../core/figure/panels/spec.ts';
 import { nameOfPanel, type ResolvedFigure } from '../../core/figure/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { DressedFigure } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { SUMMARY_NAMES, summaryFor } from '../../core/table/shape/draft.ts';
 import { readTitle } from '../../core/table/titles.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
 import { ColourWord } from '../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
-import { sentence } from '../controls/words.tsx';
+import { PhraseNumber } from '../controls/Phrase.tsx';
+import { Joined, sentence } from '../controls/words.tsx';
 import { joinPanels, setPanels, splitFigure } from '../report/panels.ts';
 import { panelOfPart, useView } from '../report/view.ts';
-import { useReport } from '../state/store.ts';
+import { useStyle } from '../state/style.ts';
 import { ColourSentence, type SetProps, WithoutSentence } from './PanelSentences.tsx';
 
 interface PanelsStripProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
   resolved: ResolvedFigure;
   layout: FigureLayout;
@@ -31,7 +32,7 @@ interface Choice {
 const LINES = ' lines';
 const tokenOf = (split: Split) => (split.kind === 'lines' ? LINES : split.column);
 
-function choicesFor(figure: FigureSpec, table: Table): Choice[] {
+function choicesFor(figure: DressedFigure, table: Table): Choice[] {
   const used = [figure.panels?.by, figure.panels?.down].flatMap((split) =>
     split?.kind === 'category' ? [split.column] : [],
   );
@@ -130,26 +131,28 @@ function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<Panels
           in a row,
         </>
       )}
-      <PhraseChoice
-        label="Order of the panels"
-        value={order.by}
-        options={ORDERS}
-        onCommit={(chosen) => set({ order: { by: chosen, descending: chosen === 'last' || chosen === 'change' } })}
-      />
-      ,
-      <PhraseChoice
-        label="Direction of the order"
-        value={order.descending ? 'down' : 'up'}
-        options={[
-          { value: 'up', name: isTable ? 'as it is' : order.by === 'name' ? 'from A to Z' : 'the lowest first' },
-          {
-            value: 'down',
-            name: isTable ? 'the other way' : order.by === 'name' ? 'from Z to A' : 'the highest first',
-          },
-        ]}
-        onCommit={(chosen) => set({ order: { ...order, descending: chosen === 'down' } })}
-      />
-      .
+      <Joined by=",">
+        <PhraseChoice
+          label="Order of the panels"
+          value={order.by}
+          options={ORDERS}
+          onCommit={(chosen) => set({ order: { by: chosen, descending: chosen === 'last' || chosen === 'change' } })}
+        />
+      </Joined>
+      <Joined by=".">
+        <PhraseChoice
+          label="Direction of the order"
+          value={order.descending ? 'down' : 'up'}
+          options={[
+            { value: 'up', name: isTable ? 'as it is' : order.by === 'name' ? 'from A to Z' : 'the lowest first' },
+            {
+              value: 'down',
+              name: isTable ? 'the other way' : order.by === 'name' ? 'from Z to A' : 'the highest first',
+            },
+          ]}
+          onCommit={(chosen) => set({ order: { ...order, descending: chosen === 'down' } })}
+        />
+      </Joined>
       <button type="button" className="phrase !font-normal" onClick={() => joinPanels(figure)}>
         One plot for all again
       </button>
@@ -159,7 +162,7 @@ function SplitSentence({ figure, table, panels, layout }: SetProps & Pick<Panels
 
 /** What panels share as a scale, and the lines behind. */
 function ScaleSentence({ figure, panels }: SetProps) {
-  const style = useReport((state) => state.report.style);
+  const style = useStyle();
   const set = (change: Partial<Panels>) => setPanels(figure, change);
   return (
     <p className={sentence}>
@@ -186,7 +189,7 @@ function ScaleSentence({ figure, panels }: SetProps) {
               { value: 'out', name: 'are left out.' },
               { value: 'behind', name: 'stand behind in' },
             ]}
-            onCommit={(chosen) => set({ behind: chosen === 'out' ? null : BEHIND })}
+            onCommit={(chosen) => set({ behind: chosen === 'out' ? null : { house: 'behind' } })}
           />
           {panels.behind !== null && (
             <ColourWord
@@ -218,18 +221,24 @@ export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProp
       {doubled && (
         <p className={sentence}>
           Several rows of one {resolved.across.kind === 'date' ? resolved.across.interval : 'place'} in a panel are
-          <PhraseChoice
-            label="What several rows become"
-            value={panels.together ?? ''}
-            options={[
-              { value: '', name: `${measure ? SUMMARY_NAMES[summaryFor(measure)] : 'summed'}, as suits their unit` },
-              ...Object.entries(SUMMARY_NAMES).map(([value, name]) => ({ value, name })),
-            ]}
-            onCommit={(value) =>
-              setPanels(figure, { together: value === '' ? null : (value as NonNullable<Panels['together']>) })
-            }
-          />
-          .
+          <Joined by=".">
+            <PhraseChoice
+              label="What several rows become"
+              value={panels.together ?? ''}
+              options={[
+                {
+                  value: '',
+                  name: measure
+                    ? `${SUMMARY_NAMES[summaryFor(measure)]}, as suits ${readTitle(measure.title).name}`
+                    : SUMMARY_NAMES.sum,
+                },
+                ...Object.entries(SUMMARY_NAMES).map(([value, name]) => ({ value, name })),
+              ]}
+              onCommit={(value) =>
+                setPanels(figure, { together: value === '' ? null : (value as NonNullable<DressedPanels['together']>) })
+              }
+            />
+          </Joined>
         </p>
       )}
       <WithoutSentence figure={figure} table={table} panels={panels} chosen={chosen} />

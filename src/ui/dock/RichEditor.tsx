@@ -4,11 +4,13 @@ import Italic from '@tiptap/extension-italic';
 import Paragraph from '@tiptap/extension-paragraph';
 import Text from '@tiptap/extension-text';
 import { Placeholder, UndoRedo } from '@tiptap/extensions';
+import type { EditorView } from '@tiptap/pm/view';
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import { isSame } from '../../core/named/same.ts';
 import type { Words } from '../../core/text/rich.ts';
-import { useReport } from '../state/store.ts';
+import { CARET, type CaretWish } from '../report/caret.ts';
+import { useStyle } from '../state/style.ts';
 import { seenNow, whileTyping } from '../state/typing.ts';
 import { type Facts, RichTools } from './RichTools.tsx';
 import { Coloured, documentOf, factIn, factNode, Raised, wordsOf } from './rich-document.ts';
@@ -20,6 +22,8 @@ export interface RichEditorProps {
   value: Words;
   placeholder?: string;
   className?: string;
+  /** hears what stands there while it is typed, and null once that is taken or given up */
+  onTyping?(words: Words | null): void;
   /** takes the new words; returns a sentence when they are refused */
   onCommit(words: Words): string | null;
 }
@@ -27,10 +31,10 @@ export interface RichEditorProps {
 const PAUSE_MS = 250;
 
 /** What stands in an editor and is not kept yet: when it is kept, as one step to undo, and why it was refused. */
-function useTyped(value: Words, onCommit: RichEditorProps['onCommit']) {
+function useTyped(value: Words, { onCommit, onTyping }: Pick<RichEditorProps, 'onCommit' | 'onTyping'>) {
   const [error, setError] = useState<string | null>(null);
-  const latest = useRef({ value, onCommit });
-  latest.current = { value, onCommit };
+  const latest = useRef({ value, onCommit, onTyping });
+  latest.current = { value, onCommit, onTyping };
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   /** what is typed while the field has the focus: one step to undo, and what stood there before */
   const field = useRef<{ group: string; before: Words } | null>(null);
@@ -39,6 +43,8 @@ function useTyped(value: Words, onCommit: RichEditorProps['onCommit']) {
   const take = (words: Words, quiet: boolean) => {
     clearTimeout(pause.current);
     isDirty.current = false;
+    // From now on the sheet shows what stands in the report, also where others set it.
+    latest.current.onTyping?.(null);
     if (isSame(words, latest.current.value)) return setError(null);
     const typing = { group: field.current?.group ?? crypto.randomUUID(), quiet, seen: seen.current };
     const refused = whileTyping(typing, () => latest.current.onCommit(words));
@@ -96,11 +102,12 @@ export default function RichEditor({
   value,
   placeholder = '',
   className = '',
+  onTyping,
   onCommit,
 }: RichEditorProps) {
-  const palette = useReport((state) => state.report.style.palette);
+  const palette = useStyle().palette;
   const [focused, setFocused] = useState(false);
-  const typed = useTyped(value, onCommit);
+  const typed = useTyped(value, { onCommit, ...(onTyping && { onTyping }) });
   const say = useRef(facts.say);
   say.current = facts.say;
   const box = useRef<HTMLSpanElement>(null);
@@ -122,6 +129,16 @@ export default function RichEditor({
     shouldRerenderOnTransaction: true,
     editorProps: {
       attributes: { 'aria-label': label, role: 'textbox', class: 'rich outline-none' },
+      handleDOMEvents: {
+        [CARET]: (view: EditorView, event: Event) => {
+          const { detail } = event as CustomEvent<CaretWish | null>;
+          const place = detail
+            ? view.posAtDOM(detail.node, detail.offset)
+            : { from: 0, to: view.state.doc.content.size };
+          editor?.chain().focus().setTextSelection(place).run();
+          return true;
+        },
+      },
       handleKeyDown: (view, event) => {
         if (event.key === 'Escape') editor?.commands.setContent(documentOf(typed.goBack()), { emitUpdate: false });
         else if (event.key === 'Enter' && !event.shiftKey) (view.dom as HTMLElement).blur();
@@ -129,7 +146,10 @@ export default function RichEditor({
         return true;
       },
     },
-    onUpdate: ({ editor: changed }) => typed.changed(changed),
+    onUpdate: ({ editor: changed }) => {
+      typed.changed(changed);
+      onTyping?.(wordsOf(changed.getJSON()));
+    },
     onFocus: () => {
       typed.entered();
       setFocused(true);
@@ -156,12 +176,17 @@ export default function RichEditor({
     }
   }, [facts]);
   return (
-    <span ref={box} className="inline-flex min-w-40 flex-col">
+    <span ref={box} className="relative inline-flex min-w-40 flex-col">
       <EditorContent
         editor={editor}
         className={`min-w-40 rounded border-b border-dotted border-quiet px-1 focus-within:bg-base-200 ${className}`}
       />
-      {focused && editor && <RichTools editor={editor} facts={facts} colours={palette} />}
+      {focused && editor && (
+        // Below the field and over what stands there, so that nothing moves when it comes and goes.
+        <span className="absolute top-full left-0 z-20 w-max max-w-[36rem] rounded-b-box border border-t-0 border-rule bg-base-100 px-2 py-0.5 shadow-md">
+          <RichTools editor={editor} facts={facts} colours={palette} />
+        </span>
+      )}
       {typed.error && (
         <span role="alert" className="max-w-80 text-xs text-error">
           {typed.error}

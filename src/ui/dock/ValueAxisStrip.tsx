@@ -1,16 +1,21 @@
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import { readRange, sayRange } from '../../core/figure/range-words.ts';
 import { nameOfLine } from '../../core/figure/resolve.ts';
-import type { FigureSpec, Side, ValueAxis } from '../../core/figure/spec.ts';
+import type { DressedAxis, DressedFigure, Side, ValueAxis } from '../../core/figure/spec.ts';
 import type { PlacedAxis } from '../../core/figure/value-axis.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
-import { type Locale, localeOf } from '../../core/text/locale.ts';
+import type { Locale } from '../../core/text/locale.ts';
 import { decimalsOf, formatNumber } from '../../core/text/number.ts';
-import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
-import { run, useReport } from '../state/store.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { Joined } from '../controls/words.tsx';
+import { run } from '../state/store.ts';
+import { useLocale } from '../state/style.ts';
 import { FigureWords } from './FigureWords.tsx';
+import { GridWords } from './GridWords.tsx';
 
 interface StripProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
   layout: FigureLayout;
   side: Side;
@@ -18,19 +23,18 @@ interface StripProps {
 
 interface SentenceProps {
   side: Side;
-  axis: ValueAxis;
+  axis: DressedAxis;
   drawn: PlacedAxis;
   set(change: Partial<ValueAxis>): string | null;
   write(value: number): string;
 }
 
 const sentence = 'flex flex-wrap items-baseline gap-x-1.5';
-const writer = (locale: Locale) => (value: number) =>
-  formatNumber(value, value === 0 ? 0 : Math.min(6, decimalsOf(value)), locale);
+const writer = (locale: Locale) => (value: number) => formatNumber(value, Math.min(6, decimalsOf(value)), locale);
 
 /** A value axis as sentences: its range, ticks, numbers, grid and caption. */
 export function ValueAxisStrip({ figure, table, layout, side }: StripProps) {
-  const locale = localeOf(useReport((state) => state.report.locale));
+  const locale = useLocale();
   const drawn = side === 'left' ? layout.left : layout.right;
   const axis = side === 'left' ? figure.leftAxis : figure.rightAxis;
   if (!drawn) return <NoLine figure={figure} table={table} />;
@@ -55,7 +59,7 @@ export function ValueAxisStrip({ figure, table, layout, side }: StripProps) {
 }
 
 /** The right axis as long as no line is drawn by it. */
-function NoLine({ figure, table }: { figure: FigureSpec; table: Table }) {
+function NoLine({ figure, table }: { figure: DressedFigure; table: Table }) {
   return (
     <div className="flex flex-col gap-2 px-4 py-3">
       <p>
@@ -77,7 +81,7 @@ function NoLine({ figure, table }: { figure: FigureSpec; table: Table }) {
   );
 }
 
-function TieSentence({ figure, met }: { figure: FigureSpec; met: boolean }) {
+function TieSentence({ figure, met }: { figure: DressedFigure; met: boolean }) {
   const { kind, zero } = figure.tie;
   return (
     <p className={sentence}>
@@ -118,9 +122,22 @@ function TieSentence({ figure, met }: { figure: FigureSpec; met: boolean }) {
 function RangeSentence({ side, axis, drawn, set, write }: SentenceProps) {
   const { from, to, scale: kind } = axis;
   const { scale } = drawn;
+  const now = `${write(scale.low)} to ${write(scale.high)}${kind === 'log' ? '' : ` every ${write(scale.step)}`}`;
   return (
     <p className={sentence}>
-      From
+      Range
+      <Joined by=":">
+        <PhraseText
+          label={`Range of the ${side} axis`}
+          value={sayRange(axis)}
+          placeholder={`${now}, chosen`}
+          onCommit={(text) => {
+            const typed = readRange(text);
+            return 'refused' in typed ? typed.refused : set(typed);
+          }}
+        />
+      </Joined>
+      from
       <PhraseChoice
         label={`Where the ${side} axis begins`}
         value={typeof from === 'number' ? 'given' : from}
@@ -201,23 +218,25 @@ function TickSentence({ side, axis, drawn, set, write }: SentenceProps) {
           automatic={`${write(scale.step)}, chosen`}
           onCommit={(every) => set({ every })}
         />
-        {axis.every !== null ? (
-          <button type="button" className="phrase !font-normal text-quiet" onClick={() => set({ every: null })}>
-            choose it for me
-          </button>
-        ) : (
-          <>
-            in
-            <PhraseNumber
-              label={`Number of intervals of the ${side} axis`}
-              value={axis.intervals}
-              automatic={`${Math.max(0, scale.ticks.length - 1)}, chosen,`}
-              onCommit={(intervals) => set({ intervals })}
-            />
-            intervals
-          </>
-        )}
-        , each in
+        <Joined by=",">
+          {axis.every !== null ? (
+            <button type="button" className="phrase !font-normal text-quiet" onClick={() => set({ every: null })}>
+              choose it for me
+            </button>
+          ) : (
+            <>
+              in
+              <PhraseNumber
+                label={`Number of intervals of the ${side} axis`}
+                value={axis.intervals}
+                automatic={`${Math.max(0, scale.ticks.length - 1)}, chosen,`}
+                onCommit={(intervals) => set({ intervals })}
+              />
+              intervals
+            </>
+          )}
+        </Joined>
+        each in
         <PhraseNumber
           label={`Parts of an interval of the ${side} axis`}
           value={axis.minor}
@@ -245,29 +264,33 @@ function NumberSentence({ side, axis, set }: SentenceProps) {
   return (
     <p className={sentence}>
       Numbers in
-      <PhraseChoice
-        label={`In what the numbers of the ${side} axis are written`}
-        value={axis.numbers}
-        options={[
-          { value: 'auto', name: 'what suits their size' },
-          { value: 'plain', name: 'full' },
-          { value: 'thousands', name: 'thousands' },
-          { value: 'millions', name: 'millions' },
-          { value: 'billions', name: 'billions' },
-        ]}
-        onCommit={(numbers) => set({ numbers })}
-      />
-      , those above zero
-      <PhraseChoice
-        label={`Signs of the ${side} axis`}
-        value={axis.plus ? 'plus' : 'none'}
-        options={[
-          { value: 'none', name: 'without a sign' },
-          { value: 'plus', name: 'with a plus sign' },
-        ]}
-        onCommit={(value) => set({ plus: value === 'plus' })}
-      />
-      ; the unit stands
+      <Joined by=",">
+        <PhraseChoice
+          label={`In what the numbers of the ${side} axis are written`}
+          value={axis.numbers}
+          options={[
+            { value: 'auto', name: 'what suits their size' },
+            { value: 'plain', name: 'full' },
+            { value: 'thousands', name: 'thousands' },
+            { value: 'millions', name: 'millions' },
+            { value: 'billions', name: 'billions' },
+          ]}
+          onCommit={(numbers) => set({ numbers })}
+        />
+      </Joined>
+      those above zero
+      <Joined by=";">
+        <PhraseChoice
+          label={`Signs of the ${side} axis`}
+          value={axis.plus ? 'plus' : 'none'}
+          options={[
+            { value: 'none', name: 'without a sign' },
+            { value: 'plus', name: 'with a plus sign' },
+          ]}
+          onCommit={(value) => set({ plus: value === 'plus' })}
+        />
+      </Joined>
+      the unit stands
       <PhraseChoice
         label={`Where the unit of the ${side} axis stands`}
         value={axis.unit}
@@ -286,38 +309,10 @@ function DrawingSentence({ side, axis, drawn, set }: SentenceProps) {
   return (
     <p className={sentence}>
       Grid lines
-      <PhraseChoice
-        label={`Grid of the ${side} axis`}
-        value={axis.grid}
-        options={[
-          { value: 'none', name: 'nowhere' },
-          { value: 'major', name: 'at major ticks' },
-          { value: 'minor', name: 'at minor ticks, too' },
-        ]}
-        onCommit={(grid) => set({ grid })}
-      />
-      {axis.grid !== 'none' && (
-        <>
-          <PhraseChoice
-            label={`Pattern of the grid of the ${side} axis`}
-            value={axis.gridPattern}
-            options={[
-              { value: 'solid', name: 'solid' },
-              { value: 'dashes', name: 'dashed' },
-              { value: 'dots', name: 'dotted' },
-            ]}
-            onCommit={(gridPattern) => set({ gridPattern })}
-          />
-          <PhraseNumber
-            label={`Weight of the grid of the ${side} axis, points`}
-            value={axis.gridWeight}
-            automatic="house weight"
-            onCommit={(gridWeight) => set({ gridWeight })}
-          />
-          {axis.gridWeight === null ? '' : 'pt'}
-        </>
-      )}
-      ; tick marks
+      <Joined by=";">
+        <GridWords of={`the ${side} axis`} grid={axis} set={set} />
+      </Joined>{' '}
+      tick marks
       <PhraseChoice
         label={`Tick marks of the ${side} axis`}
         value={axis.ticks}
@@ -345,7 +340,7 @@ function DrawingSentence({ side, axis, drawn, set }: SentenceProps) {
   );
 }
 
-function CaptionSentence({ figure, side, axis, drawn, set }: SentenceProps & { figure: FigureSpec }) {
+function CaptionSentence({ figure, side, axis, drawn, set }: SentenceProps & { figure: DressedFigure }) {
   const { title } = axis;
   return (
     <p className={sentence}>
@@ -359,23 +354,25 @@ function CaptionSentence({ figure, side, axis, drawn, set }: SentenceProps & { f
         ]}
         onCommit={(titlePlace) => set({ titlePlace })}
       />
-      <FigureWords
-        label={`Caption of the ${side} axis`}
-        figure={figure}
-        value={title ?? ''}
-        placeholder={
-          title === null && typeof drawn.numbers.caption === 'string'
-            ? drawn.numbers.caption || 'none: its lines have no common unit'
-            : 'none'
-        }
-        onCommit={(text) => set({ title: text })}
-      />
-      {title !== null && (
-        <button type="button" className="phrase !font-normal text-quiet" onClick={() => set({ title: null })}>
-          say the unit
-        </button>
-      )}
-      ; numbers and caption in
+      <Joined by=";">
+        <FigureWords
+          label={`Caption of the ${side} axis`}
+          figure={figure}
+          value={title ?? ''}
+          placeholder={
+            title === null && typeof drawn.numbers.caption === 'string'
+              ? drawn.numbers.caption || 'none: its lines have no common unit'
+              : 'none'
+          }
+          onCommit={(text) => set({ title: text })}
+        />
+        {title !== null && (
+          <button type="button" className="phrase !font-normal text-quiet" onClick={() => set({ title: null })}>
+            say the unit
+          </button>
+        )}
+      </Joined>
+      numbers and caption in
       <PhraseChoice
         label={`Colour of the ${side} axis`}
         value={axis.coloured}

@@ -1,22 +1,23 @@
 import type { ApexOptions } from 'apexcharts';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { oneCourse } from '../../core/figure/panels/resolve.ts';
-import type { FigureSpec, FigureWindow } from '../../core/figure/spec.ts';
+import type { DressedFigure, FigureWindow } from '../../core/figure/spec.ts';
 import { glance, glanceBrush, type Range, rangeOf } from '../../core/inspect/glance.ts';
 import type { Column, Table } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
 import { pluralOf, sayInterval } from '../../core/time/interval.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { Chart } from '../controls/Chart.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { heldBy, periodWords, rangeWords } from '../controls/ranges.ts';
 import { run } from '../state/store.ts';
 
-const Chart = lazy(() => import('react-apexcharts'));
 const LOCALE = localeOf(LOCALES[0]);
 
 interface WindowSentenceProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   column: Column;
   table: Table;
 }

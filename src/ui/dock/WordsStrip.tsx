@@ -1,17 +1,17 @@
 import { useEffect, useMemo } from 'react';
 import { describeFigure } from '../../core/figure/describe.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
-import type { FigureSpec } from '../../core/figure/spec.ts';
+import type { DressedFigure } from '../../core/figure/spec.ts';
 import { sayLeftOut, suggestTitles } from '../../core/figure/suggest.ts';
 import { writtenFor } from '../../core/figure/written.ts';
 import { isSame } from '../../core/named/same.ts';
 import type { Table } from '../../core/table/column.ts';
-import { localeOf } from '../../core/text/locale.ts';
 import type { Words } from '../../core/text/rich.ts';
 import type { Written } from '../../core/text/written.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { useView } from '../report/view.ts';
-import { run, useReport } from '../state/store.ts';
+import { run } from '../state/store.ts';
+import { useLocale, useStyle } from '../state/style.ts';
 import { FigureWords } from './FigureWords.tsx';
 
 const FIELDS = [
@@ -21,18 +21,19 @@ const FIELDS = [
 ] as const;
 
 /** Title, subtitle and source of the figure, its description, and its name in the report. */
-export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table }) {
-  const locale = localeOf(useReport((state) => state.report.locale));
+export function WordsStrip({ figure, table }: { figure: DressedFigure; table: Table }) {
+  const style = useStyle();
+  const locale = useLocale();
   const { suggested, leftOut, described, writtenNow } = useMemo(() => {
-    const resolved = resolveFigure(figure, table);
+    const resolved = resolveFigure(figure, table, style);
     return {
       suggested: suggestTitles(resolved, locale),
       leftOut: sayLeftOut(resolved, locale),
       described: describeFigure(resolved, locale),
       writtenNow: (words: Words) => writtenFor(resolved, words, locale),
     };
-  }, [figure, table, locale]);
-  const set = (words: Partial<FigureSpec['words']>, written: Record<string, Written | null> = {}) =>
+  }, [figure, table, style, locale]);
+  const set = (words: Partial<DressedFigure['words']>, written: Record<string, Written | null> = {}) =>
     run('item.setWords', { item: figure.id, words, written });
   // What is shown of a sentence goes with the list of them.
   useEffect(() => () => useView.setState({ pointed: null }), []);
@@ -41,13 +42,14 @@ export function WordsStrip({ figure, table }: { figure: FigureSpec; table: Table
       {FIELDS.map(({ key, name, hint }) => (
         <div key={key} className="contents">
           <span className="pt-0.5">{name}</span>
-          <span className="flex flex-col">
+          <span className="flex flex-col" data-words-of={key}>
             <FigureWords
               label={name}
               figure={figure}
               value={figure.words[key]}
               placeholder={hint}
               className={key === 'title' ? 'font-semibold' : ''}
+              onTyping={(words, now) => ({ words: { ...now.words, [key]: words } })}
               onCommit={(words, written) => set({ [key]: words }, { [key]: written })}
             />
             {key === 'title' && suggested.length > 0 && (

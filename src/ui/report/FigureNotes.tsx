@@ -4,7 +4,7 @@ import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import { proofNotes } from '../../core/proof/proof.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
 import type { Locale } from '../../core/text/locale.ts';
-import { ProofMargin } from './ProofMargin.tsx';
+import { ItemNotes } from './ItemNotes.tsx';
 import { useView } from './view.ts';
 
 interface FigureNotesProps {
@@ -20,5 +20,5 @@ export function FigureNotes({ item, drawn, style, locale }: FigureNotesProps) {
   const notes = useMemo(() => proofNotes({ ...proofed, style, locale }), [proofed, style, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;
   useEffect(() => useView.setState({ notes: open }), [open]);
-  return <ProofMargin item={item.id} notes={notes} />;
+  return <ItemNotes item={item.id} notes={notes} />;
 }

@@ -1,27 +1,32 @@
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useDeferredValue, useMemo } from 'react';
+import { NO_CALENDARS } from '../../core/figure/calendar.ts';
+import { dressFigure } from '../../core/figure/dress.ts';
 import { layoutFigure } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import { pointedAt } from '../../core/figure/pointed.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { tableIn } from '../../core/report/report.ts';
-import { localeOf } from '../../core/text/locale.ts';
+import { textsOf } from '../../core/scene/scene.ts';
+import { Sight } from '../controls/Sight.tsx';
+import { useLetters, useLettersLoaded } from '../letters/wanted.ts';
 import { run, useReport } from '../state/store.ts';
-import { useTable } from '../state/tables.ts';
+import { useLocale, useStyle } from '../state/style.ts';
+import { useCalendars, useTable } from '../state/tables.ts';
 import { useFigureActions } from './keys.ts';
+import { noteAt } from './levels.ts';
 import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';
 import { useView } from './view.ts';
+import { Zoom } from './Zoom.tsx';
 
 // The sheet is what is wanted first.
 const Dock = lazy(async () => ({ default: (await import('../dock/Dock.tsx')).Dock }));
 const FigureNotes = lazy(async () => ({ default: (await import('./FigureNotes.tsx')).FigureNotes }));
-const HandOff = lazy(async () => ({ default: (await import('./HandOff.tsx')).HandOff }));
+const FigureHandOff = lazy(async () => ({ default: (await import('../hand-off/FigureHandOff.tsx')).FigureHandOff }));
 const InspectFace = lazy(async () => ({ default: (await import('./InspectFace.tsx')).InspectFace }));
 
-const AltText = lazy(() => import('./AltText.tsx'));
-
-const MARGIN_ROOM = <div className="w-60 shrink-0 bg-desk" />;
-const DOCK_ROOM = <div className="h-[232px] shrink-0 border-t border-rule bg-base-100" />;
+const MARGIN_ROOM = <div className="roomy w-60 shrink-0 bg-desk" />;
+const DOCK_ROOM = <div className="roomy h-[262px] shrink-0 border-t border-rule bg-base-100" />;
 
 const FACES = [
   { face: 'set', name: 'Set', says: 'The figure as it is typeset' },
@@ -32,7 +37,7 @@ const FACES = [
 function Faces() {
   const now = useView((view) => view.face);
   return (
-    <fieldset className="absolute right-4 bottom-2.5 z-20 flex overflow-hidden rounded-full border border-rule bg-base-100 text-[13px]">
+    <fieldset className="flex overflow-hidden rounded-full border border-rule bg-base-100 text-[13px]">
       <legend className="sr-only">Face of the figure</legend>
       {FACES.map(({ face, name, says }) => (
         <button
@@ -51,9 +56,12 @@ function Faces() {
 }
 
 /** A figure on its sheet, with the dock below it. */
-export function FigureView({ item: figure }: { item: FigureSpec }) {
-  const style = useReport((state) => state.report.style);
-  const locale = useReport((state) => state.report.locale);
+export function FigureView({ item }: { item: FigureSpec }) {
+  const typed = useDeferredValue(useView((view) => view.typed));
+  // What is being typed is seen at once, and taken on a pause.
+  const figure = useMemo(() => (typed?.item === item.id ? typed.change(item) : item), [item, typed]);
+  const style = useStyle();
+  const locale = useLocale();
   const source = useReport((state) => tableIn(state.report, figure.table));
   const part = useView((view) => view.part);
   const handOff = useView((view) => view.handOff);
@@ -62,29 +70,42 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
   const pointed = useView((view) => view.pointed);
   const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
+  const calendars = useCalendars(figure.marks);
+  const beside = 'beside' in calendars ? calendars.beside : null;
+  const letters = useLettersLoaded();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: letters that were loaded are measured anew
   const drawn = useMemo(() => {
-    if (!table) return null;
-    const resolved = resolveFigure(figure, table);
-    return { figure: resolved, layout: layoutFigure(resolved, style, localeOf(locale)) };
-  }, [figure, table, style, locale]);
+    if (!table || !beside) return null;
+    const resolved = resolveFigure(figure, table, style, beside);
+    return { figure: resolved, layout: layoutFigure(resolved, style, locale) };
+  }, [figure, table, beside, style, locale, letters]);
+  /** as the house sets it, without what is still being typed */
+  const dressed = useMemo(() => table && dressFigure(item, table, style), [item, table, style]);
   const layout = drawn?.layout ?? null;
+  useLetters(() => (layout ? textsOf(layout.scene.nodes) : []), layout);
   const points = useMemo(() => (layout && pointed ? pointedAt(layout, pointed) : []), [layout, pointed]);
   const isSeen = useView((view) => view.seen);
-  useFigureActions({ figure, layout, resolved: drawn?.figure ?? null, style });
-  if (!table || !drawn || !layout)
+  useFigureActions(dressed && { figure: dressed, layout, resolved: drawn?.figure ?? null, style, table });
+  if (!table || !drawn || !layout || !dressed)
     return (
       <p role="status" className="flex-1 bg-desk p-8">
-        {'error' in loaded ? loaded.error : 'Loading the data …'}
+        {'error' in loaded ? loaded.error : 'error' in calendars ? calendars.error : 'Loading the data …'}
       </p>
     );
   return (
     <section aria-label={`Figure ${figure.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
-      <div className="flex min-h-0 flex-1">
-        <div className="relative flex min-h-0 min-w-0 flex-1">
-          <Faces />
+      <div className="relative flex min-h-0 flex-1">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           {face === 'inspect' ? (
             <Suspense>
-              <InspectFace figure={drawn.figure} layout={drawn.layout} style={style} locale={localeOf(locale)} />
+              <InspectFace
+                figure={drawn.figure}
+                table={table}
+                beside={beside ?? NO_CALENDARS}
+                layout={drawn.layout}
+                style={style}
+                locale={locale}
+              />
             </Suspense>
           ) : (
             <Sheet
@@ -92,6 +113,8 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
               part={noted ?? part}
               movable={drawn}
               points={points}
+              onSize={(width, height) => run('figure.setFrame', { figure: figure.id, width, height })}
+              onPoint={(at) => noteAt(item, table, layout, at)}
               onDelete={(gone) => {
                 if (gone.startsWith('mark:'))
                   run('figure.removeMarks', { figure: figure.id, marks: [gone.slice('mark:'.length)] });
@@ -99,25 +122,28 @@ export function FigureView({ item: figure }: { item: FigureSpec }) {
               }}
             />
           )}
+          <div className="flex shrink-0 items-baseline justify-end gap-3 bg-desk px-4 pb-2">
+            {face === 'set' && <Sight />}
+            {face === 'set' && <Zoom />}
+            <Faces />
+          </div>
         </div>
         {isSeen ? (
           <Suspense fallback={MARGIN_ROOM}>
-            <FigureNotes item={figure} drawn={drawn} style={style} locale={localeOf(locale)} />
+            <FigureNotes item={item} drawn={drawn} style={style} locale={locale} />
           </Suspense>
         ) : (
           MARGIN_ROOM
         )}
-        {handOff && (
+        {handOff === 'one' && (
           <Suspense>
-            <HandOff thing={figure} widthMm={figure.frame.width} heightMm={figure.frame.height}>
-              <AltText figure={drawn.figure} locale={localeOf(locale)} />
-            </HandOff>
+            <FigureHandOff figure={drawn.figure} locale={locale} />
           </Suspense>
         )}
       </div>
       {isSeen ? (
         <Suspense fallback={DOCK_ROOM}>
-          <Dock figure={figure} resolved={drawn.figure} table={table} layout={layout} />
+          <Dock figure={dressed} resolved={drawn.figure} table={table} layout={layout} />
         </Suspense>
       ) : (
         DOCK_ROOM

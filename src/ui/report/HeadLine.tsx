@@ -1,11 +1,13 @@
-import { Redo2, Undo2 } from 'lucide-react';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
-import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseText } from '../controls/Phrase.tsx';
 import { Wordmark } from '../controls/Wordmark.tsx';
-import { flush, redo, run, undo, useReport } from '../state/store.ts';
+import { flush, run, useReport } from '../state/store.ts';
+import { openCommandList } from './type-ahead.ts';
+import { UndoButtons } from './UndoButtons.tsx';
 import { useView } from './view.ts';
 
-function SaveState() {
+export function SaveState() {
   const save = useReport((state) => state.save);
   const count = useReport((state) => state.window.pending.length);
   const changes = `${count} change${count === 1 ? '' : 's'}`;
@@ -39,11 +41,8 @@ export function HeadLine({ isSet }: { isSet: boolean }) {
   const title = useReport((state) => state.report.title);
   const locale = useReport((state) => state.report.locale);
   const edition = useReport((state) => state.report.edition);
-  const { past, future } = useReport((state) => state.history);
-  const last = past.at(-1);
-  const next = future.at(-1);
   return (
-    <header className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-base-100 px-3.5">
+    <header className="roomy flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-base-100 px-3.5">
       <Wordmark />
       <h1 className="min-w-0 flex-1">
         <span className="flex items-center gap-3">
@@ -65,7 +64,7 @@ export function HeadLine({ isSet }: { isSet: boolean }) {
               className="!min-h-0 !border-transparent !font-normal field-sizing-content focus:!border-quiet"
             />
           </span>
-          <span className="shrink-0 max-xl:[&>select]:max-w-32">
+          <span className="shrink-0 max-xl:[&>select]:max-w-36 max-xl:[&>select]:truncate max-xl:[&>select]:pr-5">
             <PhraseChoice
               label="Language of the report"
               value={locale}
@@ -81,29 +80,11 @@ export function HeadLine({ isSet }: { isSet: boolean }) {
         className="kbd kbd-sm cursor-pointer"
         title="The command list"
         aria-label="Ctrl K, the command list"
-        onClick={() => useView.setState({ commands: true })}
+        onClick={openCommandList}
       >
         Ctrl K
       </button>
-      <button
-        type="button"
-        className="btn btn-sm"
-        disabled={!last}
-        onClick={undo}
-        title={last ? `Undo ${last.label} (Ctrl Z)` : 'Nothing to undo'}
-      >
-        <Undo2 size={15} aria-hidden="true" /> Undo
-      </button>
-      <button
-        type="button"
-        className="btn btn-sm btn-square"
-        disabled={!next}
-        onClick={redo}
-        aria-label="Redo"
-        title={next ? `Redo ${next.label} (Ctrl Shift Z)` : 'Nothing to redo'}
-      >
-        <Redo2 size={15} aria-hidden="true" />
-      </button>
+      <UndoButtons />
       {isSet && (
         <button
           type="button"
@@ -119,7 +100,7 @@ export function HeadLine({ isSet }: { isSet: boolean }) {
         type="button"
         className="btn btn-sm btn-primary"
         disabled={!isSet}
-        onClick={() => useView.setState({ handOff: true })}
+        onClick={() => useView.setState({ handOff: 'one' })}
         title={isSet ? undefined : 'Choose a figure to hand off'}
       >
         Hand off

@@ -1,47 +1,39 @@
-import type { ApexOptions } from 'apexcharts';
-import { lazy, Suspense, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { CalendarTables } from '../../core/figure/calendar.ts';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
+import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import { inspectViews } from '../../core/inspect/faces.ts';
-import { type Inspect, inspectFigure } from '../../core/inspect/inspect.ts';
+import { inspectFigure } from '../../core/inspect/inspect.ts';
+import { writtenOptions } from '../../core/inspect/written.ts';
+import { tableIn } from '../../core/report/report.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
+import type { Table } from '../../core/table/column.ts';
 import type { Locale } from '../../core/text/locale.ts';
-import { formatNumber } from '../../core/text/number.ts';
-import { PhraseChoice } from '../controls/Phrase.tsx';
+import { Chart } from '../controls/Chart.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { Joined } from '../controls/words.tsx';
+import { useReport } from '../state/store.ts';
+import { useAsReceived } from '../table/useReceived.ts';
 import { panelOfPart, useView } from './view.ts';
-
-const Chart = lazy(() => import('react-apexcharts'));
-
-/** The options with the functions that write numbers, made of what they say of themselves. */
-function withWriting({ options, writing, axes }: Inspect, locale: Locale): ApexOptions {
-  const yaxis = [options.yaxis ?? []].flat().map((axis) => {
-    const { decimals, exponent } = axes.find(({ side }) => (side === 'right') === axis.opposite) ?? {
-      decimals: 0,
-      exponent: 0,
-    };
-    return {
-      ...axis,
-      labels: { ...axis.labels, formatter: (value: number) => formatNumber(value / 10 ** exponent, decimals, locale) },
-    };
-  });
-  const y = writing.map(({ decimals, unit }) => ({
-    formatter: (value: number | null | undefined) =>
-      value === null || value === undefined
-        ? '–'
-        : `${formatNumber(value, decimals, locale)}${unit ? ` ${unit.replace(/[<>&"'`]/g, ' ')}` : ''}`,
-  }));
-  return { ...options, yaxis, tooltip: { ...options.tooltip, y } };
-}
 
 interface InspectFaceProps {
   figure: ResolvedFigure;
+  table: Table;
+  beside: CalendarTables;
   layout: FigureLayout;
   style: HouseStyle;
   locale: Locale;
 }
 
 /** The figure as a chart to look into: values under the pointer, zoom, and lines turned on and off. Nothing here changes the set figure. */
-export function InspectFace({ figure, layout, style, locale }: InspectFaceProps) {
+export function InspectFace({ figure: drawn, table, beside, layout, style, locale }: InspectFaceProps) {
+  const item = useReport((state) => tableIn(state.report, drawn.spec.table));
+  const whole = useAsReceived(item, table);
+  const figure = useMemo(
+    () => (whole === table ? drawn : resolveFigure(drawn.spec, whole, style, beside)),
+    [drawn, table, whole, style, beside],
+  );
   const room = useRef<HTMLDivElement>(null);
   const [height, setHeight] = useState(0);
   useLayoutEffect(() => {
@@ -55,9 +47,9 @@ export function InspectFace({ figure, layout, style, locale }: InspectFaceProps)
   const views = useMemo(() => inspectViews(figure, layout), [figure, layout]);
   const shown = views.find(({ panel }) => panel !== null && panel === panelOfPart(part)) ?? views[0];
   const inspect = useMemo(() => (shown ? inspectFigure(shown.figure, shown.layout, style) : null), [shown, style]);
-  const options = useMemo(() => inspect && withWriting(inspect, locale), [inspect, locale]);
+  const options = useMemo(() => inspect && writtenOptions(inspect, locale), [inspect, locale]);
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk p-6 pb-12">
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk p-6 pb-3">
       <section
         aria-label={`Inspect ${figure.spec.name}`}
         className="flex min-h-0 flex-1 flex-col rounded-box border border-rule bg-white p-3 text-[#2b2530]"
@@ -66,13 +58,14 @@ export function InspectFace({ figure, layout, style, locale }: InspectFaceProps)
           {views.length > 1 && shown && (
             <>
               Here is
-              <PhraseChoice
-                label="Panel that is looked into"
-                value={shown.panel ?? ''}
-                options={views.map(({ panel, name }) => ({ value: panel ?? '', name }))}
-                onCommit={(panel) => useView.setState({ part: panel === '' ? null : `panel:${panel}` })}
-              />
-              .{' '}
+              <Joined by=".">
+                <PhraseChoice
+                  label="Panel that is looked into"
+                  value={shown.panel ?? ''}
+                  options={views.map(({ panel, name }) => ({ value: panel ?? '', name }))}
+                  onCommit={(panel) => useView.setState({ part: panel === '' ? null : `panel:${panel}` })}
+                />
+              </Joined>{' '}
             </>
           )}
           Point at the lines for values, drag to zoom, click a name to turn its line off. The set figure stays as it is.

@@ -3,8 +3,8 @@ import { kindOf } from '../../core/item/kinds.ts';
 import { sheetOf } from '../../core/item/sheets.ts';
 import { type ReportItem, tableIn } from '../../core/report/report.ts';
 import { toSvg } from '../../core/scene/svg.ts';
-import { localeOf } from '../../core/text/locale.ts';
 import { useReport } from '../state/store.ts';
+import { useLocale, useStyle } from '../state/style.ts';
 import { useTable } from '../state/tables.ts';
 
 const WIDTH = 146;
@@ -14,15 +14,15 @@ const PX_PER_MM = 3.78;
 /** A thing drawn small, after the sheet. */
 export function Miniature({ item: now }: { item: ReportItem }) {
   const item = useDeferredValue(now);
-  const style = useReport((state) => state.report.style);
-  const locale = useReport((state) => state.report.locale);
+  const style = useStyle();
+  const locale = useLocale();
   const source = useReport((state) => tableIn(state.report, kindOf(item).tableOf(item) ?? ''));
   const loaded = useTable(source);
   const table = 'table' in loaded ? loaded.table : null;
   const address = useMemo(() => {
     const sheet = sheetOf(item);
     if (!table || !sheet) return null;
-    const from = { table, style, locale: localeOf(locale) };
+    const from = { table, style, locale: locale };
     const scene = sheet.small(item, from, WIDTH / PX_PER_MM, HEIGHT / PX_PER_MM);
     return `data:image/svg+xml,${encodeURIComponent(toSvg(scene))}`;
   }, [item, table, style, locale]);

@@ -1,20 +1,20 @@
 import { X } from 'lucide-react';
-import { type ReactNode, useEffect, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { type Clash, shownIn } from '../../core/change/meet.ts';
 import { sayPath, sayValue } from '../../core/change/say-path.ts';
 import { fieldAt } from '../../core/named/fields.ts';
+import { download } from '../hand-off/take.ts';
 import { removeReport } from '../state/api.ts';
 import {
   dismissNotice,
   keptHere,
   leaveClash,
   letGo,
-  showNotice,
+  showError,
   takeOther,
   tryAgain,
   useReport,
 } from '../state/store.ts';
-import { KEYS } from './keys.ts';
 import { useView } from './view.ts';
 
 interface LineProps {
@@ -26,7 +26,7 @@ interface LineProps {
 const Line = ({ tone, children }: LineProps) => (
   <div
     role="alert"
-    className={`flex items-center gap-3 border-b border-rule border-l-4 bg-base-100 px-4 py-2 ${tone === 'error' ? 'border-l-error' : 'border-l-accent'}`}
+    className={`pointer-events-auto flex flex-wrap items-center gap-x-2 gap-y-1.5 rounded-box border border-rule border-l-4 bg-base-100 py-2 pr-2 pl-3 text-[13px] leading-snug shadow-lg ${tone === 'error' ? 'border-l-error' : 'border-l-accent'}`}
   >
     {children}
   </div>
@@ -34,23 +34,17 @@ const Line = ({ tone, children }: LineProps) => (
 
 function Close({ label, onClick }: { label: string; onClick(): void }) {
   return (
-    <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label={label} onClick={onClick}>
+    <button type="button" className="btn btn-ghost btn-sm btn-square ml-auto" aria-label={label} onClick={onClick}>
       <X size={15} aria-hidden="true" />
     </button>
   );
 }
 
 /** Hands the changes that are kept in this browser over as a file. */
-function download() {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([keptHere()], { type: 'application/json' }));
-  link.download = 'kept-changes.json';
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href));
-}
+const takeKept = () => download(new Blob([keptHere()], { type: 'application/json' }), 'kept-changes.json');
 
 const Download = () => (
-  <button type="button" className="btn btn-sm" onClick={download}>
+  <button type="button" className="btn btn-sm" onClick={takeKept}>
     Download them
   </button>
 );
@@ -65,7 +59,7 @@ function ClashLine({ clash }: { clash: Clash }) {
   const isMine = clash.stands === 'mine';
   return (
     <Line tone="accent">
-      <span className="flex-1">
+      <span className="basis-full">
         {field} was set here and elsewhere at once. {isMine ? 'Yours stands' : 'The other one stands'}
         {now !== null && `: ${now}`}
         {other !== null && `; ${isMine ? 'the other is' : 'yours was'} ${other}`}.
@@ -85,7 +79,7 @@ function RefusedLine() {
   if (!first) return null;
   return (
     <Line tone="error">
-      <span className="flex-1">
+      <span className="basis-full">
         {others.length === 0 ? 'A change of yours was' : `${refused.length} changes of yours were`} not taken and{' '}
         {others.length === 0 ? 'is' : 'are'} kept here. The {first.label}: {first.why}
       </span>
@@ -103,7 +97,7 @@ async function bringBack(report: string) {
     await removeReport(report, false);
     tryAgain();
   } catch (error) {
-    showNotice(error instanceof Error ? error.message : String(error));
+    showError(error);
   }
 }
 
@@ -115,7 +109,7 @@ function SaveLine() {
   if (save.kind === 'gone')
     return (
       <Line tone="error">
-        <span className="flex-1">
+        <span className="basis-full">
           This report was taken off the Desk. {count === 1 ? 'Your change is' : `Your ${count} changes are`} kept here.
         </span>
         <button type="button" className="btn btn-sm btn-primary" onClick={() => void bringBack(id)}>
@@ -127,7 +121,7 @@ function SaveLine() {
   if (save.kind !== 'refused') return null;
   return (
     <Line tone="error">
-      <span className="flex-1">
+      <span className="basis-full">
         The server did not take {count === 1 ? 'your change' : `your ${count} changes`}; kept here. {save.error}
       </span>
       <button type="button" className="btn btn-sm" onClick={tryAgain}>
@@ -138,12 +132,20 @@ function SaveLine() {
   );
 }
 
-/** Lines below the head line: a refusal, fields set twice at once, or why nothing can be saved. */
-export function Notices() {
+/**
+ * A refusal, fields set twice at once, or why nothing can be saved: cards over
+ * the margin beside a sheet, or over the foot of a table, so that nothing that
+ * is looked at moves or is covered.
+ */
+export function Notices({ isSet }: { isSet: boolean }) {
   const notice = useReport((state) => state.notice);
   const clashes = useReport((state) => state.clashes);
+  // What is handed off stands in the margin, and is not stood over.
+  const isUp = useView((view) => view.handOff === false) && isSet;
   return (
-    <>
+    <div
+      className={`pointer-events-none fixed right-1.5 z-30 flex max-h-[calc(100vh-60px)] w-[228px] flex-col gap-2 overflow-y-auto ${isUp ? 'top-[52px]' : 'bottom-1.5'}`}
+    >
       <SaveLine />
       <RefusedLine />
       {clashes.map((clash) => (
@@ -151,7 +153,7 @@ export function Notices() {
       ))}
       {notice && (
         <Line tone={notice.tone}>
-          <span className="flex-1">{notice.text}</span>
+          <span className="basis-full">{notice.text}</span>
           {notice.offers.map((offer) => (
             <button
               key={offer.say}
@@ -168,43 +170,6 @@ export function Notices() {
           <Close label="Close this message" onClick={dismissNotice} />
         </Line>
       )}
-    </>
-  );
-}
-
-/** The list of keys, opened with "?". */
-export function KeyList() {
-  const open = useView((view) => view.keys);
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    if (open) dialog.current?.showModal();
-    else dialog.current?.close();
-  }, [open]);
-  return (
-    <dialog ref={dialog} className="modal" aria-label="Keys" onClose={() => useView.setState({ keys: false })}>
-      <div className="modal-box w-80">
-        <h2 className="mb-3 font-serif text-lg font-semibold">Keys</h2>
-        <dl className="grid grid-cols-[8rem_1fr] gap-y-2">
-          {KEYS.map(({ keys, does }) => (
-            <div key={does} className="contents">
-              <dt>
-                {keys.map((key) => (
-                  <kbd key={key} className="kbd kbd-sm">
-                    {key}
-                  </kbd>
-                ))}
-              </dt>
-              <dd>{does}</dd>
-            </div>
-          ))}
-        </dl>
-        <p className="mt-3 text-[13px] text-quiet">No key acts while you type in a field.</p>
-        <form method="dialog" className="modal-action">
-          <button type="submit" className="btn btn-sm">
-            Close
-          </button>
-        </form>
-      </div>
-    </dialog>
+    </div>
   );
 }

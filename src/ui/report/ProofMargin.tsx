@@ -1,39 +1,43 @@
 import { useState } from 'react';
-import type { Mend, ProofNote } from '../../core/proof/note.ts';
-import type { Part } from '../../core/scene/scene.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
-import { run } from '../state/store.ts';
-import { openPart, useView } from './view.ts';
+import { useView } from './view.ts';
 
-interface ProofMarginProps {
-  /** id of the thing that they speak of */
-  item: string;
-  notes: readonly ProofNote[];
+/** A note as it is shown: what it says, and what mends it. */
+export interface ShownNote {
+  check: string;
+  title: string;
+  text: string;
+  /** the reason for which it was set aside, or null */
+  aside: string | null;
+  mends: readonly { say: string; run(): void }[];
+  /** shows where it belongs, while it is pointed at */
+  point(isPointed: boolean): void;
+  setAside(reason: string): string | null;
+  bringBack(): void;
 }
 
-const point = (part: Part | null) => useView.setState({ noted: part });
+const useIsShown = () => useView((view) => view.proof && view.handOff !== 'one');
 
-function mend(one: Mend) {
-  point(null);
-  if ('open' in one) openPart(one.open);
-  else run(one.call.name, one.call.args);
+/** The room for notes that are being looked for, so that nothing is moved aside when they come. */
+export function ProofRoom() {
+  return useIsShown() ? <div className="w-60 shrink-0 bg-desk" /> : null;
 }
 
-/** The proof notes beside the sheet, each joined to its part; mended with one click or key. */
-export function ProofMargin({ item, notes }: ProofMarginProps) {
-  const isShown = useView((view) => view.proof && !view.handOff);
-  if (!isShown || notes.length === 0) return null;
+/** The proof notes beside what they speak of, each joined to its part; mended with one click or key. */
+export function ProofMargin({ notes }: { notes: readonly ShownNote[] }) {
+  const isShown = useIsShown();
+  if (!isShown) return null;
   const open = notes.filter(({ aside }) => aside === null);
   const aside = notes.filter((note) => note.aside !== null);
   return (
     <aside
       aria-label="Proof notes"
-      className="flex w-60 shrink-0 flex-col gap-2.5 overflow-y-auto bg-desk py-4 pr-4 pl-1"
+      className="roomy flex w-60 shrink-0 flex-col gap-2.5 overflow-y-auto bg-desk py-4 pr-4 pl-1"
     >
       <h2 className="text-xs font-semibold tracking-wider text-quiet uppercase">Proof notes</h2>
       {open.length === 0 && <p className="text-[13px] text-quiet">Nothing to mend.</p>}
       {open.map((note) => (
-        <Note key={note.check} item={item} note={note} />
+        <Note key={note.check} note={note} />
       ))}
       {aside.length > 0 && (
         <details className="text-[13px] text-quiet">
@@ -44,11 +48,7 @@ export function ProofMargin({ item, notes }: ProofMarginProps) {
             {aside.map((note) => (
               <li key={note.check}>
                 <b className="font-semibold">{note.title}</b>: {note.aside}{' '}
-                <button
-                  type="button"
-                  className="phrase !min-h-0"
-                  onClick={() => run('item.bringNoteBack', { item, check: note.check })}
-                >
+                <button type="button" className="phrase !min-h-0" onClick={note.bringBack}>
                   bring back
                 </button>
               </li>
@@ -60,17 +60,17 @@ export function ProofMargin({ item, notes }: ProofMarginProps) {
   );
 }
 
-function Note({ item, note }: { item: string; note: ProofNote }) {
+function Note({ note }: { note: ShownNote }) {
   const [setting, setSetting] = useState(false);
-  const { check, facts, title, text, mends, part } = note;
+  const { check, title, text, mends, point } = note;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: pointing at a note marks its part; the buttons inside do the work
     <div
       data-note={check}
-      onMouseEnter={() => point(part)}
-      onMouseLeave={() => point(null)}
-      onFocus={() => point(part)}
-      onBlur={() => point(null)}
+      onMouseEnter={() => point(true)}
+      onMouseLeave={() => point(false)}
+      onFocus={() => point(true)}
+      onBlur={() => point(false)}
       className="rounded-box border border-l-4 border-rule border-l-accent bg-base-100 px-3 py-2 text-[13px] leading-snug"
     >
       <p>
@@ -83,7 +83,10 @@ function Note({ item, note }: { item: string; note: ProofNote }) {
             type="button"
             data-mend
             className="min-h-6 text-left font-semibold text-primary underline underline-offset-2"
-            onClick={() => mend(one)}
+            onClick={() => {
+              point(false);
+              one.run();
+            }}
           >
             {one.say}
           </button>
@@ -91,11 +94,12 @@ function Note({ item, note }: { item: string; note: ProofNote }) {
         {setting ? (
           <PhraseText
             atOnce
+            isFocused
             label={`Reason to set aside: ${title}`}
             value=""
             placeholder="why it is right as it is"
             className="w-full"
-            onCommit={(reason) => run('item.setNoteAside', { item, check, facts, reason: reason.trim() })}
+            onCommit={(reason) => note.setAside(reason.trim())}
           />
         ) : (
           <button

@@ -1,13 +1,20 @@
 import { type KeyboardEvent, type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Part, POINTS_PER_MM, type Scene } from '../../core/scene/scene.ts';
 import { svgPieces } from '../../core/scene/svg.ts';
+import { useSight } from '../controls/Sight.tsx';
+import { typeAt } from './caret.ts';
 import { draw } from './drawing.ts';
+import { measureAt } from './measuring.ts';
 import { type Movable, moveByKey, useMoving } from './moving.ts';
 import { RULER, Ruler } from './Ruler.tsx';
-import { lineOfPart, openPart, useSeen } from './view.ts';
+import { SheetEdges } from './SheetEdges.tsx';
+import { lineOfPart, openPart, useSeen, useView } from './view.ts';
+import { pxPerMmAt } from './Zoom.tsx';
 
 const MARGIN = 48;
-const MOST_PX_PER_MM = 7;
+/** Above and below the sheet. */
+const BELOW = 42;
+const MOST_PX_PER_MM = 8;
 const LEAST_PX_PER_MM = 2;
 
 interface Box {
@@ -58,11 +65,15 @@ interface SheetProps {
   movable?: Movable | null;
   /** points that are shown while something is said of them, in points from the top left */
   points?: readonly { x: number; y: number }[];
+  /** takes a double click beside all words, in points from the top left */
+  onPoint?(at: readonly [number, number]): void;
+  /** takes another size of the sheet, millimetres; absent where it has none to be dragged */
+  onSize?(width: number, height: number): void;
   /** takes a mark out of the figure */
   onDelete?(part: Part): void;
 }
 
-export function Sheet({ scene, part, movable = null, points = [], onDelete }: SheetProps) {
+export function Sheet({ scene, part, movable = null, points = [], onPoint, onSize, onDelete }: SheetProps) {
   const desk = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -76,8 +87,14 @@ export function Sheet({ scene, part, movable = null, points = [], onDelete }: Sh
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
-  const fit = Math.min((room.width - 2 * MARGIN) / scene.widthMm, (room.height - RULER - MARGIN) / scene.heightMm);
-  const scale = Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));
+  const fit = Math.min((room.width - 2 * MARGIN) / scene.widthMm, (room.height - RULER - BELOW) / scene.heightMm);
+  const zoom = useView((view) => view.zoom);
+  const sight = useSight();
+  const scale = pxPerMmAt(
+    zoom,
+    Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit)),
+    useView((view) => view.pxPerMm),
+  );
   useSeen(room.width > 0);
   const focused = useRef<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the box follows the drawing and its size
@@ -97,11 +114,30 @@ export function Sheet({ scene, part, movable = null, points = [], onDelete }: Sh
       | Part
       | null
       | undefined;
+  const measuring = useView((view) => view.measuring);
   const { justDropped, ...pointer } = useMoving(movable, scale);
   const onClick = (event: MouseEvent) => {
     if (justDropped()) return;
+    const frame = sheet.current?.getBoundingClientRect();
+    const points = POINTS_PER_MM / scale;
+    if (
+      movable &&
+      frame &&
+      measureAt(movable.figure.spec, movable.layout, [
+        (event.clientX - frame.left) * points,
+        (event.clientY - frame.top) * points,
+      ])
+    )
+      return;
     const found = partAt(event.target);
-    if (found) openPart(found);
+    if (found && !typeAt(event.target, found, false, event.clientX, event.clientY)) openPart(found);
+  };
+  const onDoubleClick = (event: MouseEvent) => {
+    const found = partAt(event.target);
+    if (found && typeAt(event.target, found, true, event.clientX, event.clientY)) return;
+    const frame = sheet.current?.getBoundingClientRect();
+    const points = POINTS_PER_MM / scale;
+    if (frame) onPoint?.([(event.clientX - frame.left) * points, (event.clientY - frame.top) * points]);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const found = partAt(event.target);
@@ -133,6 +169,7 @@ export function Sheet({ scene, part, movable = null, points = [], onDelete }: Sh
             className="sheet relative bg-white shadow-[0_2px_14px_rgba(60,45,30,0.16)]"
             style={{ width: scene.widthMm * scale, height: scene.heightMm * scale }}
             onClick={onClick}
+            onDoubleClick={onDoubleClick}
             onKeyDown={onKeyDown}
             {...pointer}
             onFocus={(event) => {
@@ -146,8 +183,9 @@ export function Sheet({ scene, part, movable = null, points = [], onDelete }: Sh
               });
             }}
           >
-            <div ref={drawing} className="h-full w-full" />
-            {points.map(({ x, y }) => (
+            <div ref={drawing} className="h-full w-full" style={sight} />
+            {onSize && <SheetEdges width={scene.widthMm} height={scene.heightMm} pxPerMm={scale} onSize={onSize} />}
+            {[...points, ...(measuring?.from ? [measuring.from] : [])].map(({ x, y }) => (
               <span
                 key={`${x} ${y}`}
                 aria-hidden="true"

@@ -7,6 +7,8 @@ import { useEffect } from 'react';
 export interface Action<Context = void> {
   /** as it stands in the lists: "next stroke pattern" */
   does: string;
+  /** what else the trade calls it, by which it is found in the command list */
+  also?: string;
   /** as they are written in the list of keys: "J", "Alt ↑", "Ctrl Shift Z"; none for what only the command list does */
   keys?: readonly string[];
   /** false where there is nothing to do just now; absent where a part of the page hears the key itself */
@@ -17,7 +19,7 @@ export interface Action<Context = void> {
 
 /** An action with what it is done to. */
 export interface Ready {
-  action: Pick<Action, 'does' | 'keys' | 'byKeyOnly'>;
+  action: Pick<Action, 'does' | 'also' | 'keys' | 'byKeyOnly'>;
   run(key: string): boolean | undefined;
 }
 

@@ -23,10 +23,12 @@ export function draw(host: HTMLElement, pieces: SvgPieces): void {
     return;
   }
   const [old, now] = [before.nodes, pieces.nodes];
+  // Title and description of a picture stand before its nodes.
+  const lead = svg.children.length - old.length;
   if (old.length === now.length) {
     const changed = now.flatMap((node, index) => (node === old[index] ? [] : [index]));
     const fresh = elementsOf(changed.map((index) => now[index] ?? ''));
-    const stale = changed.map((index) => svg.children[index]);
+    const stale = changed.map((index) => svg.children[lead + index]);
     stale.forEach((element, index) => {
       element?.replaceWith(fresh[index] ?? '');
     });
@@ -36,8 +38,8 @@ export function draw(host: HTMLElement, pieces: SvgPieces): void {
   while (start < old.length && start < now.length && old[start] === now[start]) start += 1;
   let end = 0;
   while (end < Math.min(old.length, now.length) - start && old.at(-1 - end) === now.at(-1 - end)) end += 1;
-  const stale = [...svg.children].slice(start, old.length - end);
-  const next = svg.children[old.length - end] ?? null;
+  const stale = [...svg.children].slice(lead + start, lead + old.length - end);
+  const next = svg.children[lead + old.length - end] ?? null;
   for (const element of stale) element.remove();
   for (const element of elementsOf(now.slice(start, now.length - end))) svg.insertBefore(element, next);
 }

@@ -1,12 +1,9 @@
 /** The actions of the report, of figures, spark tables and tables. */
 import { useMemo } from 'react';
-import type { FigureLayout } from '../../core/figure/figure-layout.ts';
-import type { ResolvedFigure } from '../../core/figure/resolve.ts';
-import type { FigureSpec, Line } from '../../core/figure/spec.ts';
 import { stepsBeside } from '../../core/scale/ticks.ts';
-import type { HouseStyle } from '../../core/style/style.ts';
 import { redo, run, undo } from '../state/store.ts';
 import { type Action, ready, useActions } from './actions.ts';
+import { doing, type FigureContext, toLines } from './figure-actions.ts';
 import {
   chooseNext,
   chosenLines,
@@ -22,16 +19,11 @@ import {
   showOrHide,
   swapAxis,
 } from './lines.ts';
+import { MAKING_ACTIONS } from './making.ts';
+import { beginMeasuring, endMeasuring, measureLines } from './measuring.ts';
 import { chosenPanel, nextPanel, toggleAccent } from './panels.ts';
+import { openCommandList } from './type-ahead.ts';
 import { openStrip, type Strip, useView } from './view.ts';
-
-/** Does something, whatever it gives back. */
-const doing =
-  <Context>(act: (context: Context) => unknown) =>
-  (context: Context): undefined => {
-    act(context);
-    return undefined;
-  };
 
 export const REPORT_ACTIONS: readonly Action[] = [
   { does: 'undo', keys: ['Ctrl Z'], run: doing(undo) },
@@ -39,18 +31,16 @@ export const REPORT_ACTIONS: readonly Action[] = [
   {
     does: 'the command list',
     keys: ['Ctrl K'],
-    run: doing(() => useView.setState({ commands: true })),
+    run: doing(openCommandList),
     byKeyOnly: true,
+  },
+  {
+    does: 'hand off several things at once',
+    also: 'export all, ZIP, archive, batch',
+    run: doing(() => useView.setState({ handOff: 'several' })),
   },
   { does: 'the list of keys', keys: ['?'], run: doing(() => useView.setState({ keys: !useView.getState().keys })) },
 ];
-
-export interface FigureContext {
-  figure: FigureSpec;
-  layout: FigureLayout | null;
-  resolved: ResolvedFigure | null;
-  style: HouseStyle;
-}
 
 /** Gives the focus to the next proof note, whose Enter mends. */
 export function focusNextNote(): boolean {
@@ -60,13 +50,23 @@ export function focusNextNote(): boolean {
   return notes.length > 0;
 }
 
-/** Something done to the chosen lines; nothing where none are chosen. */
-const toLines =
-  (act: (figure: FigureSpec, lines: Line[], context: FigureContext) => unknown) =>
-  (context: FigureContext): boolean => {
-    const chosen = chosenLines(context.figure);
-    if (chosen.length > 0) act(context.figure, chosen, context);
-    return chosen.length > 0;
+type CopyByKey = typeof import('../hand-off/copy-by-key.ts');
+
+/** Words that are marked in the page are what is copied, if there are some. */
+const hasMarkedWords = () => document.getSelection()?.isCollapsed === false;
+
+export const COPY_KEY = {
+  does: 'copy what is on the sheet as a picture, as SVG and as text',
+  keys: ['Ctrl C'],
+} as const;
+
+/** Copies what is on the sheet; its drawing and its words are loaded when they are first copied. */
+export const copying =
+  <Context>(how: (context: Context) => ((by: CopyByKey) => void) | null) =>
+  (context: Context): boolean => {
+    const act = hasMarkedWords() ? null : how(context);
+    if (act) void import('../hand-off/copy-by-key.ts').then(act);
+    return act !== null;
   };
 
 /** The next or previous panel, where one is chosen, or line. */
@@ -106,15 +106,27 @@ const toMove =
     return true;
   };
 
-const STRIPS: readonly { strip: Strip; name: string }[] = [
-  { strip: 'lines', name: 'the lines' },
-  { strip: 'across', name: 'the axis across' },
-  { strip: 'left', name: 'the left axis' },
-  { strip: 'right', name: 'the right axis' },
-  { strip: 'panels', name: 'the panels' },
-  { strip: 'words', name: 'the words' },
-  { strip: 'marks', name: 'levels and notes' },
-  { strip: 'frame', name: 'the frame' },
+const STRIPS: readonly { strip: Strip; name: string; also: string }[] = [
+  { strip: 'lines', name: 'the lines', also: 'series, legend, colours, ledger' },
+  {
+    strip: 'across',
+    name: 'the axis across',
+    also: 'x axis, date axis, category axis, labels, window, gridlines, vertical grid',
+  },
+  {
+    strip: 'left',
+    name: 'the left axis',
+    also: 'y axis, scale, range, minimum, maximum, gridlines, log, logarithmic, units',
+  },
+  { strip: 'right', name: 'the right axis', also: 'second axis, secondary axis, y2, dual axis' },
+  { strip: 'panels', name: 'the panels', also: 'small multiples, trellis, facets, grid of charts' },
+  { strip: 'words', name: 'the words', also: 'title, subtitle, source, caption, alt text, description' },
+  {
+    strip: 'marks',
+    name: 'levels and notes',
+    also: 'annotations, target, reference line, threshold, band, event, label',
+  },
+  { strip: 'frame', name: 'the frame', also: 'size, width, height, margins, aspect ratio, border, background' },
 ];
 
 const face = (wanted: 'set' | 'inspect') => () => useView.setState({ face: wanted });
@@ -136,21 +148,49 @@ export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
   },
   { does: 'move the chosen lines up (in the ledger)', keys: ['Alt ↑'], run: toMove(-1) },
   { does: 'move the chosen lines down (in the ledger)', keys: ['Alt ↓'], run: toMove(1) },
-  { does: 'swap the axis of the chosen lines', keys: ['X'], run: toLines(swapAxis) },
-  { does: 'next stroke pattern', keys: ['P'], run: toLines(nextPattern) },
-  { does: 'next markers', keys: ['M'], run: toLines(nextMarkers) },
-  { does: 'next values shown', keys: ['V'], run: toLines(nextValues) },
-  { does: 'next emphasis', keys: ['E'], run: toLines(nextEmphasis) },
-  { does: 'show or hide the chosen lines', run: toLines(showOrHide) },
-  { does: 'duplicate the chosen lines', run: toLines(duplicate) },
-  { does: 'remove the chosen lines', run: toLines(remove) },
-  { does: 'pick up the look of the chosen line', run: toLines((_, [first]) => first && pickUpLook(first)) },
+  {
+    does: 'swap the axis of the chosen lines',
+    also: 'second axis, secondary axis, right axis, y2, dual axis',
+    keys: ['X'],
+    run: toLines(swapAxis),
+  },
+  { does: 'next stroke pattern', also: 'dash, dashed, dotted, line style', keys: ['P'], run: toLines(nextPattern) },
+  { does: 'next markers', also: 'symbols, points, dots', keys: ['M'], run: toLines(nextMarkers) },
+  { does: 'next values shown', also: 'data labels, numbers at points', keys: ['V'], run: toLines(nextValues) },
+  {
+    does: 'next emphasis',
+    also: 'highlight, high point, low point, maximum, minimum, peak',
+    keys: ['E'],
+    run: toLines(nextEmphasis),
+  },
+  {
+    does: 'the difference of the chosen lines, or of two points that are clicked',
+    also: 'delta, change, bracket, growth, arrow',
+    keys: ['D'],
+    run: (context) => {
+      const chosen = chosenLines(context.figure);
+      if (chosen.length > 0) measureLines(context.figure, chosen);
+      else beginMeasuring();
+      return true;
+    },
+  },
+  { does: 'give up choosing points', keys: ['Escape'], run: endMeasuring, byKeyOnly: true },
+  { does: 'show or hide the chosen lines', also: 'filter, series, visible', run: toLines(showOrHide) },
+  { does: 'duplicate the chosen lines', also: 'copy series, clone', run: toLines(duplicate) },
+  { does: 'remove the chosen lines', also: 'delete series', run: toLines(remove) },
+  {
+    does: 'pick up the look of the chosen line',
+    also: 'format, copy format, style',
+    run: toLines((figure, [first]) => first && pickUpLook(figure, first)),
+  },
   {
     does: 'put the chosen lines in the house style',
-    run: toLines((figure, lines, { style }) => resetLook(style)(figure, lines)),
+    also: 'reset, default look, template',
+    run: toLines(resetLook),
   },
   {
     does: 'accent the chosen panel of a figure, or let it stand back',
+    also: 'highlight, grey out',
     keys: ['A'],
     run: ({ figure, resolved }) => {
       const panel = resolved ? chosenPanel(resolved) : undefined;
@@ -160,24 +200,45 @@ export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
   },
   { does: 'move the label, level, event, band or note that has the focus', keys: ['Arrows'] },
   { does: 'take the mark out that has the focus, or leave out the panel', keys: ['Delete'] },
-  { does: 'coarser date labels, or ticks of the value axis that is set', keys: ['['], run: refine(-1) },
-  { does: 'finer date labels, or ticks of the value axis that is set', keys: [']'], run: refine(1) },
+  {
+    does: 'coarser date labels, or ticks of the value axis that is set',
+    also: 'tick interval, major unit, fewer labels',
+    keys: ['['],
+    run: refine(-1),
+  },
+  {
+    does: 'finer date labels, or ticks of the value axis that is set',
+    also: 'tick interval, major unit, more labels, minor ticks',
+    keys: [']'],
+    run: refine(1),
+  },
   {
     does: 'look into the values of a figure, and back',
+    also: 'tooltip, interactive, zoom, explore',
     keys: ['I'],
     run: doing(() => face(useView.getState().face === 'set' ? 'inspect' : 'set')()),
   },
   { does: 'next proof note (Enter mends)', keys: ['N'], run: focusNextNote },
-  { does: 'hand off this figure', run: doing(() => useView.setState({ handOff: true })) },
-  ...STRIPS.map(({ strip, name }) => ({ does: `set ${name}`, run: doing(() => openStrip(strip)) })),
+  {
+    does: COPY_KEY.does,
+    keys: COPY_KEY.keys,
+    run: copying(({ resolved }) => resolved && ((by) => by.copyFigure(resolved))),
+  },
+  {
+    does: 'hand off this figure',
+    also: 'export, download, save as, SVG, PNG, PDF, HTML, CSV, print',
+    run: doing(() => useView.setState({ handOff: 'one' })),
+  },
+  ...MAKING_ACTIONS,
+  ...STRIPS.map(({ strip, name, also }) => ({ does: `set ${name}`, also, run: doing(() => openStrip(strip)) })),
 ];
 
 /** What the grid of a table hears itself. */
 const TABLE_ACTIONS: readonly Action[] = [
-  { does: 'change the cell (in a table)', keys: ['Enter'] },
-  { does: 'fill down (in a table)', keys: ['Alt ↓'] },
-  { does: 'insert rows (in a table)', keys: ['Alt Enter'] },
-  { does: 'remove rows (in a table)', keys: ['Alt Delete'] },
+  { does: 'change the cell', keys: ['Enter'] },
+  { does: 'fill down', keys: ['Alt ↓'] },
+  { does: 'insert rows', keys: ['Alt Enter'] },
+  { does: 'remove rows', keys: ['Alt Delete'] },
   { does: 'next cell that could not be read', keys: ['Alt N'] },
 ];
 
@@ -185,21 +246,37 @@ const TABLE_ACTIONS: readonly Action[] = [
 export const SPARK_KEYS = {
   next: { does: 'next row of the specimen', keys: ['J'], byKeyOnly: true },
   previous: { does: 'previous row of the specimen', keys: ['K'], byKeyOnly: true },
-  tuck: { does: 'tuck the source columns away or bring them back (in a spark table)', keys: ['T'] },
+  tuck: { does: 'tuck the source columns away or bring them back', keys: ['T'] },
   note: { does: 'next proof note (Enter mends)', keys: ['N'] },
 } as const;
 
-type Listed = Pick<Action, 'does' | 'keys'>;
+/** What the list at the left hears itself. */
+const LIST_ACTIONS: readonly Action[] = [
+  { does: 'rename', keys: ['F2'] },
+  { does: 'move up', keys: ['Alt ↑'] },
+  { does: 'move down', keys: ['Alt ↓'] },
+];
 
-/** All keys, as they are listed with "?". */
-export const KEYS: readonly { keys: readonly string[]; does: string }[] = [
-  ...FIGURE_ACTIONS,
-  SPARK_KEYS.next,
-  SPARK_KEYS.previous,
-  SPARK_KEYS.tuck,
-  ...TABLE_ACTIONS,
-  ...REPORT_ACTIONS,
-].flatMap(({ keys, does }: Listed) => (keys ? [{ keys, does }] : []));
+export type KeysOf = 'figure' | 'spark table' | 'table' | 'list' | 'report';
+interface Listed {
+  keys: readonly string[];
+  does: string;
+  also?: string | undefined;
+}
+
+const listed = (of: KeysOf, actions: readonly Pick<Action, 'does' | 'also' | 'keys'>[]) => ({
+  of,
+  keys: actions.flatMap(({ keys, does, also }): Listed[] => (keys ? [{ keys, does, also }] : [])),
+});
+
+/** All keys by what they are of, as they are listed with "?". */
+export const KEYS: readonly { of: KeysOf; keys: readonly Listed[] }[] = [
+  listed('figure', FIGURE_ACTIONS),
+  listed('spark table', [SPARK_KEYS.next, SPARK_KEYS.previous, SPARK_KEYS.tuck, COPY_KEY, SPARK_KEYS.note]),
+  listed('table', TABLE_ACTIONS),
+  listed('list', LIST_ACTIONS),
+  listed('report', REPORT_ACTIONS),
+];
 
 const OF_REPORT = ready(REPORT_ACTIONS, undefined);
 
@@ -209,11 +286,20 @@ export function useReportKeys(): void {
 }
 
 /** What can be done with the figure that is shown. */
-export function useFigureActions(context: FigureContext): void {
-  const { figure, layout, resolved, style } = context;
+export function useFigureActions(context: FigureContext | null): void {
+  const { figure, layout, resolved, style, table } = context ?? {};
   const actions = useMemo(
-    () => ready(FIGURE_ACTIONS, { figure, layout, resolved, style }),
-    [figure, layout, resolved, style],
+    () =>
+      figure && style
+        ? ready(FIGURE_ACTIONS, {
+            figure,
+            layout: layout ?? null,
+            resolved: resolved ?? null,
+            style,
+            table: table ?? null,
+          })
+        : [],
+    [figure, layout, resolved, style, table],
   );
   useActions('figure', actions);
 }

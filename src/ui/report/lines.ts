@@ -1,16 +1,20 @@
 /** The lines that are chosen, and what can be done to them at once; the ledger, the keys and the command list use it. */
 
+import { newLine } from '../../core/figure/draft.ts';
 import { houseLook, type Look, lookOf } from '../../core/figure/look.ts';
-import type { FigureSpec, Line } from '../../core/figure/spec.ts';
-import { EMPHASISED, newEmphasis } from '../../core/mark/emphasis.ts';
-import { MARKER_SHAPES } from '../../core/mark/shapes.ts';
-import { PATTERNS } from '../../core/mark/stroke.ts';
-import type { HouseStyle } from '../../core/style/style.ts';
-import { run } from '../state/store.ts';
+import type { DressedFigure, DressedLine, FigureSpec, Line } from '../../core/figure/spec.ts';
+import { newEmphasis } from '../../core/mark/emphasis.ts';
+import { isHouseColour } from '../../core/style/by-house.ts';
+import { EMPHASISED, MARKER_SHAPES, PATTERNS } from '../../core/style/vocabulary.ts';
+import { draftRule, freeKey, titleOfRule } from '../../core/table/calc/draft.ts';
+import type { Table } from '../../core/table/column.ts';
+import { periodsOfTable } from '../../core/table/series.ts';
+import { run, runTogether, showNotice } from '../state/store.ts';
+import { storedLine } from '../state/stored.ts';
 import { lineOfPart, openPart, useView } from './view.ts';
 
 /** The chosen lines of a figure, in its order. */
-export function chosenLines(figure: FigureSpec): Line[] {
+export function chosenLines(figure: DressedFigure): DressedLine[] {
   const { part, picked } = useView.getState();
   const first = lineOfPart(part);
   const ids = first !== null && !picked.includes(first) ? [first] : picked;
@@ -55,11 +59,11 @@ export function chooseNext(figure: FigureSpec, step: 1 | -1, more: boolean): boo
 const after = <Value>(values: readonly Value[], value: Value): Value | undefined =>
   values[(values.indexOf(value) + 1) % values.length];
 
-type Act = (figure: FigureSpec, lines: Line[]) => string | null;
+type Act = (figure: DressedFigure, lines: DressedLine[]) => string | null;
 
 /** One change to all of some lines, led by the first of them. */
 const forAll =
-  (act: (first: Line, target: { figure: string; lines: string[] }) => string | null): Act =>
+  (act: (first: DressedLine, target: { figure: string; lines: string[] }) => string | null): Act =>
   (figure, lines) => {
     const [first] = lines;
     return first ? act(first, { figure: figure.id, lines: lines.map(({ id }) => id) }) : null;
@@ -78,8 +82,8 @@ const MARKER_STEPS = ['none', 'all', 'ends', 'every'] as const;
 /** Markers on none, all, the ends and every few points, and round again with the next shape. */
 export const nextMarkers = forAll(({ markers }, target) => {
   const on = after(MARKER_STEPS, markers.on === 'emphasis' ? 'every' : markers.on) ?? 'none';
-  const shape = on === 'none' ? (after(MARKER_SHAPES, markers.shape) ?? 'circle') : markers.shape;
-  return run('figure.styleLines', { ...target, markers: { on, shape } });
+  const shape = after(MARKER_SHAPES, markers.shape) ?? 'circle';
+  return run('figure.styleLines', { ...target, markers: { on, ...(on === 'none' && { shape }) } });
 });
 
 const VALUE_STEPS = ['none', 'last', 'ends', 'emphasis', 'all'] as const;
@@ -110,14 +114,14 @@ export const layLook = (look: Look, withColour: boolean): Act =>
     return run('figure.styleLines', { ...target, ...rest, ...(withColour && { colour }) });
   });
 
-export const pickUpLook = (line: Line) => useView.setState({ look: lookOf(line) });
+export const pickUpLook = (figure: FigureSpec, line: Line) =>
+  useView.setState({ look: lookOf(storedLine(figure, line)) });
 
 /** The look of the house style, colours kept. */
-export const resetLook = (style: HouseStyle): Act =>
-  forAll((first, target) => {
-    const { colour: _, ...look } = houseLook(style, first.colour);
-    return run('figure.styleLines', { ...target, ...look });
-  });
+export const resetLook: Act = forAll((_, target) => {
+  const { colour, ...look } = houseLook(0);
+  return run('figure.styleLines', { ...target, ...look });
+});
 
 export const duplicate = forAll((_, { figure, lines }) =>
   run('figure.duplicateLines', { figure, copies: lines.map((of) => ({ of, id: crypto.randomUUID() })) }),
@@ -131,8 +135,90 @@ export const remove = forAll((_, target) => {
 
 export const showOrHide = forAll((first, target) => run('figure.showLines', { ...target, shown: !first.shown }));
 
+/** Shows some lines and hides all others, as one step to undo. */
+export function showOnly(figure: FigureSpec, lines: readonly Line[]): string | null {
+  const wanted = new Set(lines.map(({ id }) => id));
+  const ids = (isShown: boolean) =>
+    figure.lines.flatMap(({ id, shown }) => (wanted.has(id) === isShown && shown !== isShown ? [id] : []));
+  const [show, hide] = [ids(true), ids(false)];
+  return runTogether(
+    () =>
+      (show.length > 0 ? run('figure.showLines', { figure: figure.id, lines: show, shown: true }) : null) ??
+      (hide.length > 0 ? run('figure.showLines', { figure: figure.id, lines: hide, shown: false }) : null),
+  );
+}
+
+/**
+ * Draws some lines in the accent of the house and all others in its colour for
+ * what stands back; where that is so already, each has its colour in turn again.
+ */
+export function standOut(figure: FigureSpec, lines: readonly Line[]): string | null {
+  const wanted = new Set(lines.map(({ id }) => id));
+  const isIn = (line: Line, role: 'accent' | 'rest') => {
+    const { colour } = storedLine(figure, line);
+    return isHouseColour(colour) && colour.house === role;
+  };
+  const isDone = figure.lines.every((line) => isIn(line, wanted.has(line.id) ? 'accent' : 'rest'));
+  return runTogether(() =>
+    figure.lines.reduce<string | null>((refused, { id }, turn) => {
+      const house = isDone ? turn : wanted.has(id) ? 'accent' : 'rest';
+      const look = { colour: { house }, weight: 'house', pattern: 'house' } as const;
+      return refused ?? run('figure.styleLines', { figure: figure.id, lines: [id], ...look });
+    }, null),
+  );
+}
+
+/** Shows or hides all lines. */
+export const showAll = (figure: FigureSpec, shown: boolean): string | null =>
+  run('figure.showLines', { figure: figure.id, lines: figure.lines.map(({ id }) => id), shown });
+
+/** How the line of a calculation looks beside the line that it is of. */
+const CALCULATED_LOOKS = {
+  'year earlier': ({ weight }: DressedLine) => ({ weight: Math.max(0.6, weight * 0.6), pattern: 'dashes' as const }),
+  'rolling mean': ({ weight }: DressedLine) => ({ weight: weight * 1.4, pattern: 'solid' as const }),
+};
+
+/** Adds a calculation of a line, or of the chosen one, as a line; false where there is none. */
+export function addCalculated(
+  figure: DressedFigure,
+  table: Table,
+  kind: keyof typeof CALCULATED_LOOKS,
+  of: DressedLine | undefined = chosenLines(figure)[0] ?? figure.lines.find(({ shown }) => shown),
+): boolean {
+  if (!of || periodsOfTable(table).kind !== 'dates') return false;
+  const rule = draftRule(kind, table, of.column);
+  const title = titleOfRule(rule, table);
+  const key = freeKey(table, title);
+  const look = CALCULATED_LOOKS[kind](of);
+  const line = { ...newLine(crypto.randomUUID(), key, storedLine(figure, of).colour), axis: of.axis, ...look };
+  const calculation = { key, title, rule };
+  if (run('figure.addCalculatedLine', { figure: figure.id, calculation, line }) === null) openPart(`line:${line.id}`);
+  return true;
+}
+
+/** Turns the names of all lines off, or on again at their lines. */
+export const toggleNames = (figure: FigureSpec): string | null =>
+  run('figure.setNames', { figure: figure.id, kind: figure.names.kind === 'none' ? 'lines' : 'none' });
+
+/** Offers the right axis to a line that was added, with ticks that meet those of the left one. */
+export function offerRightAxis(figure: FigureSpec, line: string, why: string): void {
+  const put = () =>
+    runTogether(
+      () =>
+        run('figure.setAxisOfLines', { figure: figure.id, lines: [line], axis: 'right' }) ??
+        (figure.tie.kind === 'meet' ? null : run('figure.tieAxes', { figure: figure.id, kind: 'meet' })),
+    );
+  showNotice(why, [{ say: 'Draw it on the right axis, with ticks that meet', run: put }], 'accent');
+}
+
+/** Chooses all lines, or none. */
+export function chooseAll(figure: FigureSpec, all: boolean): void {
+  const ids = all ? figure.lines.map(({ id }) => id) : [];
+  useView.setState({ picked: ids, part: ids[0] === undefined ? null : `line:${ids[0]}` });
+}
+
 /** Moves the chosen lines one place up or down. */
-export function moveChosen(figure: FigureSpec, step: 1 | -1): string | null {
+export function moveChosen(figure: DressedFigure, step: 1 | -1): string | null {
   const lines = chosenLines(figure).map(({ id }) => id);
   const order = figure.lines.map(({ id }) => id);
   const places = lines.map((id) => order.indexOf(id));

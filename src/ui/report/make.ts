@@ -1,4 +1,5 @@
 /** Making tables and figures from the screen, with the same commands as everything else. */
+
 import { draftFigure, Misleading, newLines } from '../../core/figure/draft.ts';
 import { type Addition, leftOutOf } from '../../core/figure/left-out.ts';
 import { draftPanels, splitColumns } from '../../core/figure/panels/draft.ts';
@@ -9,12 +10,15 @@ import { Refusal } from '../../core/refusal.ts';
 import type { Report, ShapedTable } from '../../core/report/report.ts';
 import { packTable } from '../../core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, hasSparklines } from '../../core/spark/draft.ts';
+import type { HouseStyle } from '../../core/style/style.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { draftStep, nameOfStep, SUMMARY_NAMES, summaryFor } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step, StepOf } from '../../core/table/shape/step.ts';
 import { readTitle } from '../../core/table/titles.ts';
+import { cutTo } from '../../core/text/letters.ts';
 import { type Notice, run, showNotice } from '../state/store.ts';
+import { styleNow } from '../state/style.ts';
 import { show } from './view.ts';
 
 /** Keeps a table in the report; returns its id, or null when it was refused. */
@@ -35,6 +39,8 @@ export interface FigureWishes {
   window?: FigureWindow;
   unordered?: boolean;
   panels?: Panels | undefined;
+  /** the last value of each line is written */
+  endValues?: boolean;
 }
 
 /** One column for each category, and a figure of those. */
@@ -58,18 +64,24 @@ function spreadAndDraw(report: Report, tableId: string, table: Table, why: Misle
 function panelsFor(
   table: Table,
   { categories }: SeveralRows,
-  make: (panels: Panels) => void,
+  palette: readonly string[],
+  make: (panels: Panels, endValues: boolean) => void,
 ): NonNullable<Notice['offers']> {
   const columns = categories.flatMap((key) => columnOf(table, key) ?? []);
   const fit = new Set(splitColumns(table, '').map(({ key }) => key));
   const panels = draftPanels(columns.filter(({ key }) => fit.has(key)).slice(0, 2));
-  return panels ? [{ say: 'Split it into panels', run: () => make(panels) }] : [];
+  if (!panels) return [];
+  const coloured: Panels = { ...panels, colours: { kind: 'categories', palette: [...palette] } };
+  return [
+    { say: 'Split it into panels', run: () => make(panels, false) },
+    { say: 'Panels in a colour each, with end values', run: () => make(coloured, true) },
+  ];
 }
 
 /** A table made from another one by a step, and a figure of it. */
 function shapeAndDraw(report: Report, tableId: string, table: Table, step: Step, window?: FigureWindow) {
   const id = crypto.randomUUID();
-  const name = nameOfStep(step, table).slice(0, 200);
+  const name = cutTo(nameOfStep(step, table), 200);
   const made: ShapedTable = { type: 'shaped', id, name, of: tableId, steps: [step], calculations: [] };
   try {
     const shaped = { ...applyStep(table, step), title: name };
@@ -81,9 +93,9 @@ function shapeAndDraw(report: Report, tableId: string, table: Table, step: Step,
 }
 
 /** A spark table with a row for each series of a table. */
-export function makeSparkTable(report: Report, item: { id: string }, table: Table): void {
+export function makeSparkTable(item: { id: string }, table: Table): void {
   try {
-    const spark = draftSparkTable(table, { id: crypto.randomUUID(), tableId: item.id, style: report.style });
+    const spark = draftSparkTable(table, { id: crypto.randomUUID(), tableId: item.id });
     if (run('item.add', { item: spark }) === null) show({ kind: 'item', id: spark.id });
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -99,11 +111,11 @@ export function drawYears(report: Report, tableId: string, table: Table, value: 
 }
 
 /** A spark table with level bars of the measures that were to be lines. */
-function makeLevelBars(report: Report, item: { id: string }, table: Table, why: Misleading['why']) {
+function makeLevelBars(item: { id: string }, table: Table, why: Misleading['why']) {
   if (why.kind !== 'unordered') return;
   try {
     const { column: names, measures } = why;
-    const choices = { id: crypto.randomUUID(), tableId: item.id, style: report.style, names, measures };
+    const choices = { id: crypto.randomUUID(), tableId: item.id, names, measures };
     const spark = draftLevelBars(table, choices);
     if (run('item.add', { item: spark }) === null) show({ kind: 'item', id: spark.id });
   } catch (error) {
@@ -113,19 +125,19 @@ function makeLevelBars(report: Report, item: { id: string }, table: Table, why: 
 }
 
 /** The offer of a spark table, where a table has something for its rows. */
-const sparkOffer = (report: Report, item: { id: string }, table: Table): Notice['offers'] =>
-  hasSparklines(table) ? [{ say: 'Make a spark table', run: () => makeSparkTable(report, item, table) }] : [];
+const sparkOffer = (item: { id: string }, table: Table): Notice['offers'] =>
+  hasSparklines(table) ? [{ say: 'Make a spark table', run: () => makeSparkTable(item, table) }] : [];
 
 /** Adds lines of columns to a figure, in the next colours of the house. */
-function addLines(report: Report, figure: FigureSpec, { columns, axis }: Addition): void {
-  const added = newLines(report.style, columns, figure.lines, () => crypto.randomUUID());
+function addLines(figure: FigureSpec, { columns, axis }: Addition): void {
+  const added = newLines(styleNow(), columns, figure.lines, () => crypto.randomUUID());
   const lines = added.map((line) => ({ ...line, axis }));
   run('figure.addLines', { figure: figure.id, lines });
 }
 
 /** Says how several rows of one period in a panel are taken together. */
-function sayTogether(table: Table, figure: FigureSpec): void {
-  const { panels, across } = resolveFigure(figure, table);
+function sayTogether(table: Table, figure: FigureSpec, style: HouseStyle): void {
+  const { panels, across } = resolveFigure(figure, table, style);
   const measure = columnOf(table, figure.lines[0]?.column ?? '');
   if (!panels.doubled || !measure) return;
   const period = across.kind === 'date' ? across.interval : 'place';
@@ -137,14 +149,14 @@ function sayTogether(table: Table, figure: FigureSpec): void {
 }
 
 /** Says which measures of a table a new figure leaves out, and offers to draw them. */
-function sayLeftOut(report: Report, item: { id: string }, table: Table, figure: FigureSpec): void {
+function sayLeftOut(item: { id: string }, table: Table, figure: FigureSpec): void {
   const left = leftOutOf(table, figure);
   if (!left) return;
   const offers = left.additions.map((addition) => ({
     say: addition.say,
-    run: () => addLines(report, figure, addition),
+    run: () => addLines(figure, addition),
   }));
-  showNotice(left.text, [...offers, ...(left.isSparkTable ? sparkOffer(report, item, table) : [])], 'accent');
+  showNotice(left.text, [...offers, ...(left.isSparkTable ? sparkOffer(item, table) : [])], 'accent');
 }
 
 /**
@@ -157,14 +169,15 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
     const figure = draftFigure(table, {
       id: crypto.randomUUID(),
       tableId: item.id,
-      style: report.style,
+      style: styleNow(),
       ...wishes,
       unordered: wishes.unordered ?? false,
     });
+    if (wishes.endValues) for (const line of figure.lines) line.values.on = 'last';
     if (run('item.add', { item: figure }) !== null) return;
     show({ kind: 'item', id: figure.id });
-    if (wishes.panels) sayTogether(table, figure);
-    else if (!wishes.lines) sayLeftOut(report, item, table, figure);
+    if (wishes.panels) sayTogether(table, figure, styleNow());
+    else if (!wishes.lines) sayLeftOut(item, table, figure);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     const offers: Notice['offers'] = !(error instanceof Misleading)
@@ -173,7 +186,7 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
         ? [
             {
               say: 'Make a spark table with level bars',
-              run: () => makeLevelBars(report, item, table, error.why),
+              run: () => makeLevelBars(item, table, error.why),
             },
             {
               say: 'Draw lines all the same',
@@ -181,12 +194,17 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
             },
           ]
         : [
-            ...panelsFor(table, error.why, (panels) => makeFigure(report, item, table, { ...wishes, panels })),
+            ...panelsFor(
+              table,
+              error.why,
+              styleNow().palette.map(({ colour }) => colour),
+              (panels, endValues) => makeFigure(report, item, table, { ...wishes, panels, endValues }),
+            ),
             {
               say: 'Give each its own column',
               run: () => spreadAndDraw(report, item.id, table, error.why, wishes.window),
             },
-            ...sparkOffer(report, item, table),
+            ...sparkOffer(item, table),
           ];
     showNotice(error.message, offers);
   }

@@ -27,8 +27,9 @@ function within({ figure, layout }: Movable, panel: string | null): Movable {
 const panelOf = (element: Element | null) =>
   element?.closest('[data-of^="panel "]')?.getAttribute('data-of')?.slice('panel '.length) ?? null;
 
-const markOf = ({ figure }: Movable, part: Part) => figure.marks.find(({ id }) => part === `mark:${id}`);
-const isMovable = (part: Part | null | undefined) => /^(name|value|mark):/.test(part ?? '');
+const markOf = ({ figure }: Movable, part: Part) => figure.spec.marks.find(({ id }) => part === `mark:${id}`);
+const isMovable = (movable: Movable, part: Part | null | undefined): part is Part =>
+  /^(name|value|mark):/.test(part ?? '') && !(part && markOf(movable, part)?.kind === 'calendar');
 
 /** Moves the words of a part by so many points, and keeps where they stand from their point. */
 function moveLabel(movable: Movable, part: Part, dx: number, dy: number): void {
@@ -62,7 +63,7 @@ const ARROWS: Record<string, readonly [number, number]> = {
 /** What arrow keys do to the part that has the focus: levels, bands and events move by their steps, words by a point, ten with Shift. */
 export function moveByKey(whole: Movable, target: Element, part: Part, key: string, large: boolean): boolean {
   const way = ARROWS[key];
-  if (!way || !isMovable(part)) return false;
+  if (!way || !isMovable(whole, part)) return false;
   const movable = within(whole, panelOf(target));
   const { layout, figure } = movable;
   const [dx, dy] = [way[0] * (large ? 10 : 1), way[1] * (large ? 10 : 1)];
@@ -123,7 +124,7 @@ export function useMoving(movable: Movable | null, pxPerMm: number) {
       const group = target?.closest<SVGElement>('[data-part]');
       const part = group?.getAttribute('data-part') as Part | undefined;
       dropped.current = false;
-      if (!movable || !group || !part || !isMovable(part) || event.button !== 0) return;
+      if (!movable || !group || !isMovable(movable, part) || event.button !== 0) return;
       const words = target?.tagName === 'text' || part.startsWith('name:') || part.startsWith('value:');
       const all = [...event.currentTarget.querySelectorAll<SVGElement>(`[data-part="${CSS.escape(part)}"]`)];
       held.current = {

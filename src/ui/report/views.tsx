@@ -18,5 +18,9 @@ export function ItemView({ item }: { item: ReportItem }) {
   return <View item={item} />;
 }
 
+export const ManuscriptView = lazy(async () => ({
+  default: (await import('../manuscript/ManuscriptView.tsx')).ManuscriptView,
+}));
 export const NewTable = lazy(async () => ({ default: (await import('../table/NewTable.tsx')).NewTable }));
 export const CommandList = lazy(async () => ({ default: (await import('./CommandList.tsx')).CommandList }));
+export const Several = lazy(async () => ({ default: (await import('../hand-off/Several.tsx')).Several }));

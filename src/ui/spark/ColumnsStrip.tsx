@@ -2,17 +2,24 @@ import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
-import { paletteColour } from '../../core/figure/draft.ts';
 import { newColumn, newLevelBars, newSparkline } from '../../core/spark/draft.ts';
 import { SPARK_KINDS } from '../../core/spark/look.ts';
-import { DERIVED, type SparkColumn, type Sparkline, type SparkTableSpec } from '../../core/spark/spec.ts';
+import {
+  DERIVED,
+  type DressedColumn,
+  type DressedSparkline,
+  type DressedSparkTable,
+  type SparkColumn,
+} from '../../core/spark/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { listed } from '../../core/table/words.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { useSorting } from '../controls/sorting.ts';
 import { sentence, YesNo } from '../controls/words.tsx';
-import { run, useReport } from '../state/store.ts';
+import { run } from '../state/store.ts';
 import { setColumn } from './setting.ts';
 
 const DERIVED_WORDS: Record<(typeof DERIVED)[number], string> = {
@@ -27,14 +34,14 @@ const DERIVED_WORDS: Record<(typeof DERIVED)[number], string> = {
 };
 
 /** A new id like the others, such as bar-3. */
-function freeId(spark: SparkTableSpec, stem: string): string {
+function freeId(spark: DressedSparkTable, stem: string): string {
   let count = 1;
   while (spark.columns.some(({ id }) => id === `${stem}-${count}`)) count++;
   return `${stem}-${count}`;
 }
 
 /** What a column is called in the list. */
-export function nameOfColumn(column: SparkColumn, table: Table): string {
+export function nameOfColumn(column: DressedColumn, table: Table): string {
   if (column.kind === 'name') return 'names of the rows';
   if (column.kind === 'derived') return column.title || DERIVED_WORDS[column.what];
   if (column.kind === 'sparkline') return column.title ?? `sparklines, ${column.draw}`;
@@ -87,13 +94,13 @@ function ColumnWords({
   name,
   table,
 }: {
-  spark: SparkTableSpec;
-  column: SparkColumn;
+  spark: DressedSparkTable;
+  column: DressedColumn;
   name: string;
   table: Table;
 }) {
   const sparklines = spark.columns.filter((other) => other.kind === 'sparkline');
-  const set = (change: object) => setColumn(spark, column, { ...column, ...change } as SparkColumn);
+  const set = (change: object) => setColumn(spark, column, { ...column, ...change } as DressedColumn);
   return (
     <div className="flex flex-col">
       <p className={sentence}>
@@ -160,11 +167,14 @@ function ColumnWords({
   );
 }
 
-function ColumnEntry({ spark, column, table }: { spark: SparkTableSpec; column: SparkColumn; table: Table }) {
+function ColumnEntry({ spark, column, table }: { spark: DressedSparkTable; column: DressedColumn; table: Table }) {
   const name = nameOfColumn(column, table);
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: column.id });
   const button = 'btn btn-ghost btn-xs btn-square';
   const { tucked } = column;
+  // Numbers that are taken from sparklines go with these, and the button says so.
+  const taken = spark.columns.filter((other) => other.kind === 'derived' && other.of === column.id);
+  const along = taken.length > 0 ? `, and with it ${listed(taken.map((other) => nameOfColumn(other, table)))}` : '';
   return (
     <li
       ref={setNodeRef}
@@ -195,7 +205,8 @@ function ColumnEntry({ spark, column, table }: { spark: SparkTableSpec; column: 
       <button
         type="button"
         className={button}
-        aria-label={`Remove ${name}`}
+        aria-label={`Remove ${name}${along}`}
+        title={`Remove ${name}${along}`}
         onClick={() => run('spark.removeColumn', { spark: spark.id, column: column.id })}
       >
         <Trash2 size={13} aria-hidden="true" />
@@ -205,7 +216,10 @@ function ColumnEntry({ spark, column, table }: { spark: SparkTableSpec; column: 
 }
 
 /** What the first sparklines of a spark table can run through; null where there is nothing. */
-function dataFor({ rows }: SparkTableSpec, table: Table): Pick<Sparkline, 'column' | 'over' | 'window'> | null {
+function dataFor(
+  { rows }: DressedSparkTable,
+  table: Table,
+): Pick<DressedSparkline, 'column' | 'over' | 'window'> | null {
   const over = table.columns.flatMap(({ key, kind }) => (kind === 'number' ? [key] : []));
   const [column] = over;
   if (column === undefined || (rows.kind === 'rows' && over.length < 2)) return null;
@@ -213,8 +227,7 @@ function dataFor({ rows }: SparkTableSpec, table: Table): Pick<Sparkline, 'colum
 }
 
 /** What can be added to a spark table. */
-function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
-  const style = useReport((state) => state.report.style);
+function AddColumns({ spark, table }: { spark: DressedSparkTable; table: Table }) {
   const add = (column: SparkColumn) => run('spark.addColumn', { spark: spark.id, column });
   const bars = spark.columns.filter(({ kind }) => kind === 'level bars').length;
   const [first] = spark.columns.filter((column) => column.kind === 'sparkline');
@@ -223,8 +236,7 @@ function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
   const isRows = spark.rows.kind === 'rows';
   const latest = first && {
     name: 'the latest value',
-    add: () =>
-      add({ ...newLevelBars(freeId(spark, 'bar'), first.column, paletteColour(style, bars + 1)), title: 'Latest' }),
+    add: () => add({ ...newLevelBars(freeId(spark, 'bar'), first.column, { house: bars + 1 }), title: 'Latest' }),
   };
   return (
     <p className="mt-2 flex flex-wrap items-baseline gap-x-2 text-quiet">
@@ -238,7 +250,7 @@ function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
             add: () => {
               const { column, over, window } = data;
               const sign = draw === 'win / loss' ? (isRows ? 'previous' : 'year') : 'value';
-              add(newSparkline(freeId(spark, 'spark'), style, { column, over, window, draw, sign }));
+              add(newSparkline(freeId(spark, 'spark'), { column, over, window, draw, sign }));
             },
           }))}
         />
@@ -274,7 +286,7 @@ function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
           isRows
             ? measures.map(({ key, title }) => ({
                 name: readTitle(title).name,
-                add: () => add(newLevelBars(freeId(spark, 'bar'), key, paletteColour(style, bars))),
+                add: () => add(newLevelBars(freeId(spark, 'bar'), key, { house: bars })),
               }))
             : latest
               ? [latest]
@@ -287,7 +299,7 @@ function AddColumns({ spark, table }: { spark: SparkTableSpec; table: Table }) {
 }
 
 /** Texts over the headers of neighbouring columns. */
-function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
+function HeadTexts({ spark, table }: { spark: DressedSparkTable; table: Table }) {
   const options = spark.columns.map((column) => ({ value: column.id, name: nameOfColumn(column, table) }));
   const [first, second] = options;
   return (
@@ -355,7 +367,7 @@ function HeadTexts({ spark, table }: { spark: SparkTableSpec; table: Table }) {
 }
 
 /** The columns of a spark table in their order, dragged or moved by keys, and those that can be added. */
-export function ColumnsStrip({ spark, table }: { spark: SparkTableSpec; table: Table }) {
+export function ColumnsStrip({ spark, table }: { spark: DressedSparkTable; table: Table }) {
   const sensors = useSorting();
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     const ids = spark.columns.map(({ id }) => id);

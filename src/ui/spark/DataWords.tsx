@@ -1,5 +1,5 @@
 import type { FigureWindow } from '../../core/figure/spec.ts';
-import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
 import { chooseAcross } from '../../core/table/choose.ts';
 import type { Table } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
@@ -7,8 +7,9 @@ import { readTitle } from '../../core/table/titles.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
 import { pluralOf } from '../../core/time/interval.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { sentence } from '../controls/words.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { Joined, sentence } from '../controls/words.tsx';
 import { ColumnChecks } from './ColumnChecks.tsx';
 import { measureOptions } from './ReferenceWords.tsx';
 import type { SetSparkline } from './setting.ts';
@@ -17,8 +18,8 @@ const LOCALE = localeOf(LOCALES[0]);
 const USUAL_LAST = 24;
 
 interface DataWordsProps {
-  spark: SparkTableSpec;
-  column: Sparkline;
+  spark: DressedSparkTable;
+  column: DressedSparkline;
   table: Table;
   /** only the window can be a row's own */
   isRow: boolean;
@@ -51,14 +52,15 @@ function OverColumns({ column, table, set }: Omit<DataWordsProps, 'spark' | 'isR
         options={options}
         onCommit={(key) => range(first, key)}
       />
-      <ColumnChecks
-        label="Columns of the sparklines"
-        face={`(${column.over.length} of them)`}
-        table={table}
-        chosen={column.over}
-        onChoose={(over) => set({ over })}
-      />
-      ;
+      <Joined by=";">
+        <ColumnChecks
+          label="Columns of the sparklines"
+          face={`(${column.over.length} of them)`}
+          table={table}
+          chosen={column.over}
+          onChoose={(over) => set({ over })}
+        />
+      </Joined>
     </>
   );
 }
@@ -160,6 +162,7 @@ export function DataWords({ spark, column, table, isRow, set }: DataWordsProps) 
             options={[
               { value: 'break', name: 'break it' },
               { value: 'bridge', name: 'are bridged' },
+              { value: 'dotted bridge', name: 'are bridged by dots' },
               { value: 'zero', name: 'count as zero' },
             ]}
             onCommit={(gaps) => set({ gaps })}

@@ -1,12 +1,12 @@
 import type { SparkRecord } from '../../core/spark/records.ts';
-import type { LevelBars, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedBars, DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
 import { useView } from '../report/view.ts';
 import { run } from '../state/store.ts';
 import { nameOfKey, sayException } from './setting.ts';
 
 interface ExceptionsProps {
-  spark: SparkTableSpec;
-  column: Sparkline | LevelBars;
+  spark: DressedSparkTable;
+  column: DressedSparkline | DressedBars;
   records: readonly SparkRecord[];
 }
 

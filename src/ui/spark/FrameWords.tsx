@@ -2,13 +2,14 @@ import { useMemo } from 'react';
 import { suggestedRowHeight } from '../../core/spark/banking.ts';
 import { saySparkFacts } from '../../core/spark/facts.ts';
 import type { ResolvedSparkTable } from '../../core/spark/resolve.ts';
-import type { SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedSparkTable } from '../../core/spark/spec.ts';
 import { rowsForFacts } from '../../core/spark/words.ts';
-import { localeOf } from '../../core/text/locale.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { sentence, YesNo } from '../controls/words.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { Joined, sentence, YesNo } from '../controls/words.tsx';
 import { RichField } from '../dock/RichField.tsx';
-import { run, useReport } from '../state/store.ts';
+import { run } from '../state/store.ts';
+import { useLocale } from '../state/style.ts';
 
 /** Rows that a field can be chosen for. */
 const MOST_ROWS = 200;
@@ -20,7 +21,7 @@ const FIELDS = [
 ] as const;
 
 /** Heights, rules and tints of a spark table. */
-export function FrameWords({ spark, resolved }: { spark: SparkTableSpec; resolved: ResolvedSparkTable }) {
+export function FrameWords({ spark, resolved }: { spark: DressedSparkTable; resolved: ResolvedSparkTable }) {
   const setHeight = (rowHeight: number) => run('spark.setRowHeight', { spark: spark.id, rowHeight });
   const suggested = suggestedRowHeight(resolved);
   return (
@@ -43,18 +44,20 @@ export function FrameWords({ spark, resolved }: { spark: SparkTableSpec; resolve
       </p>
       <p className={sentence}>
         Rules
-        <PhraseChoice
-          label="Rules between the rows"
-          value={spark.frame.rules}
-          options={[
-            { value: 'rows', name: 'below every row' },
-            { value: 'fives', name: 'below every fifth row' },
-            { value: 'groups', name: 'between groups only' },
-            { value: 'none', name: 'nowhere' },
-          ]}
-          onCommit={(rules) => run('spark.setFrame', { spark: spark.id, rules })}
-        />
-        , every second row
+        <Joined by=",">
+          <PhraseChoice
+            label="Rules between the rows"
+            value={spark.frame.rules}
+            options={[
+              { value: 'rows', name: 'below every row' },
+              { value: 'fives', name: 'below every fifth row' },
+              { value: 'groups', name: 'between groups only' },
+              { value: 'none', name: 'nowhere' },
+            ]}
+            onCommit={(rules) => run('spark.setFrame', { spark: spark.id, rules })}
+          />
+        </Joined>
+        every second row
         <YesNo
           label="Tint of every second row"
           value={spark.frame.zebra}
@@ -68,8 +71,8 @@ export function FrameWords({ spark, resolved }: { spark: SparkTableSpec; resolve
 }
 
 /** Title, subtitle and source of a spark table, with facts of its rows. */
-export function SparkWords({ spark, resolved }: { spark: SparkTableSpec; resolved: ResolvedSparkTable }) {
-  const locale = localeOf(useReport((state) => state.report.locale));
+export function SparkWords({ spark, resolved }: { spark: DressedSparkTable; resolved: ResolvedSparkTable }) {
+  const locale = useLocale();
   const facts = useMemo(
     () => ({ say: saySparkFacts(resolved, locale), lines: rowsForFacts(resolved).slice(0, MOST_ROWS) }),
     [resolved, locale],

@@ -1,18 +1,19 @@
 import type { SparkRecord } from '../../core/spark/records.ts';
-import type { LevelBars, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedBars, DressedSparkTable } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { sizeOf } from '../../core/table/facts.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
 import { ColourWord } from '../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { useReport } from '../state/store.ts';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { useStyle } from '../state/style.ts';
 import { Exceptions } from './Exceptions.tsx';
 import { measureOptions } from './ReferenceWords.tsx';
 import { RowChoice } from './RowChoice.tsx';
 import { setColumn, setException } from './setting.ts';
 
 interface LevelBarStripProps {
-  spark: SparkTableSpec;
-  column: LevelBars;
+  spark: DressedSparkTable;
+  column: DressedBars;
   table: Table;
   records: readonly SparkRecord[];
   /** index of the row that can be an exception */
@@ -21,9 +22,9 @@ interface LevelBarStripProps {
 
 /** A column of level bars as sentences to change. */
 export function LevelBarStrip({ spark, column, table, records, record }: LevelBarStripProps) {
-  const style = useReport((state) => state.report.style);
+  const style = useStyle();
   const key = records[record]?.key ?? '';
-  const set = (change: Partial<LevelBars>) => setColumn(spark, column, { ...column, ...change });
+  const set = (change: Partial<DressedBars>) => setColumn(spark, column, { ...column, ...change });
   const measures = table.columns.filter(({ kind }) => kind === 'number');
   const cells = measures.find(({ key }) => key === column.column)?.cells ?? [];
   const highest = column.ceiling === 'highest';

@@ -1,22 +1,29 @@
 import { X } from 'lucide-react';
 import { newSparkline } from '../../core/spark/draft.ts';
 import { lookOf, type SparkLook } from '../../core/spark/look.ts';
-import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { useView } from '../report/view.ts';
-import { run, useReport } from '../state/store.ts';
+import { dropLook, keepLook } from '../state/kept-looks.ts';
+import { run } from '../state/store.ts';
+import { storedSparkline } from '../state/stored.ts';
+import { useStyle } from '../state/style.ts';
 
 /** A look picked up from sparklines and laid on others, kept under a name, or put back to the house's. */
-export function Looks({ spark, column }: { spark: SparkTableSpec; column: Sparkline }) {
-  const style = useReport((state) => state.report.style);
+export function Looks({ spark, column }: { spark: DressedSparkTable; column: DressedSparkline }) {
+  const style = useStyle();
   const picked = useView((view) => view.sparkLook);
   const lay = (look: SparkLook) => run('spark.layLook', { spark: spark.id, columns: [column.id], look });
   const button = 'phrase !min-h-0';
   return (
     <p className="flex flex-wrap items-baseline gap-x-2.5 leading-7">
       Look:
-      <button type="button" className={button} onClick={() => useView.setState({ sparkLook: lookOf(column) })}>
+      <button
+        type="button"
+        className={button}
+        onClick={() => useView.setState({ sparkLook: lookOf(storedSparkline(spark, column)) })}
+      >
         pick up
       </button>
       <button type="button" className={button} disabled={!picked} onClick={() => picked && lay(picked)}>
@@ -46,7 +53,7 @@ export function Looks({ spark, column }: { spark: SparkTableSpec; column: Sparkl
                   type="button"
                   className="btn btn-ghost btn-xs btn-square"
                   aria-label={`Take look ${name} out of the house style`}
-                  onClick={() => run('style.dropLook', { name })}
+                  onClick={() => dropLook(name)}
                 >
                   <X size={13} aria-hidden="true" />
                 </button>
@@ -60,7 +67,7 @@ export function Looks({ spark, column }: { spark: SparkTableSpec; column: Sparkl
                 value=""
                 placeholder="a name"
                 className="w-36"
-                onCommit={(name) => run('style.keepLook', { name: name.trim(), look: lookOf(column) })}
+                onCommit={(name) => keepLook(name.trim(), lookOf(storedSparkline(spark, column)))}
               />
             </p>
           </div>
@@ -69,7 +76,7 @@ export function Looks({ spark, column }: { spark: SparkTableSpec; column: Sparkl
       <button
         type="button"
         className={button}
-        onClick={() => lay(lookOf(newSparkline(column.id, style, { column: column.column, draw: column.draw })))}
+        onClick={() => lay(lookOf(newSparkline(column.id, { column: column.column, draw: column.draw })))}
       >
         back to the house style
       </button>

@@ -1,7 +1,9 @@
-import type { Sparkline } from '../../core/spark/spec.ts';
+import type { DressedSparkline } from '../../core/spark/spec.ts';
+import { SPREADS, type Spread } from '../../core/table/calc/together.ts';
 import type { Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
-import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber } from '../controls/Phrase.tsx';
 import { sentence } from '../controls/words.tsx';
 import type { SetSparkline } from './setting.ts';
 
@@ -12,7 +14,7 @@ export const measureOptions = (table: Table) =>
   );
 
 /** What stands behind the sparklines. */
-export function ReferenceWords({ column, table, set }: { column: Sparkline; table: Table; set: SetSparkline }) {
+export function ReferenceWords({ column, table, set }: { column: DressedSparkline; table: Table; set: SetSparkline }) {
   const { reference } = column;
   const kind =
     typeof reference === 'string'
@@ -21,11 +23,14 @@ export function ReferenceWords({ column, table, set }: { column: Sparkline; tabl
         ? 'value'
         : 'column' in reference
           ? 'column'
-          : 'deviations';
+          : 'years' in reference
+            ? 'years'
+            : 'deviations';
   const measures = measureOptions(table);
   const first = measures[0]?.value;
   const choose = (chosen: typeof kind) => {
     if (chosen === 'value') return set({ reference: { value: 0 } });
+    if (chosen === 'years') return set({ reference: { years: 3, spread: 'lowest to highest' } });
     if (chosen === 'deviations') return set({ reference: { deviations: 1 } });
     if (chosen === 'column') return first === undefined ? null : set({ reference: { column: first } });
     return set({ reference: chosen });
@@ -42,6 +47,7 @@ export function ReferenceWords({ column, table, set }: { column: Sparkline; tabl
           { value: 'value', name: 'a value' },
           ...(first === undefined ? [] : [{ value: 'column' as const, name: 'a column of the table' }]),
           { value: 'deviations', name: 'a band around the mean' },
+          { value: 'years', name: 'a band of past years' },
         ]}
         onCommit={choose}
       />
@@ -60,6 +66,25 @@ export function ReferenceWords({ column, table, set }: { column: Sparkline; tabl
           options={measures}
           onCommit={(key) => set({ reference: { column: key } })}
         />
+      )}
+      {typeof reference === 'object' && 'years' in reference && (
+        <>
+          ,
+          <PhraseChoice
+            label="How wide the band of past years is"
+            value={reference.spread}
+            options={(Object.keys(SPREADS) as Spread[]).map((value) => ({ value, name: value }))}
+            onCommit={(spread) => set({ reference: { ...reference, spread } })}
+          />
+          of the
+          <PhraseNumber
+            label="Years of the band"
+            value={reference.years}
+            className="w-10"
+            onCommit={(years) => set({ reference: { ...reference, years: years ?? 2 } })}
+          />
+          years before
+        </>
       )}
       {typeof reference === 'object' && 'deviations' in reference && (
         <>

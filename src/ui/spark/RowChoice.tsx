@@ -1,6 +1,7 @@
 import type { SparkRecord } from '../../core/spark/records.ts';
 import { isCalled } from '../../core/table/called.ts';
-import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseText } from '../controls/Phrase.tsx';
 import { useView } from '../report/view.ts';
 import { nameOfKey } from './setting.ts';
 

@@ -1,14 +1,15 @@
-import type { SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedSparkTable } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
-import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
-import { sentence, YesNo } from '../controls/words.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseText } from '../controls/Phrase.tsx';
+import { Joined, sentence, YesNo } from '../controls/words.tsx';
 import { run } from '../state/store.ts';
 import { ColumnChecks } from './ColumnChecks.tsx';
 import { nameOfColumn } from './ColumnsStrip.tsx';
 
 interface RowsWordsProps {
-  spark: SparkTableSpec;
+  spark: DressedSparkTable;
   table: Table;
   /** rows that are shown */
   count: number;
@@ -17,24 +18,25 @@ interface RowsWordsProps {
 /** Of what there is a row. */
 function RowsOf({ spark, table, count }: RowsWordsProps) {
   const { rows } = spark;
-  const set = (next: SparkTableSpec['rows']) => run('spark.setRows', { spark: spark.id, rows: next });
+  const set = (next: DressedSparkTable['rows']) => run('spark.setRows', { spark: spark.id, rows: next });
   const texts = table.columns.filter(({ kind }) => kind === 'text');
   if (rows.kind === 'rows') return <>{count} rows, one for each row of the table;</>;
   if (rows.kind === 'categories')
     return (
       <>
         {count} rows, one for each
-        <PhraseChoice
-          label="What there is a row for"
-          value={rows.category}
-          options={texts.map(({ key, title }) => ({ value: key, name: readTitle(title).name }))}
-          onCommit={(category) => set({ kind: 'categories', category })}
-        />
-        ;
+        <Joined by=";">
+          <PhraseChoice
+            label="What there is a row for"
+            value={rows.category}
+            options={texts.map(({ key, title }) => ({ value: key, name: readTitle(title).name }))}
+            onCommit={(category) => set({ kind: 'categories', category })}
+          />
+        </Joined>
       </>
     );
   return (
-    <>
+    <Joined by=";">
       <ColumnChecks
         label="Columns that are rows"
         face={`${count} rows, each a column of the table`}
@@ -42,15 +44,15 @@ function RowsOf({ spark, table, count }: RowsWordsProps) {
         chosen={rows.columns}
         onChoose={(columns) => set({ kind: 'columns', columns })}
       />
-      ;
-    </>
+    </Joined>
   );
 }
 
 /** Order, groups, sums and filter of the rows, as sentences. */
 export function RowsWords({ spark, table, count }: RowsWordsProps) {
   const { order, rows } = spark;
-  const set = (change: Partial<SparkTableSpec['order']>) => run('spark.setOrder', { spark: spark.id, order: change });
+  const set = (change: Partial<DressedSparkTable['order']>) =>
+    run('spark.setOrder', { spark: spark.id, order: change });
   const texts = table.columns.filter(
     ({ kind, key }) => kind === 'text' && !(rows.kind === 'categories' && rows.category === key),
   );
@@ -75,16 +77,18 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
           ]}
           onCommit={(by) => set({ sort: by === '' ? null : { by, descending: order.sort?.descending ?? true } })}
         />
-        {order.sort && (
-          <YesNo
-            label="Direction of the order"
-            value={order.sort.descending}
-            yes="falling"
-            no="rising"
-            onCommit={(descending) => order.sort && set({ sort: { ...order.sort, descending } })}
-          />
-        )}
-        ; shown are rows called
+        <Joined by=";">
+          {order.sort && (
+            <YesNo
+              label="Direction of the order"
+              value={order.sort.descending}
+              yes="falling"
+              no="rising"
+              onCommit={(descending) => order.sort && set({ sort: { ...order.sort, descending } })}
+            />
+          )}
+        </Joined>
+        shown are rows called
         <PhraseText
           label="Rows that are shown"
           value={order.filter}
@@ -103,26 +107,27 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
             set({ group: chosen === '' ? null : chosen === '\u001funit' ? 'unit' : { column: chosen } })
           }
         />
-        {order.group !== null && (
-          <>
-            <YesNo
-              label="Subtotals"
-              value={order.subtotals.shown}
-              yes="with a subtotal called"
-              no="without subtotals"
-              onCommit={(shown) => set({ subtotals: { ...order.subtotals, shown } })}
-            />
-            {order.subtotals.shown && (
-              <PhraseText
-                label="Name of the subtotals"
-                value={order.subtotals.name}
-                className="w-20"
-                onCommit={(name) => set({ subtotals: { ...order.subtotals, name: name.trim() } })}
+        <Joined by=",">
+          {order.group !== null && (
+            <>
+              <YesNo
+                label="Subtotals"
+                value={order.subtotals.shown}
+                yes="with a subtotal called"
+                no="without subtotals"
+                onCommit={(shown) => set({ subtotals: { ...order.subtotals, shown } })}
               />
-            )}
-          </>
-        )}
-        ,
+              {order.subtotals.shown && (
+                <PhraseText
+                  label="Name of the subtotals"
+                  value={order.subtotals.name}
+                  className="w-20"
+                  onCommit={(name) => set({ subtotals: { ...order.subtotals, name: name.trim() } })}
+                />
+              )}
+            </>
+          )}
+        </Joined>
         <YesNo
           label="Total row"
           value={order.total.shown}
@@ -150,6 +155,15 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
               ]}
               onCommit={(sums) => set({ sums })}
             />
+            {order.sums === 'sum' && (
+              <YesNo
+                label="Sums with a missing part"
+                value={order.partial}
+                yes="of the parts that are known"
+                no="where all parts are known"
+                onCommit={(partial) => set({ partial })}
+              />
+            )}
           </>
         )}
       </p>

@@ -1,39 +1,50 @@
-import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
-import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
-import { sentence } from '../controls/words.tsx';
+import type { DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber } from '../controls/Phrase.tsx';
+import { Joined, sentence } from '../controls/words.tsx';
 import type { SetSparkline } from './setting.ts';
 
 /** From where to where the sparklines' cells reach. */
-export function ScaleWords({ column, spark, set }: { column: Sparkline; spark: SparkTableSpec; set: SetSparkline }) {
+export function ScaleWords({
+  column,
+  spark,
+  set,
+}: {
+  column: DressedSparkline;
+  spark: DressedSparkTable;
+  set: SetSparkline;
+}) {
   const { scale } = column;
-  const change = (part: Partial<Sparkline['scale']>) => set({ scale: { ...scale, ...part } });
+  const change = (part: Partial<DressedSparkline['scale']>) => set({ scale: { ...scale, ...part } });
   const floor = typeof scale.floor === 'number' ? 'value' : scale.floor;
   const ceiling = typeof scale.ceiling === 'number' ? 'value' : scale.ceiling;
   return (
     <p className={sentence}>
       Scale of
-      <PhraseChoice
-        label="Scale of the sparklines"
-        value={scale.of}
-        options={[
-          { value: 'each row', name: 'each row' },
-          { value: 'all rows', name: 'all rows together' },
-          ...(spark.order.group === null && scale.of !== 'group'
-            ? []
-            : [{ value: 'group' as const, name: 'each group' }]),
-          { value: 'fixed', name: 'fixed ends' },
-        ]}
-        onCommit={(of) =>
-          change(
-            of === 'fixed'
-              ? { of, floor: 0, ceiling: typeof scale.ceiling === 'number' ? scale.ceiling : 100 }
-              : scale.of === 'fixed'
-                ? { of, floor: 'lowest', ceiling: 'highest' }
-                : { of },
-          )
-        }
-      />
-      , from
+      <Joined by=",">
+        <PhraseChoice
+          label="Scale of the sparklines"
+          value={scale.of}
+          options={[
+            { value: 'each row', name: 'each row' },
+            { value: 'all rows', name: 'all rows together' },
+            ...(spark.order.group === null && scale.of !== 'group'
+              ? []
+              : [{ value: 'group' as const, name: 'each group' }]),
+            { value: 'fixed', name: 'fixed ends' },
+          ]}
+          onCommit={(of) =>
+            change(
+              of === 'fixed'
+                ? { of, floor: 0, ceiling: typeof scale.ceiling === 'number' ? scale.ceiling : 100 }
+                : scale.of === 'fixed'
+                  ? { of, floor: 'lowest', ceiling: 'highest' }
+                  : { of },
+            )
+          }
+        />
+      </Joined>
+      from
       <PhraseChoice
         label="Floor of the sparklines"
         value={floor}

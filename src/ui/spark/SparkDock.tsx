@@ -3,10 +3,11 @@ import { shownRecords } from '../../core/spark/data.ts';
 import type { SparkGeometry } from '../../core/spark/geometry.ts';
 import type { ResolvedSparkTable } from '../../core/spark/resolve.ts';
 import { countOf } from '../../core/spark/series.ts';
-import type { LevelBars, Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedBars, DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { Strips } from '../controls/Strips.tsx';
+import { StyleAside } from '../dock/StyleAside.tsx';
 import { openSparkStrip, useView } from '../report/view.ts';
 import { ColumnsStrip } from './ColumnsStrip.tsx';
 import { FrameWords, SparkWords } from './FrameWords.tsx';
@@ -14,7 +15,7 @@ import { LevelBarStrip } from './LevelBarStrip.tsx';
 import { RowsWords } from './RowsWords.tsx';
 import { SparklineStrip } from './SparklineStrip.tsx';
 
-const SPARK_NAMES: Record<Sparkline['draw'], string> = {
+const SPARK_NAMES: Record<DressedSparkline['draw'], string> = {
   line: 'Sparklines',
   step: 'Steps',
   area: 'Areas',
@@ -24,7 +25,7 @@ const SPARK_NAMES: Record<Sparkline['draw'], string> = {
 };
 
 /** What a spark column is called on its strip. */
-function nameOf(column: LevelBars | Sparkline, table: Table): string {
+function nameOf(column: DressedBars | DressedSparkline, table: Table): string {
   if (column.kind === 'sparkline') return column.title || SPARK_NAMES[column.draw];
   const found = columnOf(table, column.column);
   return column.title || (found ? readTitle(found.title).name : column.column);
@@ -48,7 +49,7 @@ function sayTucked({ columns }: ResolvedSparkTable): string {
 }
 
 interface SparkDockProps {
-  spark: SparkTableSpec;
+  spark: DressedSparkTable;
   table: Table;
   resolved: ResolvedSparkTable;
   geometry: SparkGeometry;
@@ -79,7 +80,12 @@ export function SparkDock({ spark, table, resolved, geometry, record }: SparkDoc
       onOpen={openSparkStrip}
       folded={folded}
       onFold={(dockFolded) => useView.setState({ dockFolded })}
-      aside={`${sayTucked(resolved)}${width} × ${height} mm`}
+      aside={
+        <StyleAside item={spark.id} within={chosen ? ['columns', chosen.id] : ['columns']}>
+          {sayTucked(resolved)}
+          {width} × {height} mm
+        </StyleAside>
+      }
     >
       {chosen?.kind === 'level bars' && (
         <LevelBarStrip

@@ -3,6 +3,7 @@ import { type Part, POINTS_PER_MM } from '../../core/scene/scene.ts';
 import { svgPieces } from '../../core/scene/svg.ts';
 import { rowTop, type SparkGeometry } from '../../core/spark/geometry.ts';
 import { pieceSpan, piecesOf, sparkPiece } from '../../core/spark/layout.ts';
+import { useSight } from '../controls/Sight.tsx';
 import { draw } from '../report/drawing.ts';
 import { RULER, Ruler } from '../report/Ruler.tsx';
 import { openPart, useView } from '../report/view.ts';
@@ -103,6 +104,7 @@ function Handles({ geometry, scale, times, onPreview, onWidth, onRowHeight }: Ha
 export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, onRowHeight }: SparkSheetProps) {
   const desk = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
+  const sight = useSight();
   // Remembered, for asking the page would make it lay everything out in the midst of a redraw.
   const room = useRef({ scrolled: 0, height: 0 });
   const [seen, setSeen] = useState({ from: 0, to: 0 });
@@ -171,7 +173,7 @@ export function SparkSheet({ geometry, scale, part, onRoom, onPreview, onWidth, 
         <div
           ref={sheet}
           className="sheet relative bg-white shadow-[0_2px_14px_rgba(60,45,30,0.16)]"
-          style={{ width: geometry.width * times, height: geometry.height * times }}
+          style={{ width: geometry.width * times, height: geometry.height * times, ...sight }}
           onClick={(event: MouseEvent) => open(event.target, event.clientY)}
           onKeyDown={onKeyDown}
         >

@@ -2,18 +2,23 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'rea
 import { sparkNotes } from '../../core/proof/spark-proof.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { POINTS_PER_MM } from '../../core/scene/scene.ts';
-import { freeGeometry, onPixels } from '../../core/spark/geometry.ts';
+import { dressSparkTable } from '../../core/spark/dress.ts';
+import { freeGeometry, onPixels, type SparkGeometry } from '../../core/spark/geometry.ts';
 import { resolveLooks } from '../../core/spark/resolve.ts';
-import type { SparkTableSpec } from '../../core/spark/spec.ts';
-import { localeOf } from '../../core/text/locale.ts';
+import type { DressedSparkTable, SparkTableSpec } from '../../core/spark/spec.ts';
+import { sparkTexts } from '../../core/spark/svg.ts';
+import { Sight } from '../controls/Sight.tsx';
+import { SparkHandOff } from '../hand-off/SparkHandOff.tsx';
+import { useLetters, useLettersLoaded } from '../letters/wanted.ts';
 import { type Action, ready, useActions } from '../report/actions.ts';
-import { focusNextNote, SPARK_KEYS } from '../report/keys.ts';
-import { ProofMargin } from '../report/ProofMargin.tsx';
+import { ItemNotes } from '../report/ItemNotes.tsx';
+import { COPY_KEY, copying, focusNextNote, SPARK_KEYS } from '../report/keys.ts';
 import { openSparkStrip, useSeen, useView } from '../report/view.ts';
+import { pxPerMmAt, Zoom } from '../report/Zoom.tsx';
 import { run, useReport } from '../state/store.ts';
+import { useLocale, useStyle } from '../state/style.ts';
 import { useTable } from '../state/tables.ts';
 import { SparkDock } from './SparkDock.tsx';
-import { SparkHandOff } from './SparkHandOff.tsx';
 import { SparkSheet } from './SparkSheet.tsx';
 import { toggleSource } from './setting.ts';
 import { useSparkData } from './useSparkData.ts';
@@ -28,7 +33,7 @@ interface Sizes {
 }
 
 /** A spark table with sizes as they are while they are dragged. */
-function withSizes(spark: SparkTableSpec, sizes: Sizes | null): SparkTableSpec {
+function withSizes(spark: DressedSparkTable, sizes: Sizes | null): DressedSparkTable {
   if (!sizes) return spark;
   const { column, width, rowHeight } = sizes;
   return {
@@ -47,7 +52,8 @@ function chooseRow(records: readonly { key: string }[], step: 1 | -1): boolean {
 }
 
 interface SparkContext {
-  spark: SparkTableSpec;
+  spark: DressedSparkTable;
+  geometry: SparkGeometry | null;
   records: readonly { key: string }[];
 }
 
@@ -56,7 +62,8 @@ const SPARK_ACTIONS: readonly Action<SparkContext>[] = [
   { ...SPARK_KEYS.previous, run: ({ records }) => chooseRow(records, -1) },
   { ...SPARK_KEYS.tuck, run: ({ spark }) => toggleSource(spark) },
   { ...SPARK_KEYS.note, run: focusNextNote },
-  { does: 'hand off this spark table', run: () => void useView.setState({ handOff: true }) },
+  { ...COPY_KEY, run: copying(({ spark, geometry }) => geometry && ((by) => by.copySparkTable(spark.id, geometry))) },
+  { does: 'hand off this spark table', run: () => void useView.setState({ handOff: 'one' }) },
   { does: 'set the columns and rows', run: () => void openSparkStrip('columns') },
   { does: 'set the words of the spark table', run: () => void openSparkStrip('words') },
   { does: 'set the frame of the spark table', run: () => void openSparkStrip('frame') },
@@ -65,15 +72,16 @@ const SPARK_ACTIONS: readonly Action<SparkContext>[] = [
 const NO_RECORDS: SparkContext['records'] = [];
 
 /** What can be done with the spark table that is shown. */
-function useSparkActions(spark: SparkTableSpec, records = NO_RECORDS) {
-  const actions = useMemo(() => ready(SPARK_ACTIONS, { spark, records }), [spark, records]);
+function useSparkActions(spark: DressedSparkTable, geometry: SparkGeometry | null, records = NO_RECORDS) {
+  const actions = useMemo(() => ready(SPARK_ACTIONS, { spark, geometry, records }), [spark, geometry, records]);
   useActions('spark table', actions);
 }
 
 /** A spark table on its sheet, with the dock below it. */
-export function SparkView({ item: spark }: { item: SparkTableSpec }) {
-  const style = useReport((state) => state.report.style);
-  const locale = useReport((state) => state.report.locale);
+export function SparkView({ item }: { item: SparkTableSpec }) {
+  const style = useStyle();
+  const spark = useMemo(() => dressSparkTable(item, style), [item, style]);
+  const locale = useLocale();
   const source = useReport((state) => tableIn(state.report, spark.table));
   const part = useView((view) => view.part);
   const noted = useView((view) => view.noted);
@@ -86,19 +94,24 @@ export function SparkView({ item: spark }: { item: SparkTableSpec }) {
   const state = useSparkData(spark, table, locale);
   const data = 'data' in state ? state.data : null;
   const sized = useMemo(() => withSizes(spark, sizes), [spark, sizes]);
-  const resolved = useMemo(() => data && resolveLooks(sized, data, localeOf(locale)), [sized, data, locale]);
-  const plain = useMemo(() => resolved && freeGeometry(resolved, style, localeOf(locale)), [resolved, style, locale]);
+  const resolved = useMemo(() => data && resolveLooks(sized, data, style, locale), [sized, data, style, locale]);
+  const letters = useLettersLoaded();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: letters that were loaded are measured anew
+  const plain = useMemo(() => resolved && freeGeometry(resolved, style, locale), [resolved, style, locale, letters]);
+  useLetters(() => (plain ? sparkTexts(plain) : []), plain);
   const fit = room === null || !plain ? null : (room * POINTS_PER_MM) / plain.width;
-  const scale = fit === null ? null : Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit));
+  const zoom = useView((view) => view.zoom);
+  const real = useView((view) => view.pxPerMm);
+  const scale = fit === null ? null : pxPerMmAt(zoom, Math.max(LEAST_PX_PER_MM, Math.min(MOST_PX_PER_MM, fit)), real);
   // Bars stand on whole pixels of this screen.
   const pixel = scale === null ? null : POINTS_PER_MM / scale / (globalThis.devicePixelRatio || 1);
   const geometry = useMemo(() => (plain && pixel !== null ? onPixels(plain, pixel) : plain), [plain, pixel]);
   const proofed = useDeferredValue(resolved);
-  const notes = useMemo(() => (proofed ? sparkNotes(proofed, localeOf(locale)) : []), [proofed, locale]);
+  const notes = useMemo(() => (proofed ? sparkNotes(proofed, locale) : []), [proofed, locale]);
   const open = notes.filter(({ aside }) => aside === null).length;
   useEffect(() => useView.setState({ notes: open }), [open]);
   useSeen(geometry !== null);
-  useSparkActions(spark, data?.records);
+  useSparkActions(spark, geometry, data?.records);
   const onWidth = useCallback(
     (column: string, width: number) => {
       const found = spark.columns.find(({ id }) => id === column);
@@ -117,18 +130,24 @@ export function SparkView({ item: spark }: { item: SparkTableSpec }) {
   const record = chosen >= 0 ? chosen : first?.kind === 'record' ? first.index : 0;
   return (
     <section aria-label={`Spark table ${spark.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col">
-      <div className="flex min-h-0 flex-1">
-        <SparkSheet
-          geometry={geometry}
-          scale={scale}
-          part={noted ?? part}
-          onRoom={setRoom}
-          onPreview={setSizes}
-          onWidth={onWidth}
-          onRowHeight={(rowHeight) => run('spark.setRowHeight', { spark: spark.id, rowHeight })}
-        />
-        <ProofMargin item={spark.id} notes={notes} />
-        {handOff && <SparkHandOff spark={spark} geometry={geometry} record={record} />}
+      <div className="relative flex min-h-0 flex-1">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          <SparkSheet
+            geometry={geometry}
+            scale={scale}
+            part={noted ?? part}
+            onRoom={setRoom}
+            onPreview={setSizes}
+            onWidth={onWidth}
+            onRowHeight={(rowHeight) => run('spark.setRowHeight', { spark: spark.id, rowHeight })}
+          />
+          <div className="flex shrink-0 items-baseline justify-end gap-3 bg-desk px-4 pb-2">
+            <Sight />
+            <Zoom />
+          </div>
+        </div>
+        <ItemNotes item={spark.id} notes={notes} />
+        {handOff === 'one' && <SparkHandOff spark={spark} geometry={geometry} record={record} />}
       </div>
       <SparkDock spark={spark} table={table} resolved={resolved} geometry={geometry} record={record} />
     </section>

@@ -2,24 +2,26 @@ import { useState } from 'react';
 import { isBars, SPARK_KINDS } from '../../core/spark/look.ts';
 import { cellOf, type ResolvedSparkTable } from '../../core/spark/resolve.ts';
 import { sayCell } from '../../core/spark/say.ts';
-import type { Sparkline, SparkTableSpec } from '../../core/spark/spec.ts';
+import type { DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
+import { OPACITIES } from '../../core/style/opacities.ts';
 import type { Table } from '../../core/table/column.ts';
-import { localeOf } from '../../core/text/locale.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
 import { ColourWord } from '../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
-import { same, sentence, YesNo } from '../controls/words.tsx';
-import { run, useReport } from '../state/store.ts';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { Joined, same, sentence, YesNo } from '../controls/words.tsx';
+import { run } from '../state/store.ts';
+import { useLocale, useStyle } from '../state/style.ts';
 import { DataWords } from './DataWords.tsx';
 import { Exceptions } from './Exceptions.tsx';
 import { Looks } from './Looks.tsx';
 import { RowChoice } from './RowChoice.tsx';
 import { ScaleWords } from './ScaleWords.tsx';
 import { Specimen } from './Specimen.tsx';
-import { nameOfKey, settingColumn, settingRow } from './setting.ts';
+import { nameOfKey, otherColour, settingColumn, settingRow } from './setting.ts';
 
 interface SparklineStripProps {
-  spark: SparkTableSpec;
-  column: Sparkline;
+  spark: DressedSparkTable;
+  column: DressedSparkline;
   table: Table;
   resolved: ResolvedSparkTable;
   /** index of the record whose sparkline is the specimen */
@@ -28,8 +30,8 @@ interface SparklineStripProps {
 
 /** A column of sparklines: its specimen, and sentences to change, for all rows or for one alone. */
 export function SparklineStrip({ spark, column, table, resolved, record }: SparklineStripProps) {
-  const style = useReport((state) => state.report.style);
-  const locale = useReport((state) => state.report.locale);
+  const style = useStyle();
+  const locale = useLocale();
   const [alone, setAlone] = useState(false);
   const { data } = resolved;
   const found = resolved.columns.find((candidate) => candidate.spec.id === column.id);
@@ -43,15 +45,30 @@ export function SparklineStrip({ spark, column, table, resolved, record }: Spark
     <div className="flex gap-7 px-4 py-2">
       <div className="w-[27rem] shrink-0">
         <p className={sentence}>
-          Specimen: <RowChoice records={data.records} record={record} />, set for
+          Specimen:{' '}
+          <Joined by=",">
+            <RowChoice records={data.records} record={record} />
+          </Joined>{' '}
+          set for
           <YesNo label="Which rows are set" value={alone} yes="this row alone" no="all rows" onCommit={setAlone} />
+          <button
+            type="button"
+            className="phrase"
+            title={`Draw ${rowName} in a colour of its own`}
+            onClick={() => {
+              setAlone(true);
+              settingRow(spark, column, row)({ colour: otherColour(style, shown.colour) });
+            }}
+          >
+            set it apart
+          </button>
         </p>
         <Specimen
           cell={cell}
           spark={shown}
           rowHeight={spark.rowHeight}
           rowName={rowName}
-          said={found?.kind === 'sparkline' ? sayCell(found, record, localeOf(locale)) : ''}
+          said={found?.kind === 'sparkline' ? sayCell(found, record, locale) : ''}
           style={style}
           table={table}
           isRow={alone}
@@ -83,6 +100,28 @@ export function SparklineStrip({ spark, column, table, resolved, record }: Spark
                 style={style}
                 onCommit={(below) => set({ below })}
               />
+            </>
+          )}
+          {shown.draw === 'area' && (
+            <>
+              filled
+              <PhraseChoice
+                label="Down to where the area is filled"
+                value={shown.fill}
+                options={[
+                  { value: 'zero', name: 'to zero' },
+                  { value: 'axis', name: 'to the foot of its cell' },
+                ]}
+                onCommit={(fill) => set({ fill })}
+              />
+              at
+              <PhraseNumber
+                label="Strength of the area, per cent"
+                value={Math.round((shown.fillOpacity ?? OPACITIES.area) * 100)}
+                className="w-8"
+                onCommit={(share) => set({ fillOpacity: share === null ? null : share / 100 })}
+              />
+              %
             </>
           )}
           {shown.draw === 'win / loss' && !alone && (

@@ -1,13 +1,14 @@
 import { type MouseEvent, type ReactNode, useMemo } from 'react';
-import type { EMPHASISED, Emphasis } from '../../core/mark/emphasis.ts';
+import type { Emphasis } from '../../core/mark/emphasis.ts';
 import { POINTS_PER_MM, type Scene, type SceneNode } from '../../core/scene/scene.ts';
 import { toSvg } from '../../core/scene/svg.ts';
 import { PRINT_PIXEL, type SparkParts, sparklineParts } from '../../core/spark/cell.ts';
 import { cellBox } from '../../core/spark/geometry.ts';
 import { isBars } from '../../core/spark/look.ts';
 import type { SparkCell } from '../../core/spark/resolve.ts';
-import type { Sparkline } from '../../core/spark/spec.ts';
+import type { DressedSparkline } from '../../core/spark/spec.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
+import type { EMPHASISED } from '../../core/style/vocabulary.ts';
 import type { Table } from '../../core/table/column.ts';
 import { ColourChoice, ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseNumber } from '../controls/Phrase.tsx';
@@ -41,7 +42,7 @@ function marksApart(
 interface SpecimenProps {
   cell: SparkCell | null;
   /** what is set: the column, or the row with its exceptions */
-  spark: Sparkline;
+  spark: DressedSparkline;
   rowHeight: number;
   rowName: string;
   /** the sparkline in words */
@@ -203,7 +204,7 @@ function EmphasisPart({ of, spark, style, set }: SpecimenProps & { of: (typeof E
           inMm
           onBars={isBars(spark.draw)}
           valued={of === 'first' || of === 'last' || of === 'high' || of === 'low'}
-          set={(next) => put(rule ? next : { ...next, size: 3.2, ties: 'first', value: false })}
+          set={(next) => put(rule ? next : { ...next, ties: 'first', value: false })}
           drop={() => set({ emphasis: spark.emphasis.filter((other) => other.of !== of) })}
         />
       </ul>
@@ -305,7 +306,9 @@ function ReferencePart({ spark, set, table, isRow }: SpecimenProps) {
           ? `line: ${reference.value}`
           : 'column' in reference
             ? 'line: a column'
-            : `band: ±${reference.deviations} sd`;
+            : 'years' in reference
+              ? `band: ${reference.years} years`
+              : `band: ±${reference.deviations} sd`;
   if (isRow) return null;
   return (
     <Part id="reference" label={said} off={reference === 'none'}>

@@ -3,12 +3,19 @@
 import { partsBetween } from '../../core/named/parts.ts';
 import type { SparkRecord } from '../../core/spark/records.ts';
 import { TOTAL_KEY } from '../../core/spark/records.ts';
-import { SparkColumn, SparkException, type Sparkline, type SparkTableSpec } from '../../core/spark/spec.ts';
+import {
+  type DressedSparkline,
+  type DressedSparkTable,
+  SparkColumn,
+  SparkException,
+  type Sparkline,
+} from '../../core/spark/spec.ts';
+import type { HouseStyle } from '../../core/style/style.ts';
 import { useView } from '../report/view.ts';
 import { run } from '../state/store.ts';
 
 /** Sets what is different in a column; returns what was refused, or null. */
-export function setColumn(spark: SparkTableSpec, from: SparkColumn, to: SparkColumn): string | null {
+export function setColumn(spark: DressedSparkTable, from: SparkColumn, to: SparkColumn): string | null {
   const set = partsBetween(SparkColumn, from, to);
   return set.length > 0 ? run('spark.setColumn', { spark: spark.id, column: from.id, set }) : null;
 }
@@ -23,20 +30,24 @@ export type SetSparkline = (change: Partial<Sparkline>) => string | null;
 
 /** Sets the whole column. */
 export const settingColumn =
-  (spark: SparkTableSpec, column: Sparkline): SetSparkline =>
+  (spark: DressedSparkTable, column: DressedSparkline): SetSparkline =>
   (change) =>
     setColumn(spark, column, { ...column, ...change });
 
 /** Sets one row alone: its look, window and scale. */
 export const settingRow =
-  (spark: SparkTableSpec, column: Sparkline, row: string): SetSparkline =>
+  (spark: DressedSparkTable, column: DressedSparkline, row: string): SetSparkline =>
   (change) => {
     const known = column.exceptions.find((exception) => exception.row === row);
     return setException(spark.id, column.id, known ?? { row }, { ...known, row, ...change });
   };
 
+/** The first colour of the house that is another one. */
+export const otherColour = ({ palette }: HouseStyle, colour: string): string =>
+  palette.find((entry) => entry.colour.toLowerCase() !== colour.toLowerCase())?.colour ?? colour;
+
 /** Brings the source columns of the sparklines that are set back, or tucks them away; false where there are none. */
-export function toggleSource(spark: SparkTableSpec): boolean {
+export function toggleSource(spark: DressedSparkTable): boolean {
   const strip = useView.getState().sparkStrip;
   const sparklines = spark.columns.filter((column) => column.kind === 'sparkline');
   const chosen = sparklines.find(({ id }) => id === strip) ?? sparklines[0];
@@ -52,6 +63,8 @@ const WORDS: Partial<Record<keyof SparkException, string>> = {
   weight: 'stroke',
   emphasis: 'emphasis',
   markers: 'markers',
+  fill: 'foot of the area',
+  fillOpacity: 'strength of the area',
   zeroLine: 'zero line',
   background: 'background',
   window: 'window',

@@ -1,16 +1,24 @@
 /** The server as the pages see it. */
+
 import type { Change } from '../../core/change/change.ts';
 import type { CallsRequest } from '../../core/change/wire.ts';
+import type { PagesSent } from '../../core/document/outline.ts';
 import type { ReportRecord } from '../../core/report/record.ts';
 import type { Cell, ReceivedTexts } from '../../core/table/column.ts';
+import type { Family } from '../../core/type/families.ts';
+import type { House } from './report-state.ts';
 import { author } from './session.ts';
 
 export interface OpenedReport {
   id: string;
+  /** a report, or a style that reports have in common */
+  kind: 'report' | 'style';
   revision: number;
   report: ReportRecord;
   /** the last changes of this author, the oldest first */
   own: Change[];
+  /** the style of a house by which it is set; null where it has its own, or that one is gone */
+  house: House | null;
 }
 
 /** What the server made of calls. */
@@ -93,6 +101,64 @@ async function fetchJson<T>(path: string, init?: RequestInit): Promise<T> {
 
 export const openReport = (id: string) =>
   fetchJson<OpenedReport>(`/api/reports/${id}?by=${encodeURIComponent(author())}`);
+/** A report as it is now, without what this author did in it. */
+export const fetchReport = (id: string) => fetchJson<OpenedReport>(`/api/reports/${id}`);
+
+export interface StyleSummary {
+  id: string;
+  name: string;
+  revision: number;
+  /** how many reports are set by it */
+  reports: number;
+}
+
+export const listStyles = () => fetchJson<StyleSummary[]>('/api/styles');
+export const loadHouse = (id: string) => fetchJson<House>(`/api/styles/${id}`);
+/** Makes a house style: under a name, or as a file says it. */
+export const createStyle = (wish: unknown) =>
+  fetchJson<{ id: string }>('/api/styles', { method: 'POST', headers, body: JSON.stringify(wish) });
+export const removeStyle = (id: string) =>
+  fetchJson<unknown>(`/api/styles/${id}`, { method: 'PATCH', headers, body: JSON.stringify({ removed: true }) });
+/** What a report that is set by a style has set by hand. */
+export interface Exceptions {
+  id: string;
+  title: string;
+  /** how many settings, and of what */
+  count: number;
+  said: string;
+}
+export const listExceptions = (style: string) => fetchJson<Exceptions[]>(`/api/styles/${style}/exceptions`);
+
+/** Makes a report of a bundle; its bytes as base64. */
+export const openBundle = (name: string, data: string) =>
+  fetchJson<{ id: string }>('/api/bundles', { method: 'POST', headers, body: JSON.stringify({ name, data }) });
+
+/** Families of type of one's own. */
+export const listFamilies = () => fetchJson<Family[]>('/api/families');
+/** Has a family kept; its files as base64. */
+export const keepFamily = (files: { name: string; data: string }[]) =>
+  fetchJson<Family>('/api/families', { method: 'POST', headers, body: JSON.stringify({ files }) });
+export const removeFamily = (id: string) =>
+  fetchJson<unknown>(`/api/families/${id}`, { method: 'PATCH', headers, body: JSON.stringify({ removed: true }) });
+export const listReports = () => fetchJson<{ id: string; title: string; figures: string[] }[]>('/api/reports');
+
+/** Some pages of a report as it was last saved, and where everything stands on all of them. */
+export const loadPages = (report: string, from: number, to: number) =>
+  fetchJson<PagesSent>(`/api/reports/${report}/manuscript/pages?from=${from}&to=${to}`);
+
+/** Runs one command on a report that is not open in this page; gives the id of its change, by which it can be undone. */
+export async function runOn(report: string, name: string, args: unknown): Promise<string | null> {
+  const { changes } = await fetchJson<{ changes: Change[] }>(`/api/reports/${report}/commands`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({ name, args, by: author() }),
+  });
+  return changes.findLast((change) => change.name === name)?.id ?? null;
+}
+/** Takes a change of a report back that is not open in this page. */
+export const undoOn = (report: string, change: string) =>
+  fetchJson<unknown>(`/api/reports/${report}/undo`, { method: 'POST', headers, body: JSON.stringify({ change }) });
+
 export const loadChanges = (id: string, since: number) =>
   fetchJson<{ revision: number; changes: Change[] }>(`/api/reports/${id}/changes?since=${since}`);
 /** All changes after one revision up to another, the oldest first. */
@@ -108,7 +174,13 @@ export async function loadMissed(id: string, since: number, until: number): Prom
   }
   return all;
 }
-export const loadCells = (report: string, block: string) => fetchJson<Cell[]>(`/api/reports/${report}/blocks/${block}`);
+/** The cells of a block; undefined where the server does not have them. */
+export async function loadCells(report: string, block: string): Promise<Cell[] | undefined> {
+  const response = await fetch(`/api/reports/${report}/blocks/${block}`);
+  if (response.status === 404) return undefined;
+  if (!response.ok) throw new Error(await errorOf(response));
+  return (await response.json()) as Cell[];
+}
 /** What was received of a block's cells, or null where its cells tell it. */
 export const loadReceived = (report: string, block: string) =>
   fetchJson<ReceivedTexts | null>(`/api/reports/${report}/blocks/${block}?part=received`);

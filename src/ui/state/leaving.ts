@@ -16,3 +16,8 @@ if (typeof window !== 'undefined') {
 }
 
 export const isPageLeaving = (): boolean => leaving;
+
+/** Has something done when the page is left; what it begins must be done at once. */
+export function whenLeft(work: () => void): void {
+  if (typeof window !== 'undefined') addEventListener('pagehide', work);
+}

@@ -13,14 +13,20 @@ export interface LiveWindow {
   receive(changes: Change[]): void;
   /** called when the server is reached again: something may have been missed */
   reached(): void;
+  /** called when the style that the report has in common with others was changed */
+  houseChanged?(): void;
 }
 
-type Told = { kind: 'changes'; changes: Change[] } | { kind: 'reached' };
+type Told = { kind: 'changes'; changes: Change[] } | { kind: 'reached' } | { kind: 'house' };
 
 /** Listens, or hears from the window that does, until the function that is returned is called. */
-function join({ id, revision, receive, reached }: LiveWindow): () => void {
+function join({ id, revision, receive, reached, houseChanged = () => undefined }: LiveWindow): () => void {
   const others = new BroadcastChannel(`rizo:live:${id}`);
-  others.onmessage = ({ data }: MessageEvent<Told>) => (data.kind === 'reached' ? reached() : receive(data.changes));
+  others.onmessage = ({ data }: MessageEvent<Told>) => {
+    if (data.kind === 'changes') receive(data.changes);
+    else if (data.kind === 'house') houseChanged();
+    else reached();
+  };
   const tell = (told: Told) => others.postMessage(told);
   const stop = new AbortController();
   const listen = () =>
@@ -31,6 +37,10 @@ function join({ id, revision, receive, reached }: LiveWindow): () => void {
         receive(changes);
         tell({ kind: 'changes', changes });
       };
+      source.addEventListener('house', () => {
+        houseChanged();
+        tell({ kind: 'house' });
+      });
       source.onopen = () => {
         reached();
         tell({ kind: 'reached' });

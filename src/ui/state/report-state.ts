@@ -2,7 +2,7 @@
 import { createStore, useStore } from 'zustand';
 import type { History } from '../../core/change/history.ts';
 import type { Clash, Own, Refused, Window } from '../../core/change/meet.ts';
-import type { Report } from '../../core/report/report.ts';
+import type { OwnStyle, Report } from '../../core/report/report.ts';
 import type { Blocks } from './cells.ts';
 
 type SaveState =
@@ -22,12 +22,21 @@ export interface Notice {
 
 export const plainNotice = (text: string): Notice => ({ tone: 'error', text, offers: [] });
 
+/** A style that reports have in common. */
+export interface House {
+  id: string;
+  revision: number;
+  style: OwnStyle;
+}
+
 export interface ReportState {
   id: string;
   /** what the log says and the calls that are not in it yet */
   window: Window;
   /** the report as it is shown, in its list form */
   report: Report;
+  /** the style of a house by which it is set, as far as it is known here */
+  house: House | null;
   history: History;
   /** this window's changes that are in the log */
   own: readonly Own[];
@@ -54,6 +63,9 @@ export function useReport<T>(select: (state: ReportState) => T): T {
   });
 }
 
+/** False before a report was opened in this page. */
+export const isOpen = (): boolean => store.getState() !== null;
+
 /** The open report's state now. */
 export function current(): ReportState {
   const state = store.getState();
@@ -61,5 +73,15 @@ export function current(): ReportState {
   return state;
 }
 
+/** Has `heard` called after each change of the open report, before the page is drawn anew; answers what ends that. */
+export const onReport = (heard: () => void): (() => void) => store.subscribe(heard);
+
 /** Changes parts of the open report's state. */
 export const set = (change: Partial<ReportState>) => store.setState({ ...current(), ...change });
+
+/** Tells the user something in a sentence, with what can be done about it. */
+export const showNotice = (text: string, offers: Notice['offers'] = [], tone: Notice['tone'] = 'error') =>
+  set({ notice: { tone, text, offers } });
+
+/** Tells the user what went wrong. */
+export const showError = (error: unknown) => showNotice(error instanceof Error ? error.message : String(error));

@@ -1,17 +1,19 @@
 /** The open report in the page: what the log says, this window's own changes on top, and what can be undone. */
 import { type Call, type Change, type FieldsOf, UNDO } from '../../core/change/change.ts';
 import type { CommandArgs, CommandName } from '../../core/change/commands/index.ts';
-import { forget, type History, historyOf, NO_HISTORY, remember, type Step } from '../../core/change/history.ts';
+import { forget, forgetCalls, historyOf, NO_HISTORY, remember } from '../../core/change/history.ts';
 import {
   type Clash,
+  isSettled,
   meet,
   type Own,
   type Pending,
   putOnTop,
-  type Refused,
   setOver,
+  settingFrom,
   shownIn,
   type Window,
+  withClashes,
 } from '../../core/change/meet.ts';
 import { refitCells } from '../../core/change/refit.ts';
 import { type Done, runCall } from '../../core/change/run.ts';
@@ -22,18 +24,18 @@ import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, rememberBlocks } from './cells.ts';
-import { isPageLeaving } from './leaving.ts';
+import { isPageLeaving, whenLeft } from './leaving.ts';
 import { keepOutbox, keepParting, type Outbox } from './outbox.ts';
-import { current, type Notice, plainNotice, type ReportState, set, start } from './report-state.ts';
+import { current, isOpen, type Notice, plainNotice, type ReportState, set, showNotice, start } from './report-state.ts';
 import { author } from './session.ts';
 import { readRevisionFrom, typingNow, whileTyping } from './typing.ts';
 
-export { current, type Notice, useReport } from './report-state.ts';
+export { current, type Notice, showError, showNotice, useReport } from './report-state.ts';
 
 readRevisionFrom(() => current().window.revision);
 
 /** Fields of changes that are known here, for taking them back. */
-const known = new Map<string, { label: string; fields: Change['fields'] }>();
+const known = new Map<string, NonNullable<ReturnType<FieldsOf>>>();
 const fieldsOf: FieldsOf = (id) =>
   known.get(id) ?? current().window.pending.find(({ call }) => call.id === id) ?? undefined;
 /** Changes that came in while this page was open, the oldest first. */
@@ -60,22 +62,12 @@ const ownOf = (own: readonly Own[], changes: readonly Change[], mine: ReadonlySe
   return added.length > 0 ? [...own, ...added].slice(-OWN_KEPT) : own;
 };
 
-const withoutCalls = (history: History, gone: readonly Refused[]): History => {
-  const ids = new Set(gone.map(({ call }) => call.id));
-  const without = (steps: readonly Step[]) =>
-    steps.flatMap((step) => {
-      const changes = step.changes.filter((id) => !ids.has(id));
-      return changes.length === step.changes.length ? [step] : changes.length > 0 ? [{ ...step, changes }] : [];
-    });
-  return gone.length > 0 ? { past: without(history.past), future: without(history.future) } : history;
-};
-
 /**
  * Opens a report in the page, with changes on top that this window or closed
  * ones kept; `missed` are the changes of the log since those were made.
  */
 export function open(
-  { id, revision, report: stored, own }: OpenedReport,
+  { id, revision, report: stored, own, house }: OpenedReport,
   outbox: Outbox,
   missed: readonly Change[],
   notice: string | null,
@@ -85,7 +77,7 @@ export function open(
   for (const change of own) known.set(change.id, change);
   rememberBlocks(outbox.blocks);
   const calls = outbox.calls.filter((call) => !known.has(call.id));
-  const base = { id, own: [], blocks: outbox.blocks, clashes: [], save: { kind: 'saved' } as const };
+  const base = { id, own: [], house, blocks: outbox.blocks, clashes: [], save: { kind: 'saved' } as const };
   const empty: Window = { revision, stored, pending: [] };
   start({
     ...base,
@@ -122,6 +114,10 @@ function refit(call: Call, record: ReportRecord): Call {
   return fitted.call;
 }
 
+/** Who made what stands of a clash. */
+const makerOf = ({ stands, theirs }: Clash) =>
+  stands === 'mine' ? author() : arrived.find(({ id }) => id === theirs)?.by;
+
 /** Takes changes from the log, which follow the revision that is known here, and puts this window's own on top. */
 function take(changes: readonly Change[]): void {
   const before = current();
@@ -138,8 +134,11 @@ function take(changes: readonly Change[]): void {
     own: ownOf(now.own, fresh, mine),
     // One that could not be done here, but was done by the server, is no longer refused.
     refused: [...now.refused, ...refused].filter(({ call }) => !fresh.some(({ id }) => id === call.id)),
-    history: withoutCalls(now.history, refused),
-    clashes: clashes.length > 0 ? [...now.clashes, ...clashes].slice(-20) : now.clashes,
+    history: forgetCalls(now.history, refused),
+    clashes: withClashes(
+      now.clashes.filter((clash) => !isSettled(clash, fresh, makerOf(clash))),
+      clashes,
+    ),
   });
 }
 
@@ -191,7 +190,7 @@ function settle({ refused, known: there }: Extract<SendAnswer, { kind: 'taken' }
     window: next,
     report: reportOf(shownIn(next)),
     refused: [...before, ...all],
-    history: withoutCalls(history, all),
+    history: forgetCalls(history, all),
   });
 }
 
@@ -251,23 +250,31 @@ export async function saved(): Promise<boolean> {
 }
 
 function add(call: Call, { record: after, label, fields }: Done, blocks: Blocks, notice: Notice | null): void {
-  const { history, window } = current();
+  const { history, window, save } = current();
   rememberBlocks(blocks);
   set({
+    // It is never called saved while it is only here.
+    save: save.kind === 'saved' ? { kind: 'saving' } : save,
     window: { ...window, pending: [...window.pending, { call, label, fields, after }] },
     report: reportOf(after),
     history: remember(history, { ...call, label }),
     blocks: { ...current().blocks, ...blocks },
     notice,
   });
-  const follow = () => {
-    void keep();
-    if (current().save.kind !== 'refused' && current().save.kind !== 'gone') void flush();
-  };
   // What is seen changes first; keeping and sending follow at once after it, or before a page that goes is gone.
-  if (isPageLeaving()) follow();
-  else setTimeout(follow);
+  if (isPageLeaving()) keepAndSend();
+  else setTimeout(keepAndSend);
 }
+
+function keepAndSend(): void {
+  void keep();
+  if (current().save.kind !== 'refused' && current().save.kind !== 'gone') void flush();
+}
+
+// What was about to follow, or is on its way, may end with the page.
+whenLeft(() => {
+  if (isOpen() && current().window.pending.length > 0) keepAndSend();
+});
 
 const REPLACED = 'A character that cannot be stored was replaced by “\uFFFD”.';
 
@@ -277,7 +284,7 @@ function tellMissed(pending: Pending, others: readonly Change[]): void {
   const missed = others
     .filter(({ revision }) => revision > (pending.call.seen ?? 0))
     .flatMap((change) => setOver([pending], change));
-  if (missed.length > 0) set({ clashes: [...clashes, ...missed].slice(-20) });
+  if (missed.length > 0) set({ clashes: withClashes(clashes, missed) });
 }
 
 interface How {
@@ -347,7 +354,8 @@ export const leaveClash = (clash: Clash) => set({ clashes: current().clashes.fil
 /** Puts the other value of a clash in the place of the one that stands. */
 export function takeOther(clash: Clash): void {
   leaveClash(clash);
-  takeBack([clash.stands === 'mine' ? clash.mine : clash.theirs], [clash.path]);
+  const pending = current().window.pending.map(({ call, fields }) => ({ id: call.id, by: author(), fields }));
+  takeBack(settingFrom(clash, [...arrived, ...pending]), [clash.path]);
 }
 
 /** Tries what was refused again. */
@@ -383,5 +391,3 @@ export function letGo(): void {
 export const keptHere = (): string => JSON.stringify({ format: 'rizo-kept-changes', ...outboxOf(current()) }, null, 2);
 
 export const dismissNotice = () => set({ notice: null });
-export const showNotice = (text: string, offers: Notice['offers'] = [], tone: Notice['tone'] = 'error') =>
-  set({ notice: { tone, text, offers } });

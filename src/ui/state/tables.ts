@@ -1,6 +1,9 @@
 /** Tables of the open report with their cells. */
-import { useEffect, useState } from 'react';
-import type { TableItem } from '../../core/report/report.ts';
+import { useEffect, useRef, useState } from 'react';
+import { type CalendarTables, calendarTablesOf, NO_CALENDARS } from '../../core/figure/calendar.ts';
+import type { Mark } from '../../core/figure/marks.ts';
+import { namedBlock, sayMissing } from '../../core/report/missing-cells.ts';
+import { type TableItem, tableIn } from '../../core/report/report.ts';
 import { rootOf, TableMaker } from '../../core/report/tables.ts';
 import type { Cell, ReceivedTexts, Table } from '../../core/table/column.ts';
 import { keptCells, spliceCells, spliceReceived } from '../../core/table/kept.ts';
@@ -15,7 +18,12 @@ async function fetchCells(report: string, block: string): Promise<readonly Cell[
   const known = cellsOf(block);
   if (known) return known;
   const made = current().blocks[block];
-  if (!made) return loadCells(report, block);
+  if (!made) {
+    const cells = await loadCells(report, block);
+    if (cells) return cells;
+    const named = namedBlock(current().report, block);
+    throw new Error(sayMissing(named?.table.name ?? '', named?.title ?? '', block));
+  }
   if (!('of' in made)) return keptCells(made).cells;
   return spliceCells(await fetchCells(report, made.of), made.splice);
 }
@@ -30,26 +38,82 @@ export async function fetchReceived(report: string, block: string): Promise<Rece
 }
 
 export type TableState = { table: Table } | { error: string } | { loading: true };
+type Loaded = { tables: readonly Table[] } | { error: string } | { loading: true };
 
-/** A table with its cells, shaped and calculated; loads the cells that the page does not have yet. */
-export function useTable(item: TableItem | undefined): TableState {
+/** Tables with their cells, shaped and calculated; loads the cells that the page does not have yet. */
+function useLoaded(items: readonly TableItem[]): Loaded {
   const id = useReport((state) => state.id);
   const report = useReport((state) => state.report);
   const [, setArrived] = useState(0);
   const [error, setError] = useState<string | null>(null);
-  const ready = item && maker.make(report, item, cellsOf);
-  const root = item && rootOf(report, item);
+  const made = items.map((item) => maker.make(report, item, cellsOf));
+  const missing = [
+    ...new Set(
+      items.flatMap((item, index) =>
+        made[index] ? [] : rootOf(report, item).columns.flatMap(({ block }) => (cellsOf(block) ? [] : [block])),
+      ),
+    ),
+  ].join(' ');
   useEffect(() => {
-    if (!root || ready) return;
+    if (missing === '') return;
     let wanted = true;
-    const missing = root.columns.filter(({ block }) => !cellsOf(block));
-    Promise.all(missing.map(async ({ block }) => rememberCells(block, await fetchCells(id, block))))
+    Promise.all(missing.split(' ').map(async (block) => rememberCells(block, await fetchCells(id, block))))
       .then(() => wanted && setArrived((count) => count + 1))
       .catch((reason: unknown) => wanted && setError(reason instanceof Error ? reason.message : String(reason)));
     return () => {
       wanted = false;
     };
-  }, [id, root, ready]);
-  if (ready) return { table: ready };
+  }, [id, missing]);
+  const tables = made.filter((table) => table !== undefined);
+  if (tables.length === items.length) return { tables };
   return error ? { error } : { loading: true };
+}
+
+/** Those of some tables that are there, by their ids; more come as they are loaded. */
+export function useTables(items: readonly TableItem[]): ReadonlyMap<string, Table> | null {
+  const loaded = useLoaded(items);
+  const kept = useRef<ReadonlyMap<string, Table>>(new Map());
+  if (!('tables' in loaded)) return null;
+  const { tables } = loaded;
+  const isSame =
+    kept.current.size === tables.length && tables.every((table, at) => kept.current.get(items[at]?.id ?? '') === table);
+  // The same map as before where nothing changed, so that nothing is worked out anew.
+  if (!isSame) kept.current = new Map(tables.map((table, at) => [items[at]?.id ?? '', table]));
+  return kept.current;
+}
+
+/** A table with its cells; see `useLoaded`. */
+export function useTable(item: TableItem | undefined): TableState {
+  const loaded = useLoaded(item ? [item] : []);
+  if (!('tables' in loaded)) return loaded;
+  const [table] = loaded.tables;
+  return table ? { table } : { loading: true };
+}
+
+/** The tables that the calendars of a figure are taken from. */
+export function useCalendars(
+  marks: readonly Mark[],
+): { beside: CalendarTables } | { error: string } | { loading: true } {
+  const report = useReport((state) => state.report);
+  const items = calendarTablesOf(marks).flatMap((id) => tableIn(report, id) ?? []);
+  const loaded = useLoaded(items);
+  const kept = useRef<CalendarTables>(NO_CALENDARS);
+  if (!('tables' in loaded)) return loaded;
+  const { tables } = loaded;
+  const isSame =
+    kept.current.size === tables.length && tables.every((table, at) => kept.current.get(items[at]?.id ?? '') === table);
+  // The same map as before where nothing changed, so that the figure is not drawn anew.
+  if (!isSame) kept.current = new Map(tables.map((table, at) => [items[at]?.id ?? '', table]));
+  return { beside: kept.current };
+}
+
+/** A table with its cells, fetched where the page does not have them. */
+export async function fetchTable(item: TableItem): Promise<Table> {
+  const { id, report } = current();
+  await Promise.all(
+    rootOf(report, item).columns.map(async ({ block }) => rememberCells(block, await fetchCells(id, block))),
+  );
+  const table = maker.make(report, item, cellsOf);
+  if (!table) throw new Error(`The data of “${item.name}” could not be loaded.`);
+  return table;
 }

@@ -1,14 +1,14 @@
 import type { ApexOptions } from 'apexcharts';
-import { lazy, Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { paletteColour } from '../../core/figure/draft.ts';
+import { Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import { glance, glanceBrush, type Range, rangeOf } from '../../core/inspect/glance.ts';
+import { inTurn } from '../../core/style/by-house.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
 import type { Column } from '../../core/table/column.ts';
+import { Chart } from '../controls/Chart.tsx';
 import { heldBy, periodWords, rangeWords } from '../controls/ranges.ts';
 
 // The chart library is large and is not needed until someone looks into data.
-const Chart = lazy(() => import('react-apexcharts'));
 
 export interface Looked {
   across: Column;
@@ -42,7 +42,7 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
   const [brushed, setBrushed] = useState<Range | null>(null);
   // Typing in the grid goes before drawing.
   const drawn = useDeferredValue(columns);
-  const colours = useMemo(() => drawn.map((_, index) => paletteColour(style, index)), [drawn, style]);
+  const colours = useMemo(() => drawn.map((_, index) => inTurn(style, index)), [drawn, style]);
   const { series, options, type, left } = useMemo(
     () => glance(across, drawn, colours, totals),
     [across, drawn, colours, totals],

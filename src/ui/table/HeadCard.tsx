@@ -11,9 +11,10 @@ import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { floorTo } from '../../core/time/calendar.ts';
 import { formatPeriod } from '../../core/time/format.ts';
 import { INTERVALS, unitOf } from '../../core/time/interval.ts';
-import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
-import { run, showNotice } from '../state/store.ts';
+import { run } from '../state/store.ts';
 import type { TableEditor } from './edits.ts';
 import { useReceived } from './useReceived.ts';
 
@@ -56,7 +57,7 @@ export function HeadCard(props: HeadCardProps) {
 function OwnColumn({ item, table, column }: HeadCardProps) {
   const stored = storedColumns(item).find(({ meta }) => meta.key === column.key);
   const before = stored?.meta ?? metaOf(column);
-  const whole = useReceived(column, stored?.block);
+  const { whole, withWhole } = useReceived(column, stored?.block);
   const set = (meta: ColumnMeta) => {
     const parts = partsBetween(ColumnMeta, metaOf(column), meta);
     return parts.length > 0 ? run('table.setColumn', { table: item.id, column: column.key, set: parts }) : null;
@@ -92,11 +93,7 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
             { value: 'date', name: 'dates' },
             { value: 'text', name: 'text' },
           ]}
-          onCommit={(kind) =>
-            whole
-              ? setCells(rereadColumn(whole, readingFor(whole, kind)))
-              : showNotice('What was received of this column is not here yet; try again when the server answers.')
-          }
+          onCommit={(kind) => withWhole((read) => setCells(rereadColumn(read, readingFor(read, kind))))}
         />
         <Unread column={column} totals={table.totals} />
       </p>

@@ -7,9 +7,9 @@ import { compareTables, type Difference, type Match, matchColumns, takeNewer } f
 import { withReceived } from '../../core/table/received.ts';
 import { listed } from '../../core/table/words.ts';
 import type { Received } from '../../formats/table-file.ts';
-import { PhraseChoice } from '../controls/Phrase.tsx';
-import { show } from '../report/view.ts';
-import { run, showNotice, useReport } from '../state/store.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { ifStillShown, show } from '../report/view.ts';
+import { run, showError, useReport } from '../state/store.ts';
 import { fetchReceived, useTable } from '../state/tables.ts';
 import type { useIncoming } from './incoming.ts';
 import { openQuestion, Understood } from './Understood.tsx';
@@ -56,14 +56,22 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
   const kept = new Set(difference.columnsGone.map(({ key }) => key).filter((key) => !letGo.has(key)));
   const [keepRows, setKeepRows] = useState(false);
   const question = openQuestion(received);
+  const [taking, setTaking] = useState(false);
   const take = async () => {
+    const showIt = ifStillShown(show);
     const received = await Promise.all(item.columns.map(({ block }) => fetchReceived(id, block)));
     const whole = { ...table, columns: table.columns.map((column, index) => withReceived(column, received[index])) };
     const next = takeNewer(whole, newer, { matches, keepColumns: kept, keepRows });
     const { item: packed, blocks } = packTable(item.id, next, () => crypto.randomUUID());
     const { rows, columns, totals, remarks } = packed;
     if (run('table.replace', { table: item.id, rows, columns, totals, remarks }, { blocks }) === null)
-      show({ kind: 'item', id: item.id });
+      showIt({ kind: 'item', id: item.id });
+  };
+  const takeOnce = () => {
+    setTaking(true);
+    void take()
+      .catch(showError)
+      .finally(() => setTaking(false));
   };
   return (
     <Understood
@@ -73,11 +81,9 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
         <button
           type="button"
           className="btn btn-sm btn-primary"
-          disabled={question !== null}
+          disabled={question !== null || taking}
           title={question ?? undefined}
-          onClick={() =>
-            void take().catch((error: unknown) => showNotice(error instanceof Error ? error.message : String(error)))
-          }
+          onClick={takeOnce}
         >
           Take the newer data
         </button>

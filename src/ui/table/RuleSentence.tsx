@@ -1,10 +1,13 @@
 import type { Operand, Rule } from '../../core/table/calc/calculation.ts';
 import { measuresOf } from '../../core/table/calc/draft.ts';
+import { LONGER, STATISTICS } from '../../core/table/calc/together.ts';
 import { chooseAcross } from '../../core/table/choose.ts';
 import type { Table } from '../../core/table/column.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatPeriod } from '../../core/time/format.ts';
-import { PhraseChoice, PhraseNumber } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber } from '../controls/Phrase.tsx';
+import { Joined } from '../controls/words.tsx';
 
 const LOCALE = localeOf(LOCALES[0]);
 
@@ -136,13 +139,15 @@ function ChangeWords({ rule, table, onChange }: WordsOf<'change'>) {
   return (
     <>
       <Main rule={rule} table={table} onChange={onChange} /> on{' '}
-      <PhraseChoice
-        label="What the change is on"
-        value={rule.on}
-        options={earlier}
-        onCommit={(on) => onChange({ ...rule, on: on === 'year' ? 'year' : 'previous' })}
-      />
-      , in{' '}
+      <Joined by=",">
+        <PhraseChoice
+          label="What the change is on"
+          value={rule.on}
+          options={earlier}
+          onCommit={(on) => onChange({ ...rule, on: on === 'year' ? 'year' : 'previous' })}
+        />
+      </Joined>
+      in{' '}
       <PhraseChoice
         label="How the change is given"
         value={rule.as}
@@ -160,16 +165,20 @@ function SignWords({ rule, table, onChange }: WordsOf<'sign'>) {
   const earlier = earlierOf(table);
   return (
     <>
-      <PhraseChoice
-        label="What the sign is of"
-        value={rule.on}
-        options={[
-          { value: 'value', name: 'of the value itself' },
-          ...earlier.map(({ value, name }) => ({ value, name: `of the change on ${name}` })),
-        ]}
-        onCommit={(on) => onChange({ ...rule, on: on === 'year' ? 'year' : on === 'previous' ? 'previous' : 'value' })}
-      />
-      , <Main rule={rule} table={table} onChange={onChange} />
+      <Joined by=",">
+        <PhraseChoice
+          label="What the sign is of"
+          value={rule.on}
+          options={[
+            { value: 'value', name: 'of the value itself' },
+            ...earlier.map(({ value, name }) => ({ value, name: `of the change on ${name}` })),
+          ]}
+          onCommit={(on) =>
+            onChange({ ...rule, on: on === 'year' ? 'year' : on === 'previous' ? 'previous' : 'value' })
+          }
+        />
+      </Joined>
+      <Main rule={rule} table={table} onChange={onChange} />
     </>
   );
 }
@@ -203,11 +212,61 @@ function RollingWords({ rule, table, onChange }: WordsOf<'rolling mean'>) {
   );
 }
 
+const STATISTIC_OPTIONS = STATISTICS.map((value) => ({ value, name: `the ${value}` }));
+
+function PastYearsWords({ rule, table, onChange }: WordsOf<'past years'>) {
+  return (
+    <>
+      of <Main rule={rule} table={table} onChange={onChange} /> over{' '}
+      <PhraseNumber
+        label="Years before"
+        value={rule.years}
+        onCommit={(years) => {
+          if (years === null || !Number.isInteger(years) || years < 2 || years > 50)
+            return 'Give a whole number of years, from 2 to 50.';
+          onChange({ ...rule, years });
+          return null;
+        }}
+      />{' '}
+      years as{' '}
+      <PhraseChoice
+        label="What the years come to"
+        value={rule.of}
+        options={STATISTIC_OPTIONS}
+        onCommit={(of) => onChange({ ...rule, of })}
+      />
+    </>
+  );
+}
+
+function LongerWords({ rule, table, onChange }: WordsOf<'longer period'>) {
+  return (
+    <>
+      of <Main rule={rule} table={table} onChange={onChange} /> by{' '}
+      <PhraseChoice
+        label="The longer period"
+        value={rule.to}
+        options={LONGER.map((value) => ({ value, name: value }))}
+        onCommit={(to) => onChange({ ...rule, to })}
+      />{' '}
+      as{' '}
+      <PhraseChoice
+        label="What the period comes to"
+        value={rule.of}
+        options={STATISTIC_OPTIONS}
+        onCommit={(of) => onChange({ ...rule, of })}
+      />
+    </>
+  );
+}
+
 function CumulativeWords({ rule, table, onChange }: WordsOf<'cumulative'>) {
   return (
     <>
-      <Main rule={rule} table={table} onChange={onChange} />; the{' '}
-      <YearStartWord value={rule.yearStart} onCommit={(yearStart) => onChange({ ...rule, yearStart })} />
+      <Joined by=";">
+        <Main rule={rule} table={table} onChange={onChange} />
+      </Joined>{' '}
+      the <YearStartWord value={rule.yearStart} onCommit={(yearStart) => onChange({ ...rule, yearStart })} />
     </>
   );
 }
@@ -309,6 +368,10 @@ export function RuleSentence({ rule, ...rest }: RuleSentenceProps) {
       return <SignWords rule={rule} {...rest} />;
     case 'rolling mean':
       return <RollingWords rule={rule} {...rest} />;
+    case 'past years':
+      return <PastYearsWords rule={rule} {...rest} />;
+    case 'longer period':
+      return <LongerWords rule={rule} {...rest} />;
     case 'cumulative':
       return <CumulativeWords rule={rule} {...rest} />;
     case 'share':

@@ -6,6 +6,7 @@ import { draftStep, nameOfStep, STEP_KINDS, type StepKind } from '../../core/tab
 import { sayStep } from '../../core/table/shape/say.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step } from '../../core/table/shape/step.ts';
+import { cutTo } from '../../core/text/letters.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { show } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
@@ -51,7 +52,7 @@ export function ShapeStrip({ item, table, chosen }: ShapeStripProps) {
     const made: ShapedTable = {
       type: 'shaped',
       id,
-      name: nameOfStep(step, table).slice(0, 200),
+      name: cutTo(nameOfStep(step, table), 200),
       of: item.id,
       steps: [step],
       calculations: [],

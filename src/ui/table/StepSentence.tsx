@@ -4,7 +4,9 @@ import { readTyped } from '../../core/table/edit.ts';
 import { draftTest, summaryFor } from '../../core/table/shape/draft.ts';
 import { type Step, type StepOf, SUMMARIES, type Summary } from '../../core/table/shape/step.ts';
 import { textOfCell } from '../../core/table/written.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { Joined } from '../controls/words.tsx';
 import { MeasureWord, YearStartWord } from './RuleSentence.tsx';
 
 interface StepSentenceProps<Kind extends Step['kind'] = Step['kind']> {
@@ -62,16 +64,17 @@ function KeepWords({ step, table, onChange }: StepSentenceProps<'keep'>) {
   return (
     <>
       Keep rows by{' '}
-      <PhraseChoice
-        label="Column that rows are kept by"
-        value={step.column}
-        options={table.columns.map(({ key, title }) => ({ value: key, name: title }))}
-        onCommit={(key) => {
-          const next = columnOf(table, key);
-          if (next) onChange({ ...step, column: key, test: draftTest(next) });
-        }}
-      />
-      :{' '}
+      <Joined by=":">
+        <PhraseChoice
+          label="Column that rows are kept by"
+          value={step.column}
+          options={table.columns.map(({ key, title }) => ({ value: key, name: title }))}
+          onCommit={(key) => {
+            const next = columnOf(table, key);
+            if (next) onChange({ ...step, column: key, test: draftTest(next) });
+          }}
+        />
+      </Joined>{' '}
       {column?.kind === 'date' && (
         <PhraseChoice
           label="Which dates are kept"
@@ -156,37 +159,41 @@ function SpreadWords({ step, table, onChange }: StepSentenceProps<'spread'>) {
         onCommit={(value) => onChange({ ...step, value })}
       />{' '}
       for each{' '}
-      {texts.map((column) => (
-        <label key={column.key} className="mr-2 inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-xs"
-            checked={step.categories.includes(column.key)}
-            disabled={step.categories.length === 1 && step.categories[0] === column.key}
-            onChange={(event) =>
-              onChange({
-                ...step,
-                categories: texts
-                  .map(({ key }) => key)
-                  .filter((key) => (key === column.key ? event.target.checked : step.categories.includes(key))),
-              })
-            }
-          />
-          {column.title}
-        </label>
-      ))}
-      , over{' '}
-      <PhraseChoice
-        label="Column that runs across"
-        value={step.across}
-        options={table.columns
-          .filter((column) => column.kind !== 'number')
-          .map(({ key, title }) => ({ value: key, name: title }))}
-        onCommit={(across) =>
-          onChange({ ...step, across, categories: step.categories.filter((key) => key !== across).slice(0, 10) })
-        }
-      />
-      ; several values of one cell give{' '}
+      <Joined by=",">
+        {texts.map((column) => (
+          <label key={column.key} className="mr-2 inline-flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={step.categories.includes(column.key)}
+              disabled={step.categories.length === 1 && step.categories[0] === column.key}
+              onChange={(event) =>
+                onChange({
+                  ...step,
+                  categories: texts
+                    .map(({ key }) => key)
+                    .filter((key) => (key === column.key ? event.target.checked : step.categories.includes(key))),
+                })
+              }
+            />
+            {column.title}
+          </label>
+        ))}
+      </Joined>
+      over{' '}
+      <Joined by=";">
+        <PhraseChoice
+          label="Column that runs across"
+          value={step.across}
+          options={table.columns
+            .filter((column) => column.kind !== 'number')
+            .map(({ key, title }) => ({ value: key, name: title }))}
+          onCommit={(across) =>
+            onChange({ ...step, across, categories: step.categories.filter((key) => key !== across).slice(0, 10) })
+          }
+        />
+      </Joined>
+      several values of one cell give{' '}
       <PhraseChoice
         label="What several values give"
         value={step.together}
@@ -250,13 +257,18 @@ function AggregateWords({ step, table, chosen, onChange }: StepSentenceProps<'ag
   return (
     <>
       One row a{' '}
-      <PhraseChoice
-        label="Period to take together"
-        value={step.to}
-        options={(['week', 'month', 'quarter', 'year'] as const).map((value) => ({ value, name: value }))}
-        onCommit={(to) => onChange({ ...step, to })}
-      />
-      ; the <YearStartWord value={step.yearStart} onCommit={(yearStart) => onChange({ ...step, yearStart })} />:{' '}
+      <Joined by=";">
+        <PhraseChoice
+          label="Period to take together"
+          value={step.to}
+          options={(['week', 'month', 'quarter', 'year'] as const).map((value) => ({ value, name: value }))}
+          onCommit={(to) => onChange({ ...step, to })}
+        />
+      </Joined>
+      the{' '}
+      <Joined by=":">
+        <YearStartWord value={step.yearStart} onCommit={(yearStart) => onChange({ ...step, yearStart })} />
+      </Joined>{' '}
       {step.measures.map((measure, index) => (
         <span key={measure.column}>
           {columnOf(table, measure.column)?.title ?? measure.column}{' '}
@@ -314,13 +326,15 @@ export function StepSentence({ step, ...rest }: StepSentenceProps) {
       return (
         <>
           One column for each year of{' '}
-          <MeasureWord
-            label="Values of the years"
-            table={rest.table}
-            value={step.column}
-            onCommit={(column) => rest.onChange({ ...step, column })}
-          />
-          ; the <YearStartWord value={step.yearStart} onCommit={(yearStart) => rest.onChange({ ...step, yearStart })} />
+          <Joined by=";">
+            <MeasureWord
+              label="Values of the years"
+              table={rest.table}
+              value={step.column}
+              onCommit={(column) => rest.onChange({ ...step, column })}
+            />
+          </Joined>
+          the <YearStartWord value={step.yearStart} onCommit={(yearStart) => rest.onChange({ ...step, yearStart })} />
         </>
       );
     case 'turn':

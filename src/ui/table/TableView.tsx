@@ -4,13 +4,15 @@ import { isReceived, type TableItem } from '../../core/report/report.ts';
 import { hasSparklines } from '../../core/spark/draft.ts';
 import { acrossCandidates, chooseAcross, chooseLines } from '../../core/table/choose.ts';
 import type { Column, Table } from '../../core/table/column.ts';
-import { PhraseChoice, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseText } from '../controls/Phrase.tsx';
 import { Strips } from '../controls/Strips.tsx';
 import { columnAt, Grid, type GridEditing } from '../grid/Grid.tsx';
 import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
 import { makeFigure, makeSparkTable } from '../report/make.ts';
 import { show, type TableStrip, useSeen, useView } from '../report/view.ts';
 import { run, showNotice, useReport } from '../state/store.ts';
+import { styleNow } from '../state/style.ts';
 import { useTable } from '../state/tables.ts';
 import { CalculateStrip } from './CalculateStrip.tsx';
 import { TableEditor } from './edits.ts';
@@ -53,7 +55,6 @@ interface TableHeadProps {
 
 /** The name of a table, and what can be made of it. */
 function TableHead({ item, table, glance, onFigure }: TableHeadProps) {
-  const report = useReport((state) => state.report);
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
       <h2 className="min-w-0 font-serif text-lg font-semibold">
@@ -85,7 +86,7 @@ function TableHead({ item, table, glance, onFigure }: TableHeadProps) {
           </button>
         )}
         {hasSparklines(table) && (
-          <button type="button" className="btn btn-sm" onClick={() => makeSparkTable(report, item, table)}>
+          <button type="button" className="btn btn-sm" onClick={() => makeSparkTable(item, table)}>
             Make a spark table
           </button>
         )}
@@ -219,7 +220,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               across={across?.key}
             />
           </div>
-          {across && glanced && <Glance looked={looked} window={window} onWindow={setWindow} style={report.style} />}
+          {across && glanced && <Glance looked={looked} window={window} onWindow={setWindow} style={styleNow()} />}
         </div>
       </div>
       <Strips

@@ -1,7 +1,8 @@
 import { type ReactNode, useState } from 'react';
 import type { Reading } from '../../core/table/reading.ts';
 import type { Received } from '../../formats/table-file.ts';
-import { PhraseChoice, PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
+import { PhraseChoice } from '../controls/Choice.tsx';
+import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { Grid } from '../grid/Grid.tsx';
 import { at, type Selection } from '../grid/selection.ts';
 import { Findings } from './Findings.tsx';

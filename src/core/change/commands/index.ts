@@ -3,8 +3,10 @@
  * report and its arguments. Interface, keys, API and tests all use these, and
  * they are what travels between windows and servers.
  */
+
 import { current, produce } from 'immer';
 import * as z from 'zod';
+import { LAID_ON, laidOn } from '../../figure/laid-on.ts';
 import { changedPanels } from '../../figure/panels/change.ts';
 import { Panels } from '../../figure/panels/spec.ts';
 import { DateAxis, FigureWindow, Frame, Line, Millimetres, Tie, ValueAxis } from '../../figure/spec.ts';
@@ -14,13 +16,16 @@ import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { isSame } from '../../named/same.ts';
 import { Refusal } from '../../refusal.ts';
-import { Report } from '../../report/report.ts';
+import { MOST_ITEMS, Report } from '../../report/report.ts';
+import type { Stored } from '../../style/by-house.ts';
 import { changeOf } from '../change-of.ts';
 import { assign, type Command, command } from '../command.ts';
 import { figureOf } from '../found.ts';
 import { ITEM_COMMANDS } from './item.ts';
 import { LINE_COMMANDS } from './lines.ts';
+import { MANUSCRIPT_COMMANDS } from './manuscript.ts';
 import { SPARK_COMMANDS } from './spark.ts';
+import { STYLE_COMMANDS } from './style.ts';
 import { TABLE_COMMANDS } from './table.ts';
 
 const inFigure = { figure: Id };
@@ -44,8 +49,10 @@ const COMMANDS = {
   ),
   ...TABLE_COMMANDS,
   ...SPARK_COMMANDS,
+  ...STYLE_COMMANDS,
   ...LINE_COMMANDS,
   ...ITEM_COMMANDS,
+  ...MANUSCRIPT_COMMANDS,
   'figure.setAxis': command(
     'value axis',
     z.strictObject({ ...inFigure, side: Line.shape.axis.unwrap(), axis: AxisChange }),
@@ -101,6 +108,18 @@ const COMMANDS = {
     }),
     (draft, { figure: id, ...size }) => assign(figureOf(draft, id).frame, size),
   ),
+  /** Lays the looks of a figure, or its scale and size, on others. */
+  'figure.layOn': command(
+    'look of figures',
+    z.strictObject({ figures: z.array(Id).min(1).max(MOST_ITEMS), of: Id, what: z.enum(LAID_ON) }),
+    (draft, { figures, of, what }) => {
+      const model = current(figureOf(draft, of));
+      for (const id of figures) {
+        const target = figureOf(draft, id);
+        if (id !== of) assign(target, laidOn(current(target), model, what));
+      }
+    },
+  ),
   'figure.alignPlots': command(
     'plots aligned',
     z.strictObject({ figures: z.array(Id).min(1), ...changeOf(margins) }),
@@ -111,7 +130,7 @@ const COMMANDS = {
 } as const;
 
 export type CommandName = keyof typeof COMMANDS;
-export type CommandArgs<Name extends CommandName> = z.input<(typeof COMMANDS)[Name]['args']>;
+export type CommandArgs<Name extends CommandName> = Stored<z.input<(typeof COMMANDS)[Name]['args']>>;
 /** A command with its arguments, as kept, sent and replayed. */
 export type CommandCall = { [Name in CommandName]: { name: Name; args: CommandArgs<Name> } }[CommandName];
 

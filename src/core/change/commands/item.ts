@@ -1,14 +1,16 @@
 /** Commands on things of any kind. */
+
 import { current } from 'immer';
 import * as z from 'zod';
-import { Aside } from '../../figure/spec.ts';
 import { firstWrong } from '../../issue.ts';
 import { kindOf } from '../../item/kinds.ts';
 import { usersOfTable } from '../../item/users.ts';
+import { Aside } from '../../named/aside.ts';
 import { Id } from '../../named/id.ts';
 import { Refusal } from '../../refusal.ts';
 import { ItemName, ReportItem } from '../../report/report.ts';
 import { listed } from '../../table/words.ts';
+import { cutTo } from '../../text/letters.ts';
 import { Written, writtenForNone } from '../../text/written.ts';
 import { assign, command } from '../command.ts';
 import { itemOf, notesOf } from '../found.ts';
@@ -16,7 +18,7 @@ import { itemOf, notesOf } from '../found.ts';
 const inItem = { item: Id };
 
 /** The name of a copy, within the length of a name. */
-const nameOfCopy = (name: string) => `${[...name].slice(0, 150).join('')}, copy`;
+const nameOfCopy = (name: string) => `${cutTo(name, 180)}, copy`;
 
 export const ITEM_COMMANDS = {
   'item.add': command('addition', z.strictObject({ item: ReportItem }), (draft, { item }) => {

@@ -1,15 +1,17 @@
 /** Commands for the lines of a figure and what is set on them. */
 import { current } from 'immer';
 import * as z from 'zod';
+import { BandOf, bandRulesOf, changeBand, draftBandOf } from '../../figure/draft-bands.ts';
 import { Look, Markers, Offset, ValuesShown } from '../../figure/look.ts';
-import { Mark } from '../../figure/marks.ts';
+import { Calendar, Mark } from '../../figure/marks.ts';
 import { FigureSpec, Line, PointKey } from '../../figure/spec.ts';
 import { Emphasis } from '../../mark/emphasis.ts';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
-import { type Report, tableIn } from '../../report/report.ts';
+import { figuresOf, MOST_ITEMS, type Report, storedColumns, tableIn } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
+import { localeOf } from '../../text/locale.ts';
 import { Written, writtenForNone } from '../../text/written.ts';
 import { changeOf } from '../change-of.ts';
 import { assign, command } from '../command.ts';
@@ -59,7 +61,9 @@ export const LINE_COMMANDS = {
     (draft, { figure, lines, markers, values, ...plain }) => {
       for (const line of linesOf(draft, figure, lines)) {
         assign(line, plain);
-        assign(line.markers, markers ?? {});
+        // Markers whose shape is chosen are to be seen.
+        const isSeen = markers?.shape !== undefined && markers.on === undefined && line.markers.on === 'none';
+        assign(line.markers, { ...markers, ...(isSeen && { on: 'ends' as const }) });
         assign(line.values, values ?? {});
       }
     },
@@ -100,7 +104,14 @@ export const LINE_COMMANDS = {
   'figure.setNames': command(
     'names of lines',
     z.strictObject({ ...inFigure, ...FigureSpec.shape.names.unwrap().partial().shape }),
-    (draft, { figure, ...names }) => assign(figureOf(draft, figure).names, names),
+    (draft, { figure, ...names }) => {
+      const target = figureOf(draft, figure);
+      assign(target.names, names);
+      // A box that is asked for is to be seen, also where each name was set to stand nowhere.
+      const shown = target.lines.filter(({ shown }) => shown);
+      if (names.kind && names.kind !== 'none' && shown.every(({ named }) => named === 'none'))
+        for (const line of shown) line.named = 'end';
+    },
   ),
   'figure.addLines': command(
     'added line',
@@ -118,6 +129,39 @@ export const LINE_COMMANDS = {
       if (!table) throw new Refusal(`The table of figure “${target.name}” is not in this report.`);
       table.calculations.push(calculation);
       target.lines.push(line);
+    },
+  ),
+  /** A band of the years before a line, or of all its values in longer periods, with their mean; `hide` leaves out the line itself. */
+  'figure.sumUp': command(
+    'added band',
+    z.strictObject({ ...inFigure, line: Id, of: BandOf, hide: z.boolean().default(false) }),
+    (draft, { figure, line: id, of, hide }) => {
+      const target = figureOf(draft, figure);
+      const table = tableIn(draft, target.table);
+      const [line] = linesOf(draft, figure, [id]);
+      if (!table) throw new Refusal(`The table of figure “${target.name}” is not in this report.`);
+      if (!line) return;
+      const columns = [...storedColumns(table).map(({ meta }) => meta), ...table.calculations];
+      const made = draftBandOf(of, current(line), target, columns, localeOf(draft.locale));
+      table.calculations.push(...made.calculations);
+      target.marks.push(made.band);
+      target.lines.push(made.line);
+      if (hide) line.shown = false;
+    },
+  ),
+  'figure.setCalculatedBand': command(
+    'band',
+    z.strictObject({ ...inFigure, mark: Id, of: BandOf }),
+    (draft, { figure, mark, of }) => {
+      const target = figureOf(draft, figure);
+      const band = markOf(draft, figure, mark);
+      const table = tableIn(draft, target.table);
+      const rules = band.kind === 'band' && table ? bandRulesOf(band, table.calculations) : null;
+      if (band.kind !== 'band' || !table || !rules)
+        throw new Refusal('The edges of this band are not calculated together.');
+      const columns = [...storedColumns(table).map(({ meta }) => meta), ...table.calculations];
+      const figures = figuresOf(draft).filter((other) => other.table === target.table);
+      changeBand(rules, of, { calculations: table.calculations, columns, figures }, localeOf(draft.locale));
     },
   ),
   'figure.moveLines': command(
@@ -188,6 +232,20 @@ export const LINE_COMMANDS = {
   'figure.addMark': command('added mark', z.strictObject({ ...inFigure, mark: Mark }), (draft, { figure, mark }) =>
     addMark(draft, figure, mark),
   ),
+  /** Lays a calendar on figures; in one that has it, it takes the place of that. */
+  'figure.layCalendar': command(
+    'calendar',
+    z.strictObject({ figures: z.array(Id).min(1).max(MOST_ITEMS), calendar: Calendar }),
+    (draft, { figures, calendar }) => {
+      for (const figure of figures) {
+        const { marks, name } = figureOf(draft, figure);
+        const at = marks.findIndex(({ id }) => id === calendar.id);
+        if (at < 0) addMark(draft, figure, calendar);
+        else if (marks[at]?.kind === 'calendar') marks[at] = calendar;
+        else throw new Refusal(`Figure “${name}” has another mark with the id “${calendar.id}”.`);
+      }
+    },
+  ),
   /** What is given of the mark changes. */
   'figure.setMark': command(
     'mark',
@@ -199,7 +257,8 @@ export const LINE_COMMANDS = {
       const mark = withParts(Mark, before, set);
       if (mark.kind !== before.kind || mark.id !== id)
         throw new Refusal(`“${id}” is a ${before.kind} and cannot become another mark.`);
-      if (mark.kind === 'band') {
+      // Which of two columns is the higher one their values say.
+      if (mark.kind === 'band' && mark.over.kind !== 'columns') {
         const { from, to } = mark.over;
         if (from !== null && to !== null && typeof from === typeof to && from > to)
           throw new Refusal('A band ends no earlier than it begins.');

@@ -4,7 +4,7 @@ import * as z from 'zod';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
-import { KeptLook, SparkLook } from '../../spark/look.ts';
+import { SparkLook } from '../../spark/look.ts';
 import {
   HeadText,
   orderParts,
@@ -45,8 +45,6 @@ function forgetGone(target: SparkTableSpec) {
 
 /** Level bars have one thing that a row can have of its own: their colour. */
 const BarException = SparkException.pick({ row: true, colour: true });
-
-const lookName = KeptLook.shape.name;
 
 export const SPARK_COMMANDS = {
   'spark.setRowHeight': command(
@@ -211,20 +209,6 @@ export const SPARK_COMMANDS = {
     z.strictObject({ ...inSpark, columns: z.array(Id).min(1), look: SparkLook }),
     (draft, { spark: id, columns, look }) => {
       for (const column of columns) Object.assign(sparklines(sparkTableOf(draft, id), column), structuredClone(look));
-    },
-  ),
-  'style.keepLook': command(
-    'look kept in the house style',
-    z.strictObject({ name: lookName, look: SparkLook }),
-    (draft, { name, look }) => {
-      draft.style.sparks = [...draft.style.sparks.filter((other) => other.name !== name), { name, look }];
-    },
-  ),
-  'style.dropLook': command(
-    'look taken out of the house style',
-    z.strictObject({ name: lookName }),
-    (draft, { name }) => {
-      draft.style.sparks = draft.style.sparks.filter((other) => other.name !== name);
     },
   ),
 } as const;

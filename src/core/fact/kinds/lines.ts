@@ -93,8 +93,15 @@ export function amongLines(known: Known, at: number, others: readonly Known[]): 
   return facts;
 }
 
-/** A change with its sign, as it is written. */
-const signed = (way: string, { size, decimals }: Change) => roundedTo(size, decimals) * (way === 'down' ? -1 : 1);
+type Moving = { readonly way: string; readonly change: Change };
+
+const signed = ({ way, change }: Moving) => change.size * (way === 'down' ? -1 : 1);
+
+/** Whether a reader cannot tell two changes apart as they are written, each with decimals of its own: 101.1 and 101. */
+function isWrittenAlike(one: Moving, other: Moving): boolean {
+  const decimals = Math.min(one.change.decimals, other.change.decimals);
+  return roundedTo(signed(one), decimals) === roundedTo(signed(other), decimals);
+}
 
 /**
  * Which of several lines of one measure rose and fell most on the year; nothing
@@ -113,11 +120,10 @@ export function spread(lines: readonly Known[]): Fact[] {
       : [{ known, at, before, period: periodOf(known.series, at), way: seen.way, change: seen.change }];
   });
   const isWhole = changes.length === lines.length && new Set(changes.map(({ period }) => period)).size === 1;
-  const ordered = changes.sort((a, b) => signed(b.way, b.change) - signed(a.way, a.change));
+  const ordered = changes.sort((a, b) => signed(b) - signed(a));
   const [most, second, least, nextToLeast] = [ordered[0], ordered[1], ordered.at(-1), ordered.at(-2)];
   if (!isWhole || !most || !second || !least || !nextToLeast) return [];
-  const size = ({ way, change }: (typeof ordered)[number]) => signed(way, change);
-  if (size(most) === size(second) || size(least) === size(nextToLeast)) return [];
+  if (isWrittenAlike(most, second) || isWrittenAlike(least, nextToLeast)) return [];
   const way = least.way === 'up' ? 'up' : most.way === 'down' ? 'down' : 'both';
   return [
     {

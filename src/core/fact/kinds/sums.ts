@@ -15,7 +15,16 @@ function middleOf(sorted: readonly number[]): number {
   return sorted.length % 2 === 1 ? upper : (upper + (sorted[half - 1] ?? 0)) / 2;
 }
 
-export const sumOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
+/** The sum of numbers; zero where all that is left is what rounding each of them left: 0.1, 0.2 and -0.3 add up to nothing. */
+export function sumOf(values: readonly number[]): number {
+  let sum = 0;
+  let size = 0;
+  for (const value of values) {
+    sum += value;
+    size += Math.abs(value);
+  }
+  return Math.abs(sum) <= size * 1e-13 ? 0 : sum;
+}
 
 /** Mean and median of what is shown, that all of it is one value, and its total where values can be added up. */
 export function summaries(known: Known): Fact[] {

@@ -23,11 +23,16 @@ const ASPECT = 1.6;
 /** How much an empty cell at the end counts against a count of columns. */
 const EMPTY = 0.06;
 
+/** So few panels stand side by side, where each has at least so many points: heights then compare at a glance. */
+const FEW = 3;
+const LEAST_WIDTH = 110;
+
 /**
  * How many panels stand in a row of a frame: those whose cells come nearest to
  * the shape that lines read well in, with few empty cells at the end.
  */
 export function panelsInRow(count: number, width: number, height: number): number {
+  if (count <= FEW && width / count >= LEAST_WIDTH) return count;
   let best = 1;
   let least = Number.POSITIVE_INFINITY;
   for (let columns = 1; columns <= Math.min(count, 24); columns++) {

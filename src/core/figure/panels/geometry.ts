@@ -33,8 +33,12 @@ export interface Rooms {
   acrossHeight: number;
 }
 
-/** Plots are drawn at least this large, points; smaller ones could not be read, and a note says so. */
-const LEAST = 4;
+/** Least width and height of a plot that is drawn, points: two numbers stand one above the other at its axis. */
+const LEAST = { width: 8, height: 10.5 };
+
+/** Whether plots of a size can be drawn at all. */
+export const canBeDrawn = ({ width, height }: { width: number; height: number }) =>
+  width >= LEAST.width && height >= LEAST.height;
 
 export interface PanelsGeometry {
   width: number;
@@ -59,7 +63,7 @@ const rowPitchOf = ({ top, bottom, columnHeads, below, acrossHeight }: RowRooms,
 const freeHeight = (rooms: RowRooms, rows: number) => rowPitchOf(rooms, rows) - rooms.head - rooms.above - rooms.below;
 
 /** Height of the plots, which rests on nothing that stands beside them. */
-export const plotHeight = (rooms: RowRooms, rows: number) => Math.max(LEAST, freeHeight(rooms, rows));
+export const plotHeight = (rooms: RowRooms, rows: number) => Math.max(LEAST.height, freeHeight(rooms, rows));
 
 /** Shares out a frame among rows and columns of equal plots. */
 export function panelsGeometry(rooms: Rooms, columns: number, rows: number): PanelsGeometry {
@@ -73,7 +77,7 @@ export function panelsGeometry(rooms: Rooms, columns: number, rows: number): Pan
     width: Math.min(wide / columns, (wide - names.room) / (columns - 1 + names.share)),
     height: freeHeight(rooms, rows),
   };
-  const [width, height] = [Math.max(LEAST, free.width), plotHeight(rooms, rows)];
+  const [width, height] = [Math.max(LEAST.width, free.width), plotHeight(rooms, rows)];
   /** left ends of the columns with their rooms */
   const lefts: number[] = [];
   let at = first;

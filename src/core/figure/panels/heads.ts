@@ -1,5 +1,7 @@
 /** Names of panels, rows and columns, with what their axes are in where that differs from one to the next. */
+
 import type { HouseStyle } from '../../style/style.ts';
+import { faceOfStyle } from '../../style/type.ts';
 import { type PlacedRun, placeRuns, type Type, type Words } from '../../text/rich.ts';
 
 /** Between lines of a head, in label sizes. */
@@ -21,7 +23,7 @@ export interface PlacedHead {
 
 /** Sets a head in lines of a width, at most `most` of them. */
 export function placeHead({ name, caption, colour }: Head, style: HouseStyle, width: number, most: number): PlacedHead {
-  const type: Type = { face: 'sans-400', size: style.sizes.label, colour: style.quiet };
+  const type: Type = { face: faceOfStyle(style), size: style.sizes.label, colour: style.quiet };
   const words: Words = [
     { text: name, bold: true, colour: colour ?? style.ink },
     ...(caption === '' ? [] : [{ text: `  ${caption}` }]),

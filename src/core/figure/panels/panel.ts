@@ -1,12 +1,14 @@
 /** Drawing one panel, and the heads of rows and columns. */
+
 import type { Box } from '../../place/box.ts';
 import { type Part, POINTS_PER_MM, type SceneNode, strokeOf, textsOf } from '../../scene/scene.ts';
 import type { HouseStyle } from '../../style/style.ts';
+import { faceOfStyle } from '../../style/type.ts';
 import type { Locale } from '../../text/locale.ts';
 import { textWidth } from '../../text/measure.ts';
 import { decimalsOfValues } from '../../text/number.ts';
 import type { PlacedRun } from '../../text/rich.ts';
-import { type AcrossPlan, acrossLine } from '../across-axis.ts';
+import { type AcrossPlan, acrossGridNodes, acrossLine } from '../across-axis.ts';
 import { sayFactsOf } from '../facts.ts';
 import { placeInPlot, placesIn, plotNodes } from '../in-plot.ts';
 import { labelPlot, type PlacedLabel } from '../labels.ts';
@@ -71,7 +73,7 @@ export function emptyCell(plot: Plot, style: HouseStyle): SceneNode[] {
       x: plot.left + plot.width / 2,
       y: plot.top + plot.height / 2 + size * 0.35,
       text: '–',
-      face: 'sans-400',
+      face: faceOfStyle(style),
       size,
       colour: style.quiet,
       anchor: 'middle',
@@ -106,6 +108,8 @@ interface PanelLook {
   hasEnds: boolean;
   /** where the legend box stands, if it may stand over this plot */
   legend: Box | null;
+  /** the rows of calendars have numbers in place of their names */
+  numbered: boolean;
 }
 
 export interface DrawnPanel {
@@ -118,7 +122,7 @@ export interface DrawnPanel {
 const groupDecimals = new WeakMap<ScaleGroup, ReadonlyMap<string, number>>();
 
 /** Decimals of the values of each line, by its id, over all panels of a group. */
-function decimalsOf(group: ScaleGroup): ReadonlyMap<string, number> {
+function decimalsOf(group: ScaleGroup, most: number | null): ReadonlyMap<string, number> {
   const known = groupDecimals.get(group);
   if (known) return known;
   const alike = new Map<string, ResolvedLine[]>();
@@ -133,16 +137,16 @@ function decimalsOf(group: ScaleGroup): ReadonlyMap<string, number> {
     const [first] = lines;
     if (!first) continue;
     const { exponent } = (first.line.axis === 'right' && group.right ? group.right : group.left).numbers;
-    const values = lines.flatMap((line) => line.values);
-    found.set(id, decimalsOfValues(values, first.decimals, exponent));
+    const values = lines.length === 1 ? first.values : lines.flatMap((line) => line.values);
+    found.set(id, decimalsOfValues(values, first.decimals ?? most, exponent));
   }
   groupDecimals.set(group, found);
   return found;
 }
 
 /** Lines of panels that share a scale write their values with as many decimals as each other. */
-function withDecimals(lines: readonly ResolvedLine[], group: ScaleGroup): ResolvedLine[] {
-  const decimals = decimalsOf(group);
+function withDecimals(lines: readonly ResolvedLine[], group: ScaleGroup, most: number | null): ResolvedLine[] {
+  const decimals = decimalsOf(group, most);
   return lines.map((line) => ({ ...line, decimals: decimals.get(line.line.id) ?? line.decimals }));
 }
 
@@ -205,11 +209,13 @@ function groundNodes(
 /** Draws a panel: its ground and name, grid, the others behind, its own lines and marks, and their words. */
 export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
   const { figure, group, panel, across, plot, sheet, style, locale } = place;
-  const { axes, axesEnd, isLowest, isFirst, rooms, besideRoom, hasEnds, legend } = look;
+  const { axes, axesEnd, isLowest, isFirst, rooms, besideRoom, hasEnds, legend, numbered } = look;
   const { background } = figure.spec.frame;
   const { left, right } = group;
   const own: ResolvedPlot =
-    group.panels.length === 1 ? panel.drawn : { ...panel.drawn, lines: withDecimals(panel.drawn.lines, group) };
+    group.panels.length === 1
+      ? panel.drawn
+      : { ...panel.drawn, lines: withDecimals(panel.drawn.lines, group, place.locale.decimals ?? null) };
   const places = placesIn({ plot, left, right, across });
   const inPlot = placeInPlot(own, plot, places);
   const names = nameNodes(endNames(own, style, figure.spec.frame.width * POINTS_PER_MM), {
@@ -226,8 +232,12 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
   const home = names.filter(({ moved }) => !moved);
   const labels = labelPlot(
     {
+      figure: own,
       panel: panel.key,
       endsRight: hasEnds,
+      named: own.spec.names.kind === 'lines',
+      inLegend: own.spec.names.kind === 'box' && panel.name === '',
+      numbered,
       early: linesEndingEarly(own),
       ...inPlot,
       plot,
@@ -248,11 +258,14 @@ export function drawPanel(place: PanelPlace, look: PanelLook): DrawnPanel {
     },
     sheet,
   );
-  const grids = (['left', 'right'] as const).flatMap((side) => {
-    const y = places.yOn(side);
-    const axis = side === 'left' ? left : right;
-    return y && axis ? gridNodes(axis, { plot, y, style }) : [];
-  });
+  const grids = [
+    ...acrossGridNodes(across, own.spec.dateAxis, { plot, style }),
+    ...(['left', 'right'] as const).flatMap((side) => {
+      const y = places.yOn(side);
+      const axis = side === 'left' ? left : right;
+      return y && axis ? gridNodes(axis, { plot, y, style }) : [];
+    }),
+  ];
   // The grid of the first panel is a part of its own; those of the others are the same grid again.
   const more = isFirst ? [] : grids.flatMap((node) => (node.kind === 'group' ? node.children : [node]));
   const children: SceneNode[] = [

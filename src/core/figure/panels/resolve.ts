@@ -1,8 +1,12 @@
 /** From a figure's spec and its table to what is drawn: a panel for each category or line, or one for all. */
+
+import type { HouseStyle } from '../../style/style.ts';
 import { columnOf, type Table } from '../../table/column.ts';
 import { readTitle } from '../../table/titles.ts';
+import { type CalendarTables, NO_CALENDARS } from '../calendar.ts';
+import { dressFigure } from '../dress.ts';
 import { latestOf } from '../fields.ts';
-import type { Mark } from '../marks.ts';
+import type { DrawnMark } from '../marks.ts';
 import {
   nameOfLine,
   nameOfPanel,
@@ -13,22 +17,14 @@ import {
   type ResolvedPlot,
   resolvePlot,
 } from '../resolve.ts';
-import type { FigureSpec, Line, Side } from '../spec.ts';
-import type { Panels, Split } from './spec.ts';
-import { type SplitTable, splitTable } from './split.ts';
+import type { DressedFigure, DressedLine, FigureSpec, Side } from '../spec.ts';
+import type { DressedPanels, Split } from './spec.ts';
+import { columnsOf, type SplitTable, splitTable } from './split.ts';
 
 /** More panels than this are not drawn: none of them could be read. */
 const MOST_PANELS = 100;
 /** What a category without a name is called. */
 export const NO_NAME = 'No name';
-
-/** Keys of the columns that the lines and marks of a figure are drawn from. */
-const columnsOf = ({ lines, marks }: FigureSpec): string[] => [
-  ...new Set([
-    ...lines.flatMap(({ column, values }) => [column, ...(values.column === null ? [] : [values.column])]),
-    ...marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : [])),
-  ]),
-];
 
 /** The key of a panel: letters, digits and a few signs, so that it can stand in any attribute. */
 function keyOfPanel(by: string, down: string | null): string {
@@ -45,12 +41,13 @@ interface Entry {
 }
 
 /** The lines of a panel in the colours that its category has. */
-function inColours(lines: readonly Line[], { key, place }: Entry, panels: Panels): Line[] {
+function inColours(lines: readonly DressedLine[], { key, place }: Entry, panels: DressedPanels): DressedLine[] {
   const { colours } = panels;
   const own = panels.own.find((entry) => entry.key === key)?.colour;
   const isRest = colours.kind === 'accent' && !colours.keys.includes(key);
   const given = colours.kind === 'categories' ? colours.palette[place % colours.palette.length] : undefined;
-  const colour = isRest ? colours.rest : (own ?? given);
+  const accent = colours.kind === 'accent' ? (colours.accent ?? undefined) : undefined;
+  const colour = isRest ? colours.rest : (own ?? given ?? accent);
   if (colour === undefined) return [...lines];
   return lines.map((line) => ({
     ...line,
@@ -75,7 +72,7 @@ function measureOf(by: 'last' | 'change', figure: ResolvedPlot): number | null {
 const byName = new Intl.Collator('en', { numeric: true });
 
 /** Puts entries in order; equal ones stay as they are in the table, and what has no value comes last. */
-function inOrder(entries: Entry[], { order }: Panels, plotOf: (entry: Entry) => ResolvedPlot | null): Entry[] {
+function inOrder(entries: Entry[], { order }: DressedPanels, plotOf: (entry: Entry) => ResolvedPlot | null): Entry[] {
   const { by } = order;
   const sign = order.descending ? -1 : 1;
   if (by === 'table') return order.descending ? [...entries].reverse() : entries;
@@ -115,6 +112,24 @@ function named({ lines }: ResolvedPlot, name: string): ResolvedLine[] {
   });
 }
 
+/** The bands between columns of some panels, with all of their edges. */
+function pooledBands(plots: readonly ResolvedPlot[]): ResolvedPlot['bands'] {
+  const bands: ResolvedPlot['bands'] = new Map();
+  for (const plot of plots)
+    for (const [id, { from, to, restsOn }] of plot.bands) {
+      const known = bands.get(id);
+      bands.set(id, {
+        from: [...(known?.from ?? []), ...from],
+        to: [...(known?.to ?? []), ...to],
+        restsOn: restsOn && {
+          said: restsOn.said,
+          there: [...(known?.restsOn?.there ?? []), ...restsOn.there],
+        },
+      });
+    }
+  return bands;
+}
+
 /** The levels of some panels: one value where it is one for all, else every value that they have. */
 function pooledLevels(plots: readonly ResolvedPlot[]): ResolvedPlot['levels'] {
   const levels: ResolvedPlot['levels'] = new Map();
@@ -131,16 +146,17 @@ function pooledLevels(plots: readonly ResolvedPlot[]): ResolvedPlot['levels'] {
 }
 
 /** The axis on which a mark needs lines to have a place; null for one that stands along the axis across. */
-function axisOfMark(mark: Mark): Side | null {
-  if (mark.kind === 'event') return null;
-  if (mark.kind === 'band') return mark.over.kind === 'values' ? mark.over.axis : null;
+function axisOfMark(mark: DrawnMark): Side | null {
+  // A difference stands in every panel that has its lines.
+  if (mark.kind === 'event' || mark.kind === 'difference') return null;
+  if (mark.kind === 'band') return mark.over.kind === 'across' ? null : mark.over.axis;
   return mark.axis;
 }
 
 /** The marks that a panel draws: each is named in the first one that has its axis, and a note stands in its own. */
-function marksOf(marks: readonly Mark[], list: readonly Panel[], index: number): Mark[] {
+function marksOf(marks: readonly DrawnMark[], list: readonly Panel[], index: number): DrawnMark[] {
   const key = list[index]?.key;
-  return marks.flatMap((mark): Mark[] => {
+  return marks.flatMap((mark): DrawnMark[] => {
     if (mark.kind === 'note') {
       const home = list.some((panel) => panel.key === mark.panel) ? mark.panel : list[0]?.key;
       return home === key ? [mark] : [];
@@ -156,7 +172,12 @@ export function pooled(panels: readonly Panel[]): ResolvedPlot | null {
   const [first, ...others] = panels;
   if (!first || others.length === 0) return first?.drawn ?? null;
   const plots = panels.map(({ drawn }) => drawn);
-  return { ...first.drawn, lines: plots.flatMap(({ lines }) => lines), levels: pooledLevels(plots) };
+  return {
+    ...first.drawn,
+    lines: plots.flatMap(({ lines }) => lines),
+    levels: pooledLevels(plots),
+    bands: pooledBands(plots),
+  };
 }
 
 const PLAIN: PanelsLook = { perRow: 1, scale: 'all', colours: { kind: 'lines' }, own: [], behind: null };
@@ -174,8 +195,8 @@ export const onlyPanel = (drawn: ResolvedPlot): Panel => ({
 });
 
 /** A figure of one panel. */
-function resolveWhole(spec: FigureSpec, table: Table): ResolvedFigure {
-  const plot = resolvePlot(spec, table);
+function resolveWhole(spec: DressedFigure, table: Table, beside: CalendarTables): ResolvedFigure {
+  const plot = resolvePlot(spec, table, beside);
   return {
     ...plot,
     panels: {
@@ -191,11 +212,16 @@ function resolveWhole(spec: FigureSpec, table: Table): ResolvedFigure {
   };
 }
 
-function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): ResolvedFigure {
+function resolvePanels(
+  spec: DressedFigure,
+  panels: DressedPanels,
+  table: Table,
+  beside: CalendarTables,
+): ResolvedFigure {
   const { by, down } = panels;
   const shown = spec.lines.filter((line) => line.shown);
   const columns = columnsOf(spec);
-  const nameOf = (line: Line) => nameOfLine(line, columnOf(table, line.column));
+  const nameOf = (line: DressedLine) => nameOfLine(line, columnOf(table, line.column));
   const split = (one: Split, other: Split | null): SplitTable => {
     const column = (wish: Split | null) => (wish?.kind === 'category' ? wish.column : null);
     const wish = { across: spec.across, columns, by: column(one), down: column(other), together: panels.together };
@@ -234,7 +260,7 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
         of?.kind === 'category' ? (key ?? null) : null;
       const own = whole.tableOf(categoryOf(by, entry.key), categoryOf(down, row?.key));
       const lines = inColours(linesOf([by, entry], [down, row]), entry, panels);
-      const plot = own && lines.length > 0 ? resolvePlot({ ...spec, lines }, own) : null;
+      const plot = own && lines.length > 0 ? resolvePlot({ ...spec, lines }, own, beside) : null;
       if (!plot || !hasValues(plot)) return;
       const key = keyOfPanel(entry.key, row?.key ?? null);
       const names = { name: entry.name, downName: row?.name ?? null };
@@ -249,7 +275,8 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
       });
     });
   });
-  const marks = spec.marks.filter((mark) => mark.shown);
+  // The rows of calendars stand alike in all panels, which share their axis across.
+  const { marks, calendars } = list[0]?.drawn ?? resolvePlot({ ...spec, lines: [] }, table, beside);
   list.forEach(({ drawn }, index) => {
     drawn.marks = marksOf(marks, list, index);
   });
@@ -257,6 +284,7 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
     ...(pooled(list) ?? resolvePlot({ ...spec, lines: [] }, table)),
     spec,
     marks,
+    calendars,
     panels: {
       list,
       look: panels,
@@ -271,25 +299,41 @@ function resolvePanels(spec: FigureSpec, panels: Panels, table: Table): Resolved
 }
 
 /** The table of a figure with one row for each place across, those of all its panels taken together. */
-export function oneCourse(spec: FigureSpec, table: Table): Table {
+export function oneCourse(spec: DressedFigure, table: Table): Table {
   if (!spec.panels) return table;
   const { together } = spec.panels;
   const wish = { across: spec.across, columns: columnsOf(spec), by: null, down: null, together };
   return splitTable(table, wish).tableOf(null, null) ?? table;
 }
 
-const resolvedOnce = new WeakMap<FigureSpec, { table: Table; figure: ResolvedFigure }>();
+interface Resolved {
+  table: Table;
+  beside: CalendarTables;
+  figure: ResolvedFigure;
+}
+
+/** Joined with its table alone, and with those of its calendars, which not all who ask for it need. */
+const MOST_KEPT = 2;
+const resolvedOnce = new WeakMap<DressedFigure, Resolved[]>();
 
 /**
- * Joins a figure's spec with its table; see `resolvePlot`. There is a plot for
- * each panel: of a figure that is not split, one for all. A spec of a report never changes, so it is
- * joined with a table once, whoever asks.
+ * Joins a figure's spec, as its house sets it, with its table, and with those
+ * that its calendars take their rows from; see `resolvePlot`. There is a plot for each panel: of a
+ * figure that is not split, one for all. A spec of a report never changes, so
+ * it is joined with a table once, whoever asks.
  */
-export function resolveFigure(spec: FigureSpec, table: Table): ResolvedFigure {
-  const known = resolvedOnce.get(spec);
-  if (known?.table === table) return known.figure;
-  const figure = spec.panels ? resolvePanels(spec, spec.panels, table) : resolveWhole(spec, table);
+export function resolveFigure(
+  stored: FigureSpec,
+  table: Table,
+  style: HouseStyle,
+  beside: CalendarTables = NO_CALENDARS,
+): ResolvedFigure {
+  const spec = dressFigure(stored, table, style);
+  const kept = (resolvedOnce.get(spec) ?? []).filter((known) => known.table === table);
+  const known = kept.find((candidate) => candidate.beside === beside);
+  if (known) return known.figure;
+  const figure = spec.panels ? resolvePanels(spec, spec.panels, table, beside) : resolveWhole(spec, table, beside);
   // A draft that is still being changed is joined anew each time.
-  if (Object.isFrozen(spec)) resolvedOnce.set(spec, { table, figure });
+  if (Object.isFrozen(spec)) resolvedOnce.set(spec, [...kept, { table, beside, figure }].slice(-MOST_KEPT));
   return figure;
 }

@@ -4,11 +4,11 @@ import type { Locale } from '../../text/locale.ts';
 import { resolveScales } from '../axes.ts';
 import { placeAxis } from '../in-plot.ts';
 import type { Panel, ResolvedPlot } from '../resolve.ts';
-import type { Side, ValueAxis } from '../spec.ts';
+import type { DressedAxis, Side } from '../spec.ts';
 import type { PlacedAxis } from '../value-axis.ts';
 import type { Slot } from './arrange.ts';
 import { pooled } from './resolve.ts';
-import type { Panels } from './spec.ts';
+import type { DressedPanels } from './spec.ts';
 
 /** Panels that share a scale, with their axes. */
 export interface ScaleGroup {
@@ -19,7 +19,7 @@ export interface ScaleGroup {
 }
 
 const POWERS = { 0: 'plain', 3: 'thousands', 6: 'millions', 9: 'billions' } as const;
-const powerOf = (exponent: number): ValueAxis['numbers'] => POWERS[exponent as keyof typeof POWERS] ?? 'plain';
+const powerOf = (exponent: number): DressedAxis['numbers'] => POWERS[exponent as keyof typeof POWERS] ?? 'auto';
 
 const unitsOf = ({ lines }: ResolvedPlot, side: Side) =>
   [...new Set(lines.flatMap(({ line, unit }) => (line.axis === side ? [unit ?? ''] : [])))].join('\n');
@@ -31,14 +31,14 @@ interface Room {
 
 /** The powers of ten in which an axis writes its numbers: one for all panels with the same units, whatever the scale of each. */
 function powersOf(all: readonly Panel[], most: number, room: Room) {
-  const known = new Map<string, Partial<ValueAxis>>();
-  return (plot: ResolvedPlot, side: Side): Partial<ValueAxis> => {
+  const known = new Map<string, Partial<DressedAxis>>();
+  return (plot: ResolvedPlot, side: Side): Partial<DressedAxis> => {
     const units = unitsOf(plot, side);
     const found = known.get(`${side}\n${units}`);
     if (found) return found;
     const alike = pooled(all.filter((panel) => unitsOf(panel.drawn, side) === units));
     const scale = alike && resolveScales(alike, most)[side];
-    const powers: Partial<ValueAxis> = scale
+    const powers: Partial<DressedAxis> = scale
       ? { numbers: powerOf(placeAxis(alike, side, scale, { two: false, ...room }).numbers.exponent) }
       : {};
     known.set(`${side}\n${units}`, powers);
@@ -49,7 +49,7 @@ function powersOf(all: readonly Panel[], most: number, room: Room) {
 /** The group of each place, for plots with room for `most` tick labels; an empty cell has none where each panel has its own scale. */
 export function scaleGroups(
   slots: readonly Slot[],
-  scale: Panels['scale'],
+  scale: DressedPanels['scale'],
   most: number,
   room: Room,
 ): (slot: Slot) => ScaleGroup | null {

@@ -261,11 +261,12 @@ function after({ geometry, groupOf, across, captions, heads, rooms }: Shared, gi
   };
 }
 
-/** Room for the dates of two passes. */
+/** Room for the dates and the names of two passes. */
 const roomier = (one: Before, other: Before): Before => ({
   ...other,
   acrossHeight: Math.max(one.acrossHeight, other.acrossHeight),
   over: { left: Math.max(one.over.left, other.over.left), right: Math.max(one.over.right, other.over.right) },
+  lastShare: Math.max(one.lastShare, other.lastShare),
 });
 
 /** Shares the frame out among the panels and all that stands around them. */

@@ -1,6 +1,7 @@
 /** Small multiples: how a figure is split into panels, and what its panels share. */
 import * as z from 'zod';
 import { keyed, nameSet } from '../../named/keyed.ts';
+import { byHouse, type Dressed, houseColour } from '../../style/by-house.ts';
 import { Colour } from '../../style/colour.ts';
 import { Summary } from '../../table/shape/step.ts';
 
@@ -14,10 +15,6 @@ export type Split = z.infer<typeof Split>;
 const PANEL_SCALES = ['all', 'rows', 'panels'] as const;
 const PANEL_ORDERS = ['table', 'name', 'last', 'change'] as const;
 
-/** The grey of lines that are not accented. */
-const GREY = '#8b8391';
-/** The paler grey of lines that stand behind, where another is not chosen. */
-export const BEHIND = '#d9d4da';
 /** A category's text, or a line's id. */
 const Key = z.string().max(500);
 
@@ -25,12 +22,18 @@ const PanelColours = z.discriminatedUnion('kind', [
   /** each line as it is set */
   z.strictObject({ kind: z.literal('lines') }),
   /** one colour for each category, in turn */
-  z.strictObject({ kind: z.literal('categories'), palette: z.array(Colour).min(1).max(24) }),
-  /** some categories in their lines' colours, the rest in one that stands back */
+  z.strictObject({
+    kind: z.literal('categories'),
+    palette: byHouse(z.array(Colour).min(1).max(24), ({ palette }) => palette.map(({ colour }) => colour)).default(
+      'house',
+    ),
+  }),
+  /** some categories in one colour, or in their lines' colours (null), the rest in one that stands back */
   z.strictObject({
     kind: z.literal('accent'),
     keys: nameSet(z.array(Key).max(200), 'accents'),
-    rest: Colour.default(GREY),
+    accent: houseColour({ house: 'accent' }).nullable().default(null),
+    rest: houseColour({ house: 'rest' }).default({ house: 'rest' }),
   }),
 ]);
 
@@ -64,8 +67,9 @@ export const Panels = z.strictObject({
     .strictObject({ by: nameSet(z.array(Key).max(200), 'panels'), down: nameSet(z.array(Key).max(200), 'panels') })
     .default({ by: [], down: [] }),
   /** colour in which the lines of the other panels stand behind; null leaves them out */
-  behind: Colour.nullable().default(null),
+  behind: houseColour({ house: 'behind' }).nullable().default(null),
   /** what several rows of one period become in a panel; null sums counts and averages shares and prices */
   together: Summary.nullable().default(null),
 });
 export type Panels = z.infer<typeof Panels>;
+export type DressedPanels = Dressed<Panels>;

@@ -5,6 +5,7 @@ import { summaryFor } from '../../table/shape/draft.ts';
 import { withCells } from '../../table/shape/rows.ts';
 import type { Summary } from '../../table/shape/step.ts';
 import { summarise } from '../../table/shape/summary.ts';
+import type { FigureSpec } from '../spec.ts';
 
 export interface SplitTable {
   /** categories of both columns: by the first period in which they have a row, then by that row; rows that are added later change nothing */
@@ -15,6 +16,14 @@ export interface SplitTable {
   /** whether a cell across has several rows in one of the tables */
   doubled: boolean;
 }
+
+/** Keys of the columns that the lines and marks of a figure are drawn from. */
+export const columnsOf = ({ lines, marks }: Pick<FigureSpec, 'lines' | 'marks'>): string[] => [
+  ...new Set([
+    ...lines.flatMap(({ column, values }) => [column, ...(values.column === null ? [] : [values.column])]),
+    ...marks.flatMap((mark) => (mark.kind === 'level' && typeof mark.at === 'string' ? [mark.at] : [])),
+  ]),
+];
 
 interface Wish {
   /** key of the column across */

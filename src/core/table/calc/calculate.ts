@@ -9,6 +9,7 @@ import { type Periods, periodsOfTable, type Series } from '../series.ts';
 import type { Calculation, Operand, Rule } from './calculation.ts';
 import { cumulative } from './cumulative.ts';
 import { rollingMean } from './rolling.ts';
+import { ofLongerPeriod, statistic, yearsBefore } from './together.ts';
 
 type NumberColumn = Column & { kind: 'number' };
 type Values = (number | null)[];
@@ -83,6 +84,7 @@ const ARITHMETIC: Record<(Rule & { kind: 'arithmetic' })['sign'], (a: number, b:
 };
 
 interface Outcome {
+  restsOn?: NonNullable<Column['restsOn']>;
   values: Values;
   unit: string | null;
   whole: boolean;
@@ -204,13 +206,28 @@ function evaluate(table: Table, rule: Rule): Outcome {
     }
     case 'finished':
       return { values: onlyFinished(table, periods, column), unit, whole };
+    case 'past years':
+    case 'longer period': {
+      if (periods.kind === 'order')
+        throw new Refusal(`“${table.title}” has no column of dates, so its rows belong to no years.`);
+      const isPast = rule.kind === 'past years';
+      const together = isPast
+        ? yearsBefore(table, periods, cells, rule.years)
+        : ofLongerPeriod(table, periods, cells, rule.to);
+      return {
+        values: together.map((values) => statistic(values, rule.of)),
+        unit,
+        whole: whole && (rule.of === 'lowest' || rule.of === 'highest'),
+        ...(isPast && { restsOn: { said: rule.years, there: together.map(({ length }) => length) } }),
+      };
+    }
   }
 }
 
 /** The column of a calculation on a table. Throws a Refusal, in one sentence, when it cannot be calculated. */
 export function calculate(table: Table, calculation: Calculation): Column {
   const { key, title, decimals, rule } = calculation;
-  const { values, unit, whole } = evaluate(table, rule);
+  const { values, unit, whole, restsOn } = evaluate(table, rule);
   return {
     key,
     title,
@@ -219,6 +236,7 @@ export function calculate(table: Table, calculation: Calculation): Column {
     whole,
     total: false,
     ...(decimals === undefined ? {} : { decimals }),
+    ...(restsOn && { restsOn }),
     cells: values,
   };
 }

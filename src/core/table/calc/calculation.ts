@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { LONGER, STATISTICS } from './together.ts';
 
 const Key = z.string().min(1).max(200);
 const number = z.number().min(-1e15, 'Give a number above −10¹⁵.').max(1e15, 'Give a number below 10¹⁵.');
@@ -35,6 +36,19 @@ export const Rule = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('difference'), column: Key, from: Key }),
   z.strictObject({ kind: z.literal('arithmetic'), left: Operand, sign: z.enum(['+', '−', '×', '÷']), right: Operand }),
   z.strictObject({ kind: z.literal('finished'), column: Key }),
+  /** a statistic of the same period in the years before, of those that are there */
+  z.strictObject({
+    kind: z.literal('past years'),
+    column: Key,
+    years: z
+      .number()
+      .int('Give a whole number of years.')
+      .min(2, 'At least two years make a band.')
+      .max(50, 'A band takes at most 50 years.'),
+    of: z.enum(STATISTICS),
+  }),
+  /** a statistic of all rows of a longer period, the same in each of them */
+  z.strictObject({ kind: z.literal('longer period'), column: Key, to: z.enum(LONGER), of: z.enum(STATISTICS) }),
 ]);
 export type Rule = z.infer<typeof Rule>;
 

@@ -21,6 +21,8 @@ export const RULE_KINDS: readonly { kind: RuleKind; name: string; needsDates: bo
   { kind: 'difference', name: 'the difference', needsDates: false },
   { kind: 'arithmetic', name: 'arithmetic', needsDates: false },
   { kind: 'finished', name: 'the values up to the last finished period', needsDates: true },
+  { kind: 'past years', name: 'the years before, taken together,', needsDates: true },
+  { kind: 'longer period', name: 'a longer period, taken together,', needsDates: true },
 ];
 
 /** Number columns that a rule can read. */
@@ -84,6 +86,10 @@ export function draftRule(kind: RuleKind, table: Table, key: string): Rule {
       return { kind, column: key, from: other };
     case 'arithmetic':
       return { kind, left: { column: key }, sign: '÷', right: { column: other } };
+    case 'past years':
+      return { kind, column: key, years: 5, of: 'mean' };
+    case 'longer period':
+      return { kind, column: key, to: 'month', of: 'mean' };
     default:
       return { kind, column: key };
   }
@@ -97,7 +103,7 @@ export function mainColumn(rule: Rule): string | null {
 }
 
 /** A title for the column of a rule, short enough to head it. */
-export function titleOfRule(rule: Rule, table: Table): string {
+export function titleOfRule(rule: Rule, table: { columns: readonly { key: string; title: string }[] }): string {
   const name = (key: string) => {
     const column = table.columns.find((candidate) => candidate.key === key);
     return column ? readTitle(column.title).name : key;
@@ -127,6 +133,10 @@ export function titleOfRule(rule: Rule, table: Table): string {
     }
     case 'finished':
       return `${name(rule.column)}, finished periods`;
+    case 'past years':
+      return `${name(rule.column)}, ${rule.of} of ${rule.years} years before`;
+    case 'longer period':
+      return `${name(rule.column)}, ${rule.of} of the ${rule.to}`;
   }
 }
 

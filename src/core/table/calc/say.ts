@@ -12,8 +12,7 @@ function periodWord(table: Table): string {
   return across?.kind === 'date' ? across.interval : 'row';
 }
 
-const plain = (value: number, locale: Locale) =>
-  formatNumber(value, value === 0 ? 0 : Math.min(6, decimalsOf(value)), locale);
+const plain = (value: number, locale: Locale) => formatNumber(value, Math.min(6, decimalsOf(value)), locale);
 
 /** What a rule does to a table, as one sentence for its user. */
 export function sayRule(rule: Rule, table: Table, locale: Locale): string {
@@ -70,5 +69,9 @@ export function sayRule(rule: Rule, table: Table, locale: Locale): string {
       return `${side(rule.left)} ${rule.sign} ${side(rule.right)}${rule.sign === '÷' ? '; missing where the divisor is zero' : ''}.`;
     case 'finished':
       return `${name(rule.column)} up to the last finished ${period}.`;
+    case 'past years':
+      return `The ${rule.of} of ${name(rule.column)} in the same ${period} of the ${rule.years} years before, of those that are there.`;
+    case 'longer period':
+      return `The ${rule.of} of ${name(rule.column)} in the ${rule.to} of each ${period}.`;
   }
 }

@@ -1,45 +1,47 @@
-import { newLine, newLines } from '../../../core/figure/draft.ts';
+import { axisFor } from '../../../core/figure/axis-for.ts';
+import { newLines } from '../../../core/figure/draft.ts';
+import { yearsBeforeFor } from '../../../core/figure/draft-bands.ts';
 import { draftLevel } from '../../../core/figure/draft-marks.ts';
 import type { FigureLayout } from '../../../core/figure/figure-layout.ts';
+import { resolveFigure } from '../../../core/figure/panels/resolve.ts';
 import { nameOfLine } from '../../../core/figure/resolve.ts';
-import type { FigureSpec, Line } from '../../../core/figure/spec.ts';
-import { draftRule, freeKey, type RuleKind, titleOfRule } from '../../../core/table/calc/draft.ts';
+import type { DressedFigure, DressedLine } from '../../../core/figure/spec.ts';
 import { columnOf, type Table } from '../../../core/table/column.ts';
 import { periodsOfTable } from '../../../core/table/series.ts';
 import { Popover } from '../../controls/Popover.tsx';
+import { addMark } from '../../report/levels.ts';
+import { addCalculated, offerRightAxis } from '../../report/lines.ts';
 import { drawYears } from '../../report/make.ts';
 import { openPart } from '../../report/view.ts';
 import { run, useReport } from '../../state/store.ts';
+import { storedLines } from '../../state/stored.ts';
+import { useStyle } from '../../state/style.ts';
 
 interface AddLineProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
   /** the layout as it is when something is added */
   layoutNow(): FigureLayout;
   /** the line that a calculation is of */
-  of: Line | undefined;
+  of: DressedLine | undefined;
 }
 
 /** More lines: a column, a calculation of the chosen line, or a level. */
 export function AddLine({ figure, table, layoutNow, of }: AddLineProps) {
   const report = useReport((state) => state.report);
-  const { style } = report;
+  const style = useStyle();
   const drawn = new Set(figure.lines.map((line) => line.column));
   const free = table.columns.filter((column) => column.kind === 'number' && column.key !== figure.across);
   const hasDates = periodsOfTable(table).kind === 'dates';
   const add = (column: string) => {
-    const lines = newLines(style, [column], figure.lines, () => crypto.randomUUID());
-    if (run('figure.addLines', { figure: figure.id, lines }) === null) openPart(`line:${lines[0]?.id}`);
+    const [line] = newLines(style, [column], storedLines(figure), () => crypto.randomUUID());
+    if (!line) return;
+    const { axis, offer } = axisFor(figure, table, column);
+    if (run('figure.addLines', { figure: figure.id, lines: [{ ...line, axis }] }) !== null) return;
+    openPart(`line:${line.id}`);
+    if (offer !== null) offerRightAxis(figure, line.id, offer);
   };
-  const calculated = (kind: RuleKind, look: Partial<Line>) => {
-    if (!of) return;
-    const rule = draftRule(kind, table, of.column);
-    const title = titleOfRule(rule, table);
-    const key = freeKey(table, title);
-    const line = { ...newLine(crypto.randomUUID(), key, of.colour, style), axis: of.axis, ...look };
-    const calculation = { key, title, rule };
-    if (run('figure.addCalculatedLine', { figure: figure.id, calculation, line }) === null) openPart(`line:${line.id}`);
-  };
+  const years = hasDates ? yearsBeforeFor(figure, table, resolveFigure(figure, table, style).keys) : 0;
   const name = of ? nameOfLine(of, columnOf(table, of.column)) : '';
   return (
     <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1 px-4 py-2 text-quiet">
@@ -71,7 +73,7 @@ export function AddLine({ figure, table, layoutNow, of }: AddLineProps) {
             type="button"
             className="phrase"
             title={`The same periods a year earlier, under ${name}`}
-            onClick={() => calculated('year earlier', { weight: Math.max(0.6, of.weight * 0.6), pattern: 'dashes' })}
+            onClick={() => addCalculated(figure, table, 'year earlier', of)}
           >
             same months last year
           </button>
@@ -79,10 +81,26 @@ export function AddLine({ figure, table, layoutNow, of }: AddLineProps) {
             type="button"
             className="phrase"
             title={`The rolling mean of ${name}`}
-            onClick={() => calculated('rolling mean', { weight: of.weight * 1.4, pattern: 'solid' })}
+            onClick={() => addCalculated(figure, table, 'rolling mean', of)}
           >
             rolling mean
           </button>
+          {years > 0 && (
+            <button
+              type="button"
+              className="phrase"
+              title={`Lowest to highest of the years before as a band behind ${name}, with their mean`}
+              onClick={() => {
+                run('figure.sumUp', {
+                  figure: figure.id,
+                  line: of.id,
+                  of: { kind: 'past years', years, spread: 'lowest to highest' },
+                });
+              }}
+            >
+              band of past years
+            </button>
+          )}
           <button
             type="button"
             className="phrase"
@@ -98,7 +116,7 @@ export function AddLine({ figure, table, layoutNow, of }: AddLineProps) {
         className="phrase"
         onClick={() => {
           const mark = draftLevel(crypto.randomUUID(), figure, layoutNow(), of);
-          if (run('figure.addMark', { figure: figure.id, mark }) === null) openPart(`mark:${mark.id}`);
+          addMark(figure, mark);
         }}
       >
         a target level

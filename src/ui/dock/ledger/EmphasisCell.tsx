@@ -1,20 +1,21 @@
 import { pointsOf } from '../../../core/figure/emphasis-points.ts';
 import { placeWriter } from '../../../core/figure/fields.ts';
 import { resolveFigure } from '../../../core/figure/panels/resolve.ts';
-import { EMPHASISED, type Emphasis } from '../../../core/mark/emphasis.ts';
-import { localeOf } from '../../../core/text/locale.ts';
-import { Popover } from '../../controls/Popover.tsx';
-import { run, useReport } from '../../state/store.ts';
-import type { CellProps } from './cell.tsx';
-import { EmphasisRule } from './EmphasisRule.tsx';
+import type { DressedEmphasis, Emphasis } from '../../../core/mark/emphasis.ts';
+import { EMPHASISED } from '../../../core/style/vocabulary.ts';
+import { run } from '../../state/store.ts';
+import { storedLine } from '../../state/stored.ts';
+import { useLocale } from '../../state/style.ts';
+import { CellFace, type CellProps, type FaceProps, many } from './cell.tsx';
+import { EmphasisSentences, EmphasisTick } from './EmphasisRule.tsx';
 import { EMPHASIS_NAMES, MarkerSample } from './samples.tsx';
 
 const MOST_LISTED = 24;
 
 /** How many points an emphasis holds for, and which. */
-function Held({ figure, table, line, emphasis }: CellProps & { emphasis: Emphasis }) {
-  const locale = localeOf(useReport((state) => state.report.locale));
-  const resolved = resolveFigure(figure, table);
+function Held({ figure, table, line, style, emphasis }: CellProps & { emphasis: DressedEmphasis }) {
+  const locale = useLocale();
+  const resolved = resolveFigure(figure, table, style);
   const held = resolved.panels.list.flatMap(({ drawn: plot }) =>
     plot.lines.flatMap((own) => (own.line.id === line.id ? [{ own, points: pointsOf(plot, own, emphasis) }] : [])),
   );
@@ -41,50 +42,71 @@ function Held({ figure, table, line, emphasis }: CellProps & { emphasis: Emphasi
   );
 }
 
-/** The emphases of a line, as shapes and words; with the sentences of each. */
-export function EmphasisCell(props: CellProps) {
-  const { figure, line, name, targets } = props;
-  const target = { figure: figure.id, lines: targets };
-  const levels = figure.marks.filter((mark) => mark.kind === 'level');
+/** The emphases of a line, as shapes and words. */
+export function EmphasisFace({ line, name, isOpen, onToggle }: FaceProps) {
   const words = line.emphasis.map(({ of }) => EMPHASIS_NAMES[of]).join(', ') || 'none';
   return (
-    <Popover
-      label={`Emphasis of ${name}: ${words}`}
-      className="flex min-h-7 max-w-full items-center gap-1.5 overflow-hidden rounded px-1 text-left hover:bg-base-200"
-      width="w-[27rem]"
-      face={
-        line.emphasis.length === 0 ? (
-          <span className="text-quiet">none</span>
-        ) : (
-          line.emphasis.map((rule) => (
-            <span key={rule.of} className="inline-flex items-center whitespace-nowrap">
-              {rule.shape !== 'none' && (
-                <MarkerSample shape={rule.shape} filled={rule.filled} colour={rule.colour ?? line.colour} />
-              )}
-              {EMPHASIS_NAMES[rule.of]}
-            </span>
-          ))
-        )
-      }
-    >
-      {targets.length > 1 && <p className="text-[13px] text-quiet">For the {targets.length} chosen lines.</p>}
-      <ul>
-        {EMPHASISED.map((of) => (
-          <EmphasisRule
-            key={of}
-            of={of}
-            rule={line.emphasis.find((rule) => rule.of === of)}
-            name={name}
-            colour={line.colour}
-            style={props.style}
-            levels={levels}
-            set={(emphasis) => run('figure.emphasise', { ...target, emphasis })}
-            drop={() => run('figure.dropEmphasis', { ...target, of })}
-          >
-            {line.emphasis.map((rule) => rule.of === of && <Held key={of} {...props} emphasis={rule} />)}
-          </EmphasisRule>
+    <CellFace label={`Emphasis of ${name}: ${words}`} isOpen={isOpen} onToggle={onToggle}>
+      {line.emphasis.length === 0 ? (
+        <span className="text-quiet">none</span>
+      ) : (
+        <>
+          {line.emphasis.map(
+            (rule) =>
+              rule.shape !== 'none' && (
+                <MarkerSample
+                  key={rule.of}
+                  shape={rule.shape}
+                  filled={rule.filled}
+                  colour={rule.colour ?? line.colour}
+                />
+              ),
+          )}
+          <span className="truncate">{words}</span>
+        </>
+      )}
+    </CellFace>
+  );
+}
+
+/** Which points are emphasised, each kind with its sentences. */
+export function EmphasisWords(props: CellProps) {
+  const { figure, line, name, targets } = props;
+  const target = { figure: figure.id, lines: targets };
+  const kept = storedLine(figure, line);
+  const levels = figure.marks
+    .filter((mark) => mark.kind === 'level')
+    .sort((a, b) => Number(b.axis === line.axis) - Number(a.axis === line.axis));
+  const rules = EMPHASISED.map((of) => ({
+    of,
+    rule: line.emphasis.find((one) => one.of === of),
+    stored: kept.emphasis.find((one) => one.of === of),
+    name,
+    levels,
+    set: (emphasis: Emphasis) => run('figure.emphasise', { ...target, emphasis }),
+    drop: () => run('figure.dropEmphasis', { ...target, of }),
+  }));
+  return (
+    <>
+      {many(props)}
+      <div className="flex flex-wrap gap-x-5">
+        {rules.map((rule) => (
+          <EmphasisTick key={rule.of} {...rule} />
         ))}
+      </div>
+      <ul className="columns-[21rem] gap-8">
+        {rules.map(
+          ({ rule, ...rest }) =>
+            rule && (
+              <li key={rest.of} className="break-inside-avoid border-t border-rule py-1">
+                <b className="font-semibold">{EMPHASIS_NAMES[rest.of]}</b>
+                <EmphasisSentences {...rest} rule={rule} colour={line.colour} style={props.style}>
+                  <Held {...props} emphasis={rule} />
+                </EmphasisSentences>
+              </li>
+            ),
+        )}
       </ul>
-    </Popover>
+    </>
   );
 }

@@ -1,24 +1,27 @@
-import type { ReactNode } from 'react';
-import { type Emphasis, newEmphasis, TIES } from '../../../core/mark/emphasis.ts';
+import { type ReactNode, useState } from 'react';
+import { type DressedEmphasis, type Emphasis, newEmphasis, TIES } from '../../../core/mark/emphasis.ts';
 import { isClosed } from '../../../core/mark/shapes.ts';
 import { POINTS_PER_MM } from '../../../core/scene/scene.ts';
 import type { HouseStyle } from '../../../core/style/style.ts';
+import { PhraseChoice } from '../../controls/Choice.tsx';
 import { ColourWord } from '../../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
+import { PhraseNumber } from '../../controls/Phrase.tsx';
 import { same, sentence, YesNo } from '../../controls/words.tsx';
 import { ShapeChoice } from './ShapeChoice.tsx';
 import { EMPHASIS_NAMES } from './samples.tsx';
 
 interface EmphasisRuleProps {
-  of: Emphasis['of'];
+  of: DressedEmphasis['of'];
   /** how it is marked; undefined where it is not */
-  rule: Emphasis | undefined;
+  rule: DressedEmphasis | undefined;
   /** what it is an emphasis of, said aloud */
   name: string;
   colour: string;
   style: HouseStyle;
   /** levels to compare with */
   levels?: readonly { id: string; name: string }[];
+  /** the same as the report keeps it; what is not changed follows the house on */
+  stored?: Emphasis | undefined;
   set(rule: Emphasis): string | null;
   drop(): unknown;
   /** sizes in millimetres instead of points */
@@ -32,7 +35,7 @@ interface EmphasisRuleProps {
 
 /** What the sentences on a rule share. */
 interface RuleWordsProps {
-  rule: Emphasis;
+  rule: DressedEmphasis;
   /** the rule as it is called aloud */
   said: string;
   change(part: Partial<Emphasis>): string | null;
@@ -48,7 +51,7 @@ function ShapeWords({ rule, said, change, colour, onBars }: RuleWordsProps & { c
           value={rule.shape !== 'none'}
           yes="with a notch in its bar"
           no="without a notch"
-          onCommit={(notched) => change({ shape: notched ? newEmphasis(rule.of).shape : 'none' })}
+          onCommit={(notched) => change({ shape: notched ? 'house' : 'none' })}
         />
       </p>
     );
@@ -63,7 +66,7 @@ function ShapeWords({ rule, said, change, colour, onBars }: RuleWordsProps & { c
       />
       <button
         type="button"
-        className="phrase"
+        className="phrase !min-h-6"
         aria-pressed={rule.shape === 'none'}
         onClick={() => change({ shape: 'none' })}
       >
@@ -168,55 +171,97 @@ function PointWords({
   );
 }
 
-/** One kind of emphasis, off or on, and how it is marked. */
-export function EmphasisRule({
+/** One kind of emphasis, off or on. */
+export function EmphasisTick({ of, rule, name, levels = [], set, drop }: Omit<EmphasisRuleProps, 'colour' | 'style'>) {
+  const said = `${EMPHASIS_NAMES[of]} of ${name}`;
+  const [asking, setAsking] = useState(false);
+  const [first] = levels;
+  const isOfLevel = of === 'above' || of === 'below';
+  const begin = () => {
+    // The level that is drawn is meant; where there is none, which one is asked for.
+    if (!isOfLevel) set(newEmphasis(of));
+    else if (first) set({ ...newEmphasis(of), level: first.id });
+    else setAsking(true);
+  };
+  return (
+    <>
+      <label className="flex items-center gap-2 leading-7">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs rounded-sm checkbox-primary"
+          checked={rule !== undefined}
+          onChange={(event) => (event.target.checked ? begin() : drop())}
+        />
+        {EMPHASIS_NAMES[of]}
+        {isOfLevel ? ' a level' : ''}
+      </label>
+      {asking && !rule && (
+        <p className={sentence}>
+          Which one?
+          <PhraseNumber
+            atOnce
+            label={`Level for ${said}`}
+            value={null}
+            automatic="a value"
+            className="w-20"
+            onCommit={(level) => (level === null ? null : set({ ...newEmphasis(of), level }))}
+          />
+        </p>
+      )}
+    </>
+  );
+}
+
+/** How one kind of emphasis is marked. */
+export function EmphasisSentences({
   of,
   rule,
   name,
   colour,
   style,
   levels = [],
+  stored,
   set,
-  drop,
   inMm = false,
   onBars = false,
   valued = true,
   children,
-}: EmphasisRuleProps) {
+}: EmphasisRuleProps & { rule: DressedEmphasis }) {
   const said = `${EMPHASIS_NAMES[of]} of ${name}`;
-  const change = (part: Partial<Emphasis>) => set({ ...(rule ?? newEmphasis(of)), ...part });
-  const words = rule && { rule, said, change };
+  const change = (part: Partial<Emphasis>) => set({ ...(stored ?? rule), ...part });
+  const words = { rule, said, change };
+  return (
+    <>
+      <ShapeWords {...words} colour={colour} onBars={onBars} />
+      <p className={sentence}>
+        {!onBars && <SizeWords {...words} inMm={inMm} />}
+        {valued && (
+          <YesNo
+            label={`Value at ${said}`}
+            value={rule.value}
+            yes="with its value"
+            no="without its value"
+            onCommit={(value) => change({ value })}
+          />
+        )}
+        {onBars && !valued ? 'In' : 'in'}
+        <ColourWords {...words} style={style} onBars={onBars} />
+      </p>
+      <PointWords {...words} levels={levels} />
+      {children}
+    </>
+  );
+}
+
+/** One kind of emphasis, off or on, and how it is marked. */
+export function EmphasisRule(props: EmphasisRuleProps) {
+  const { rule } = props;
   return (
     <li className="border-b border-rule py-1 last:border-0">
-      <label className="flex items-center gap-2 leading-7">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-xs rounded-sm checkbox-primary"
-          checked={rule !== undefined}
-          onChange={(event) => (event.target.checked ? change({}) : drop())}
-        />
-        {EMPHASIS_NAMES[of]}
-        {of === 'above' || of === 'below' ? ' a level' : ''}
-      </label>
-      {words && (
+      <EmphasisTick {...props} />
+      {rule && (
         <div className="pl-6">
-          <ShapeWords {...words} colour={colour} onBars={onBars} />
-          <p className={sentence}>
-            {!onBars && <SizeWords {...words} inMm={inMm} />}
-            {valued && (
-              <YesNo
-                label={`Value at ${said}`}
-                value={words.rule.value}
-                yes="with its value"
-                no="without its value"
-                onCommit={(value) => change({ value })}
-              />
-            )}
-            {onBars && !valued ? 'In' : 'in'}
-            <ColourWords {...words} style={style} onBars={onBars} />
-          </p>
-          <PointWords {...words} levels={levels} />
-          {children}
+          <EmphasisSentences {...props} rule={rule} />
         </div>
       )}
     </li>

@@ -1,22 +1,25 @@
-import type { MarkOf } from '../../../core/figure/marks.ts';
+import type { DressedMarkOf } from '../../../core/figure/marks.ts';
 import { resolveFigure } from '../../../core/figure/panels/resolve.ts';
-import type { FigureSpec } from '../../../core/figure/spec.ts';
+import type { DressedFigure } from '../../../core/figure/spec.ts';
 import { emphasised } from '../../../core/mark/emphasis.ts';
+import type { HouseStyle } from '../../../core/style/style.ts';
 import { columnOf, type Table } from '../../../core/table/column.ts';
-import { PhraseChoice } from '../../controls/Phrase.tsx';
+import { PhraseChoice } from '../../controls/Choice.tsx';
+import { isMarked, markBelow } from '../../report/levels.ts';
 import { openPart, useView } from '../../report/view.ts';
 import { setMark } from '../../state/marks.ts';
+import { useStyle } from '../../state/style.ts';
 import { StrokeSample } from './samples.tsx';
 
 interface LevelRowProps {
-  figure: FigureSpec;
+  figure: DressedFigure;
   table: Table;
-  level: MarkOf<'level'>;
+  level: DressedMarkOf<'level'>;
 }
 
 /** How many finished points of the first line of its axis lie below a level. */
-function below(figure: FigureSpec, table: Table, level: MarkOf<'level'>): string {
-  const resolved = resolveFigure(figure, table);
+function below(figure: DressedFigure, table: Table, style: HouseStyle, level: DressedMarkOf<'level'>): string {
+  const resolved = resolveFigure(figure, table, style);
   const line = resolved.lines.find((candidate) => candidate.line.axis === level.axis);
   const at = resolved.levels.get(level.id);
   if (!line || at === undefined) return '—';
@@ -29,6 +32,7 @@ function below(figure: FigureSpec, table: Table, level: MarkOf<'level'>): string
 
 /** A level among the lines; it is set in the strip of levels and notes. */
 export function LevelRow({ figure, table, level }: LevelRowProps) {
+  const style = useStyle();
   const part = useView((view) => view.part);
   const name = level.name || 'level';
   const source = typeof level.at === 'number' ? `level ${level.at}` : (columnOf(table, level.at)?.title ?? level.at);
@@ -45,7 +49,7 @@ export function LevelRow({ figure, table, level }: LevelRowProps) {
           {name}
         </button>
       </td>
-      <td className="truncate text-quiet">{source}</td>
+      <td className="truncate text-quiet max-xl:hidden">{source}</td>
       <td>
         <PhraseChoice
           label={`Axis of ${name}`}
@@ -67,7 +71,17 @@ export function LevelRow({ figure, table, level }: LevelRowProps) {
       <td className="px-1">
         {level.named === 'none' ? 'no name' : level.named === 'auto' ? 'its name' : `name at ${level.named}`}
       </td>
-      <td className="truncate px-1">{below(figure, table, level)}</td>
+      <td className="truncate px-1">
+        <button
+          type="button"
+          className="phrase !font-normal"
+          title="Mark them, or take their marks off"
+          aria-pressed={isMarked(figure, level)}
+          onClick={() => markBelow(figure, level)}
+        >
+          {below(figure, table, style, level)}
+        </button>
+      </td>
       <td className="px-1 text-quiet">—</td>
       <td className="pr-3 text-right">
         <input

@@ -1,11 +1,13 @@
 /** The cells for what stands at points: markers, and values shown. */
+
+import { readType, sayType } from '../../../core/figure/type-words.ts';
 import { isClosed } from '../../../core/mark/shapes.ts';
+import { PhraseChoice } from '../../controls/Choice.tsx';
 import { ColourWord } from '../../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
-import { Popover } from '../../controls/Popover.tsx';
-import { same, sentence, YesNo } from '../../controls/words.tsx';
+import { PhraseNumber, PhraseText } from '../../controls/Phrase.tsx';
+import { Joined, same, sentence, YesNo } from '../../controls/words.tsx';
 import { run } from '../../state/store.ts';
-import { CELL, type CellProps, many, style } from './cell.tsx';
+import { CellFace, type CellProps, type FaceProps, many, style } from './cell.tsx';
 import { ShapeChoice } from './ShapeChoice.tsx';
 import { MarkerSample } from './samples.tsx';
 
@@ -18,26 +20,29 @@ const ON_NAMES = {
   emphasis: 'emphasis only',
 } as const;
 
-export function MarkersCell(props: CellProps) {
-  const { line, name } = props;
+export function MarkersFace({ line, name, isOpen, onToggle }: FaceProps) {
   const { markers } = line;
   const isNone = markers.on === 'none';
   const words = markers.on === 'every' ? `every ${markers.every}` : markers.on === 'emphasis' ? 'emphasis' : markers.on;
   return (
-    <Popover
-      label={`Markers of ${name}: ${words}`}
-      className={CELL}
-      face={
-        <>
-          {!isNone && <MarkerSample shape={markers.shape} filled={markers.filled} colour={line.colour} />}
-          <span className={isNone ? 'text-quiet' : ''}>{words}</span>
-        </>
-      }
-    >
+    <CellFace label={`Markers of ${name}: ${words}`} isOpen={isOpen} onToggle={onToggle}>
+      {!isNone && <MarkerSample shape={markers.shape} filled={markers.filled} colour={line.colour} />}
+      <span className={isNone ? 'text-quiet' : ''}>{words}</span>
+    </CellFace>
+  );
+}
+
+/** Which points carry markers, of which shape and size. */
+export function MarkersWords(props: CellProps) {
+  const { line, name } = props;
+  const { markers } = line;
+  return (
+    <>
       {many(props)}
       <p className={sentence}>
         Markers on
         <PhraseChoice
+          areShown
           label={`Points of ${name} with markers`}
           value={markers.on}
           options={(['none', 'all', 'ends', 'every', 'emphasis'] as const).map((value) => ({
@@ -85,7 +90,7 @@ export function MarkersCell(props: CellProps) {
         />
         pt across
       </p>
-    </Popover>
+    </>
   );
 }
 
@@ -108,6 +113,7 @@ function WhichValues(props: CellProps) {
     <p className={sentence}>
       Values
       <PhraseChoice
+        areShown
         label={`Values shown of ${name}`}
         value={values.on}
         options={(['none', 'last', 'ends', 'emphasis', 'every', 'all'] as const).map((value) => ({
@@ -116,18 +122,20 @@ function WhichValues(props: CellProps) {
         }))}
         onCommit={(on) => style(props, { values: { on } })}
       />
-      {values.on === 'every' && (
-        <>
-          <PhraseNumber
-            label={`Every how many points of ${name} a value`}
-            value={values.every}
-            className="w-10"
-            onCommit={(every) => style(props, { values: { every: every ?? values.every } })}
-          />
-          points
-        </>
-      )}
-      , placed
+      <Joined by=",">
+        {values.on === 'every' && (
+          <>
+            <PhraseNumber
+              label={`Every how many points of ${name} a value`}
+              value={values.every}
+              className="w-10"
+              onCommit={(every) => style(props, { values: { every: every ?? values.every } })}
+            />
+            points
+          </>
+        )}
+      </Joined>
+      placed
       <PhraseChoice
         label={`Place of the values of ${name}`}
         value={values.place}
@@ -165,29 +173,27 @@ function HowWritten(props: CellProps) {
         onCommit={(decimals) => style(props, { values: { decimals } })}
       />
       decimals,
-      <YesNo
-        label={`Unit at the values of ${name}`}
-        value={values.unit}
-        yes="with the unit"
-        no="without the unit"
-        onCommit={(unit) => style(props, { values: { unit } })}
+      <Joined by=",">
+        <YesNo
+          label={`Unit at the values of ${name}`}
+          value={values.unit}
+          yes="with the unit"
+          no="without the unit"
+          onCommit={(unit) => style(props, { values: { unit } })}
+        />
+      </Joined>
+      in
+      <PhraseText
+        label={`Type of the values of ${name}`}
+        value={sayType(values, props.style.sizes.label)}
+        className="w-28"
+        onCommit={(text) => {
+          const type = readType(text);
+          return type === null
+            ? `“${text}” is no type; write a weight, a size or both, such as “semibold 9 pt”.`
+            : style(props, { values: type });
+        }}
       />
-      , in
-      <YesNo
-        label={`Weight of the values of ${name}`}
-        value={values.bold}
-        yes="semibold"
-        no="regular"
-        onCommit={(bold) => style(props, { values: { bold } })}
-      />
-      <PhraseNumber
-        label={`Type size of the values of ${name}, points`}
-        value={values.size}
-        automatic={`${props.style.sizes.label}`}
-        className="w-10"
-        onCommit={(size) => style(props, { values: { size } })}
-      />
-      pt
     </p>
   );
 }
@@ -232,18 +238,24 @@ function WhatTheySay(props: CellProps) {
   );
 }
 
-export function ValuesCell(props: CellProps) {
-  const { line, name, figure, targets } = props;
+export function ValuesFace({ line, name, isOpen, onToggle }: FaceProps) {
   const { values } = line;
   const what = whatOf(values);
   const where = values.on === 'none' || values.place === 'auto' ? '' : `, ${values.place}`;
   const isNone = values.on === 'none' || (values.on === 'emphasis' && !line.emphasis.some(({ value }) => value));
+  const words = `${what[values.on]}${where}`;
   return (
-    <Popover
-      label={`Values shown of ${name}: ${what[values.on]}${where}`}
-      className={CELL}
-      face={<span className={isNone ? 'text-quiet' : ''}>{`${what[values.on]}${where}`}</span>}
-    >
+    <CellFace label={`Values shown of ${name}: ${words}`} isOpen={isOpen} onToggle={onToggle}>
+      <span className={isNone ? 'text-quiet' : ''}>{words}</span>
+    </CellFace>
+  );
+}
+
+/** Which values are shown, where, and how they are written. */
+export function ValuesWords(props: CellProps) {
+  const { line, figure, targets } = props;
+  return (
+    <>
       {many(props)}
       <WhichValues {...props} />
       <HowWritten {...props} />
@@ -260,6 +272,6 @@ export function ValuesCell(props: CellProps) {
           </button>
         </p>
       )}
-    </Popover>
+    </>
   );
 }

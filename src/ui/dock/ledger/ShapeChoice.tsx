@@ -1,5 +1,5 @@
-import type { Look } from '../../../core/figure/look.ts';
-import { MARKER_SHAPES } from '../../../core/mark/shapes.ts';
+import type { DressedLook } from '../../../core/figure/look.ts';
+import { MARKER_SHAPES } from '../../../core/style/vocabulary.ts';
 import { MarkerSample } from './samples.tsx';
 
 /** Shapes to choose from, each drawn. */
@@ -14,7 +14,7 @@ export function ShapeChoice({
   value: string;
   filled: boolean;
   colour: string;
-  onCommit(shape: Look['markers']['shape']): void;
+  onCommit(shape: DressedLook['markers']['shape']): void;
 }) {
   return (
     <fieldset className="inline-flex gap-0.5 align-middle">
@@ -26,7 +26,7 @@ export function ShapeChoice({
           aria-label={shape}
           title={shape}
           aria-pressed={shape === value}
-          className="rounded border border-transparent bg-white p-0.5 aria-pressed:border-base-content"
+          className="flex h-6 w-6 items-center justify-center rounded border border-transparent bg-white aria-pressed:border-base-content"
           onClick={() => onCommit(shape)}
         >
           <MarkerSample shape={shape} filled={filled} colour={colour} />

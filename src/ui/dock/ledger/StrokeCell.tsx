@@ -1,17 +1,18 @@
 import { namePlaces } from '../../../core/figure/name-places.ts';
 import { CURVES } from '../../../core/mark/curve.ts';
-import { PATTERNS } from '../../../core/mark/stroke.ts';
 import { colourInName, looksLike } from '../../../core/style/colour-words.ts';
+import { OPACITIES } from '../../../core/style/opacities.ts';
+import { PATTERNS } from '../../../core/style/vocabulary.ts';
 import { type Column, columnOf } from '../../../core/table/column.ts';
 import { isoOf } from '../../../core/time/calendar.ts';
+import { PhraseChoice } from '../../controls/Choice.tsx';
 import { ColourChoice } from '../../controls/ColourWord.tsx';
-import { PhraseChoice, PhraseNumber } from '../../controls/Phrase.tsx';
+import { PhraseNumber } from '../../controls/Phrase.tsx';
 import { PhraseAcross } from '../../controls/PhraseAcross.tsx';
-import { Popover } from '../../controls/Popover.tsx';
-import { same, sentence } from '../../controls/words.tsx';
+import { Joined, same, sentence } from '../../controls/words.tsx';
 import { previewColour } from '../../report/preview.ts';
 import { run } from '../../state/store.ts';
-import { CELL, type CellProps, many, style } from './cell.tsx';
+import { CellFace, type CellProps, type FaceProps, many, style } from './cell.tsx';
 import { StrokeSample } from './samples.tsx';
 
 function Fill(props: CellProps) {
@@ -20,24 +21,38 @@ function Fill(props: CellProps) {
   const others = figure.lines.filter(({ id }) => id !== line.id);
   const value = typeof fill === 'object' ? `line ${fill.line}` : fill;
   return (
-    <PhraseChoice
-      label={`Area at ${name}`}
-      value={value}
-      options={[
-        { value: 'none', name: 'no area' },
-        { value: 'zero', name: 'an area to zero' },
-        { value: 'axis', name: 'an area to the axis' },
-        ...others.map(({ id, name: other, column }) => ({
-          value: `line ${id}`,
-          name: `an area to ${other ?? column}`,
-        })),
-      ]}
-      onCommit={(chosen) =>
-        style(props, {
-          fill: chosen === 'none' || chosen === 'zero' || chosen === 'axis' ? chosen : { line: chosen.slice(5) },
-        })
-      }
-    />
+    <>
+      <PhraseChoice
+        label={`Area at ${name}`}
+        value={value}
+        options={[
+          { value: 'none', name: 'no area' },
+          { value: 'zero', name: 'an area to zero' },
+          { value: 'axis', name: 'an area to the axis' },
+          ...others.map(({ id, name: other, column }) => ({
+            value: `line ${id}`,
+            name: `an area to ${other ?? column}`,
+          })),
+        ]}
+        onCommit={(chosen) =>
+          style(props, {
+            fill: chosen === 'none' || chosen === 'zero' || chosen === 'axis' ? chosen : { line: chosen.slice(5) },
+          })
+        }
+      />
+      {fill !== 'none' && (
+        <>
+          at
+          <PhraseNumber
+            label={`Strength of the area at ${name}, per cent`}
+            value={Math.round((line.fillOpacity ?? OPACITIES.area) * 100)}
+            className="w-10"
+            onCommit={(share) => style(props, { fillOpacity: share === null ? null : share / 100 })}
+          />
+          %
+        </>
+      )}
+    </>
   );
 }
 
@@ -97,23 +112,23 @@ function Unfinished(props: CellProps & { across: Column | undefined }) {
   );
 }
 
+export function StrokeFace({ line, name, isOpen, onToggle }: FaceProps) {
+  return (
+    <CellFace label={`Stroke of ${name}: ${line.pattern}, ${line.weight} pt`} isOpen={isOpen} onToggle={onToggle}>
+      <StrokeSample colour={line.colour} weight={line.weight} pattern={line.pattern} />
+      <span className="whitespace-nowrap">{line.weight} pt</span>
+    </CellFace>
+  );
+}
+
 /** The stroke of a line: colour, weight, pattern, curve, area, unfinished stretch, and where its name stands. */
-export function StrokeCell(props: CellProps & { across: Column | undefined }) {
-  const { line, name, figure, targets } = props;
+export function StrokeWords(props: CellProps) {
+  const { line, name, figure, table, targets } = props;
+  const across = columnOf(table, figure.across);
   const named = colourInName(name);
   const isOther = named && !looksLike(line.colour, named.colour);
   return (
-    <Popover
-      label={`Stroke of ${name}: ${line.pattern}, ${line.weight} pt`}
-      className={CELL}
-      width="w-[25rem]"
-      face={
-        <>
-          <StrokeSample colour={line.colour} weight={line.weight} pattern={line.pattern} />
-          <span className="whitespace-nowrap">{line.weight} pt</span>
-        </>
-      }
-    >
+    <>
       {many(props)}
       <ColourChoice
         colour={line.colour}
@@ -139,13 +154,15 @@ export function StrokeCell(props: CellProps & { across: Column | undefined }) {
           onCommit={(weight) => style(props, { weight: weight ?? line.weight })}
         />
         pt wide,
-        <PhraseChoice
-          label={`Pattern of ${name}`}
-          value={line.pattern}
-          options={same(PATTERNS)}
-          onCommit={(pattern) => style(props, { pattern })}
-        />
-        , running
+        <Joined by=",">
+          <PhraseChoice
+            label={`Pattern of ${name}`}
+            value={line.pattern}
+            options={same(PATTERNS)}
+            onCommit={(pattern) => style(props, { pattern })}
+          />
+        </Joined>
+        running
         <PhraseChoice
           label={`How ${name} runs between points`}
           value={line.curve}
@@ -155,7 +172,7 @@ export function StrokeCell(props: CellProps & { across: Column | undefined }) {
         with
         <Fill {...props} />
       </p>
-      <Unfinished {...props} />
+      <Unfinished {...props} across={across} />
       {namePlaces(figure).includes('lines') && (
         <p className={sentence}>
           Its name stands
@@ -180,6 +197,6 @@ export function StrokeCell(props: CellProps & { across: Column | undefined }) {
           )}
         </p>
       )}
-    </Popover>
+    </>
   );
 }

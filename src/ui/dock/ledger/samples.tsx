@@ -1,7 +1,9 @@
 /** Small pictures of strokes and markers, drawn with the code that draws the figure. */
-import type { Emphasis } from '../../../core/mark/emphasis.ts';
-import { isClosed, type MarkerShape, markerPath } from '../../../core/mark/shapes.ts';
-import { dashesOf, type Pattern } from '../../../core/mark/stroke.ts';
+
+import type { DressedEmphasis } from '../../../core/mark/emphasis.ts';
+import { isClosed, markerPath } from '../../../core/mark/shapes.ts';
+import { dashesOf } from '../../../core/mark/stroke.ts';
+import type { MarkerShape, Pattern } from '../../../core/style/vocabulary.ts';
 
 interface StrokeSampleProps {
   colour: string;
@@ -49,7 +51,7 @@ export function MarkerSample({ shape, filled, colour }: MarkerSampleProps) {
   );
 }
 
-export const EMPHASIS_NAMES: Record<Emphasis['of'], string> = {
+export const EMPHASIS_NAMES: Record<DressedEmphasis['of'], string> = {
   high: 'high',
   low: 'low',
   first: 'first',

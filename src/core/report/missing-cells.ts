@@ -1,0 +1,16 @@
+/** Cells that a report names and that are not there, such as after a database was restored in part. */
+import type { Report, StoredTable } from './report.ts';
+import { isReceived, tablesOf } from './report.ts';
+
+/** What is said of them. */
+export const sayMissing = (table: string, column: string, block: string): string =>
+  `The cells of column “${column}” of table “${table}” (block ${block}) are missing, so what is made of them cannot be drawn; the rest of the report works. A backup may hold them.`;
+
+/** The table that names a block, and the title of its column; undefined where none does. */
+export function namedBlock(report: Report, block: string): { table: StoredTable; title: string } | undefined {
+  for (const table of tablesOf(report).filter(isReceived)) {
+    const column = table.columns.find((candidate) => candidate.block === block);
+    if (column) return { table, title: column.meta.title };
+  }
+  return undefined;
+}

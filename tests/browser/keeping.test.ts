@@ -1,0 +1,61 @@
+/** What is missing is named and the rest works; what was taken off the Desk is brought back. */
+import { describe, expect, it } from 'vitest';
+import { demoReport } from '../../demo/skerry.ts';
+import { openDatabase } from '../../src/server/database.ts';
+import { createReport } from '../../src/server/reports.ts';
+import { BASE, troubles } from './browser.ts';
+import { showItem } from './demo.ts';
+import { inBrowser } from './in-browser.ts';
+
+const openPage = inBrowser();
+const demo = demoReport();
+
+describe('a report', () => {
+  it('of which cells are missing names them where they are drawn, and all else is drawn', async () => {
+    const page = await openPage();
+    const sailings = demo.report.items.find((item) => item.id === 'sailings');
+    if (sailings?.type !== 'table') throw new Error('no table');
+    const column = sailings.columns[2];
+    const db = openDatabase(process.env['DATABASE_URL'] ?? '');
+    const id = await createReport(db, demo.report, demo.blocks);
+    await db
+      .deleteFrom('column_blocks')
+      .where('report_id', '=', id)
+      .where('id', '=', column?.block ?? '')
+      .execute();
+    await db.destroy();
+    await page.goto(`${BASE}/reports/${id}`);
+    const sentence = `The cells of column “${column?.meta.title}” of table “Monthly sailings” (block ${column?.block}) are missing`;
+    await page.getByText(sentence).waitFor();
+    await showItem(page, 'Fifteen years of traffic');
+    await page.locator('.sheet svg').waitFor();
+    // The server says the same of a file, and hands off the others.
+    const file = (item: string) => page.request.get(`${BASE}/api/reports/${id}/figures/${item}/file?as=svg`);
+    const refused = await file('passengers');
+    expect([refused.status(), await refused.text()]).toEqual([400, expect.stringContaining(sentence)]);
+    expect((await file('years-figure')).status()).toBe(200);
+    // The browser tells each address that was not found, and nothing else.
+    const seen = troubles.get(page) ?? [];
+    expect(seen.filter((text) => !/404|not found/i.test(text))).toEqual([]);
+    seen.length = 0;
+  });
+
+  it('that was taken off the Desk stands below it with its last day, and is brought back from there', async () => {
+    const title = `Off and on ${Date.now()}`;
+    const db = openDatabase(process.env['DATABASE_URL'] ?? '');
+    await createReport(db, { ...demo.report, title }, demo.blocks);
+    await db.destroy();
+    const page = await openPage();
+    await page.goto(BASE);
+    await page.getByRole('button', { name: `Take “${title}” off the Desk` }).click();
+    await page.getByText(`“${title}” is off the Desk.`).waitFor();
+    await page.reload();
+    expect(await page.getByRole('heading', { name: title }).count()).toBe(0);
+    await page.getByText(/\d+ reports? off the Desk/).click();
+    const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
+    const until = day.format(Date.now() + 30 * 86_400_000);
+    await page.getByText(`“${title}” can be brought back until ${until}.`).waitFor();
+    await page.getByRole('button', { name: `Bring back “${title}”` }).click();
+    await page.getByRole('heading', { name: title }).waitFor();
+  });
+});

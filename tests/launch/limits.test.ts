@@ -1,0 +1,62 @@
+/** What takes too long or too much memory is given up, and all else goes on. */
+import { afterAll, expect, it } from 'vitest';
+import { freePort } from '../../launcher/processes.ts';
+import { openDatabase } from '../../src/server/database.ts';
+import { createReport } from '../../src/server/reports.ts';
+import { LONG_SPARK, largeReport } from '../../tools/load/large.ts';
+import { ask, place, reports, type Started } from './started.ts';
+
+const here = place();
+const all: Started[] = [];
+let large = '';
+
+afterAll(async () => {
+  await here.run('stop');
+  for (const { exited } of all) await exited;
+});
+
+/** Starts Rizo with a limit, and asks for things of its demo report and of one that is as large as they come. */
+async function limited(limit: NodeJS.ProcessEnv) {
+  const started = here.start(await freePort(), limit);
+  all.push(started);
+  const url = await started.url;
+  const demo = (await reports(url)).find(({ title }) => title.startsWith('Skerry'))?.id ?? '';
+  if (large === '') {
+    const db = openDatabase(here.record()?.database ?? '');
+    const made = largeReport(20_000);
+    large = await createReport(db, made.report, made.blocks);
+    await db.destroy();
+  }
+  const file = async (report: string, item: string, as: string) => {
+    const answer = await ask(url, `/api/reports/${report}/figures/${item}/file?as=${as}`);
+    const text = await answer.text();
+    return { status: answer.status, text: answer.ok ? '' : text };
+  };
+  return {
+    much: () => file(large, LONG_SPARK, 'html'),
+    little: (item: string) => file(demo, item, 'svg'),
+    stop: async () => {
+      await here.run('stop');
+      await started.exited;
+      expect(started.said()).not.toContain('ended by itself');
+    },
+  };
+}
+
+it.each([
+  ['time', { RIZO_WORK_SECONDS: '4' }, 'took longer than 4 seconds'],
+  ['memory', { RIZO_WORK_MB: '64' }, 'more memory than the 64 MB'],
+])(
+  'work that takes too much %s is given up with a sentence; what others ask for is done',
+  async (_, limit, sentence) => {
+    const { much, little, stop } = await limited(limit);
+    const [given, ...quick] = await Promise.all([much(), ...['passengers', 'punctuality', 'both', 'both'].map(little)]);
+    expect([given?.status, given?.text]).toEqual([400, expect.stringContaining(sentence)]);
+    expect(quick).toEqual(quick.map(() => ({ status: 200, text: '' })));
+    // The thread that was given up has another in its place.
+    expect(await little('isles-years')).toEqual({ status: 200, text: '' });
+    expect((await much()).text).toContain(sentence);
+    expect(await little('years-figure')).toEqual({ status: 200, text: '' });
+    await stop();
+  },
+);
