@@ -122,7 +122,7 @@ ports and a database of their own, and ends with a line "N passed, N failed".
   --only NAME    just the test files whose path holds NAME`,
     options: { only: { type: 'string' } },
     async run(values) {
-      const { test } = await import('./test.ts');
+      const { test } = await import('./testing/run.ts');
       return test(text(values['only']));
     },
   },

@@ -29,7 +29,9 @@ const made = new LRUCache<string, { of: MadeOf; sources: ReportSources }>({ max:
 const areSame = (one: readonly unknown[], other: readonly unknown[]) =>
   one.length === other.length && one.every((part, at) => part === other[at]);
 
-const isMadeOf = (one: MadeOf, other: MadeOf) =>
+/** Whether sources that were made of one serve for the other, which may ask for fewer tables. */
+const serves = (one: MadeOf, other: MadeOf) =>
+  [...other.tables].every(([id, table]) => one.tables.get(id) === table) &&
   one.title === other.title &&
   one.edition === other.edition &&
   one.families === other.families &&
@@ -46,7 +48,7 @@ async function sources(db: Database, { stored, style, families }: Found, wanted 
   const { title, edition, items } = stored.report;
   const of = { title, edition, items, style, families, locale, tables };
   const known = made.get(stored.id);
-  if (known && isMadeOf(known.of, of)) return known.sources;
+  if (known && serves(known.of, of)) return known.sources;
   const sources = sourcesOf(stored.report, style, locale, (id) => tables.get(id) ?? null);
   made.set(stored.id, { of, sources });
   return sources;

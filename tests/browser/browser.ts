@@ -22,23 +22,6 @@ export function launchBrowser(): Promise<Browser> {
   return chromium.launch({ executablePath: CHROMIUM, headless: true, args: quiet });
 }
 
-/** Errors that a page threw or printed; a test expects none. */
-export const troubles = new WeakMap<Page, string[]>();
-
-/** A page at the reference size that remembers what went wrong in it. */
-export async function newPage(browser: Browser, width = 1280, height = 800): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width, height }, acceptDownloads: true });
-  await context.grantPermissions(['clipboard-read', 'clipboard-write'], { origin: BASE });
-  const page = await context.newPage();
-  const seen: string[] = [];
-  troubles.set(page, seen);
-  page.on('pageerror', (error) => seen.push(error.message));
-  page.on('console', (message) => {
-    if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) seen.push(message.text());
-  });
-  return page;
-}
-
 /** Takes one of some choices by its value or its words: of a list, or of words that all stand there. */
 export async function choose(of: Locator, wish: string | { label: string }): Promise<void> {
   if (await of.evaluate((element) => element.tagName === 'SELECT')) {

@@ -14,7 +14,8 @@ import { createReport } from '../../src/server/reports.ts';
 import { createStyle } from '../../src/server/styles.ts';
 import { harbourGrotesk } from '../fonts.ts';
 import { audit } from './accessible.ts';
-import { BASE, launchBrowser, newPage, saved, troubles, windowScrolls } from './browser.ts';
+import { BASE, launchBrowser, saved, windowScrolls } from './browser.ts';
+import { newPage } from './pages.ts';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -89,9 +90,6 @@ describe('a house style', () => {
     await saved(page);
     await expect.poll(() => sheetSvg(reader)).not.toContain('font-size="14"');
     expect(await audit(page)).toEqual([]);
-    expect([troubles.get(page), troubles.get(reader)]).toEqual([[], []]);
-    await page.context().close();
-    await reader.context().close();
   });
 
   it('is set in any family that ships, as wide as it was measured, and drawn anew as it is drawn at once', async () => {
@@ -122,8 +120,6 @@ describe('a house style', () => {
     await page.reload();
     await page.getByTestId('specimen').locator('svg').first().waitFor();
     await expect.poll(() => specimen(page)).toBe(drawn);
-    expect(troubles.get(page)).toEqual([]);
-    await page.context().close();
   });
 
   it('is set in a typeface of one’s own, once its files were read, and says what is wrong with others', async () => {
@@ -156,15 +152,12 @@ describe('a house style', () => {
     await expect
       .poll(() => other.evaluate((of) => [...document.fonts].filter(({ family }) => family.includes(of)).length, name))
       .toBeGreaterThan(0);
-    expect(troubles.get(other)).toEqual([]);
     await other.context().close();
     await page.getByRole('button', { name: `Take ${name} away` }).click();
     await page.getByText(`${name} is what “Own face” is set in`).waitFor();
     await page.goto(`${BASE}/reports/${made.report}`);
     await page.locator('.sheet svg').waitFor();
     expect(await sheetSvg(page)).toContain(`'${name}'`);
-    expect(troubles.get(page)?.filter((trouble) => !/400/.test(trouble))).toEqual([]);
-    await page.context().close();
   });
 
   it('is made of a document, once it was shown what was found in it and what was not', async () => {
@@ -186,8 +179,6 @@ describe('a house style', () => {
     await expect
       .poll(async () => (await textsIn(page)).every(({ family, size }) => /^"?Inter/.test(family) && size <= 10))
       .toBe(true);
-    expect(troubles.get(page)).toEqual([]);
-    await page.context().close();
   });
 
   it('takes a colour of the palette, a name with a colour of its own, and a palette made from one', async () => {
@@ -212,7 +203,6 @@ describe('a house style', () => {
     await expect
       .poll(() => page.getByTestId('specimen').evaluate((element) => getComputedStyle(element).filter))
       .toContain('sight-greyscale');
-    await page.context().close();
   });
 
   it('is laid on a report after its before and after were seen, and what is set by hand is brought back', async () => {
@@ -237,8 +227,6 @@ describe('a house style', () => {
     await page.locator('.sheet svg').waitFor();
     await expect.poll(() => sheetSvg(page)).toContain('stroke-width="3"');
     await page.getByRole('link', { name: 'Style: After' }).waitFor();
-    expect(troubles.get(page)).toEqual([]);
-    await page.context().close();
   });
 
   it('shows in its strip what is set by hand, and brings it back there', async () => {
@@ -252,7 +240,6 @@ describe('a house style', () => {
     await dock.getByRole('button', { name: /set by hand/ }).waitFor({ state: 'detached' });
     await page.keyboard.press('Control+z');
     await dock.getByRole('button', { name: /^1 set by hand/ }).waitFor();
-    await page.context().close();
   });
 
   it('has the sheet at its true size on this screen, once a ruler was held to it', async () => {
@@ -276,7 +263,6 @@ describe('a house style', () => {
     await page.locator('.sheet svg').waitFor();
     await page.getByRole('button', { name: 'true size' }).click();
     await expect.poll(widthOf).toBeCloseTo((160 * 96) / 25.4 / 0.8, 0);
-    await page.context().close();
   });
 
   it('is made new, and from a file; a broken one is refused with a sentence', async () => {
@@ -295,6 +281,5 @@ describe('a house style', () => {
     expect((await download).suggestedFilename()).toBe('from-a-file.style.json');
     await page.getByRole('button', { name: 'a new one' }).click();
     await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Untitled style');
-    await page.context().close();
   });
 });

@@ -3,8 +3,9 @@ import { readFile } from 'node:fs/promises';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
-import { launchBrowser, newPage, saved, troubles, windowScrolls } from './browser.ts';
+import { launchBrowser, saved, windowScrolls } from './browser.ts';
 import { openDemo } from './demo.ts';
+import { expectTrouble, newPage } from './pages.ts';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -54,11 +55,6 @@ async function storedBlocks(page: Page): Promise<StoredBlock[]> {
 }
 const textOf = ({ words = [] }: StoredBlock) => words.map(({ kind, text }) => text ?? `‹${kind}›`).join('');
 
-async function closed(page: Page): Promise<void> {
-  expect(troubles.get(page)).toEqual([]);
-  await page.context().close();
-}
-
 /** Puts the caret behind the last letter of a paragraph, also where it is set in several lines. */
 async function caretBehind(paragraph: Locator): Promise<void> {
   const box = (await paragraph.boundingBox()) as NonNullable<Awaited<ReturnType<Locator['boundingBox']>>>;
@@ -103,11 +99,12 @@ describe('the manuscript', () => {
       await saved(page);
     }
     expect(await storedBlocks(page)).toEqual(before);
-    await closed(page);
   });
 
   it('takes what is typed with signs as what it says, and pasted documents without their looks', async () => {
     const page = await openManuscript();
+    // A browser tells each handler in what is pasted that it does not run.
+    expectTrouble(/Executing inline event handler violates/);
     await newParagraph(page);
     await page.keyboard.type('## Second level');
     await page.keyboard.press('Enter');
@@ -138,7 +135,6 @@ describe('the manuscript', () => {
     const stored = await storedBlocks(page);
     expect(JSON.stringify(stored)).not.toMatch(/alert|color|javascript/);
     expect(stored.flatMap(({ words = [] }) => words)).toContainEqual({ kind: 'text', text: 'bold', bold: true });
-    await closed(page);
   });
 
   it('takes a copy of all that is in it, and what was cut from one place, with nothing lost on the way', async () => {
@@ -175,7 +171,6 @@ describe('the manuscript', () => {
     await page.keyboard.press('Control+v');
     await expect.poll(figures).toBe(all);
     expect(bare(await storedBlocks(page))).toEqual(expect.arrayContaining(before));
-    await closed(page);
   });
 
   it('keeps the words of two who write in one paragraph at once', async () => {
@@ -205,8 +200,6 @@ describe('the manuscript', () => {
       .poll(() => galley(one).locator('p', { hasText: 'bear this out' }).textContent())
       .not.toContain('agrees');
     expect(await galley(one).locator('p', { hasText: 'bear this out' }).textContent()).toContain('One says: a');
-    expect(troubles.get(one)).toEqual([]);
-    await one.context().close();
   });
 
   it('draws figures while they are in sight, and leaves them their room where they are not', async () => {
@@ -221,7 +214,6 @@ describe('the manuscript', () => {
       await thing.locator('svg').first().waitFor();
     }
     expect(Math.abs((await height()) - before)).toBeLessThan(4);
-    await closed(page);
   });
 
   it('has figures placed, beside each other, of any width, taken out, and opened from the page', async () => {
@@ -256,7 +248,6 @@ describe('the manuscript', () => {
     await pagesSet(page);
     await page.locator('[data-page] button[title="Open it"]').first().click();
     await page.locator('.sheet svg').waitFor();
-    await closed(page);
   });
 
   it('puts the caret where a page is clicked, scrolls with it, and is set in columns on other paper', async () => {
@@ -288,7 +279,6 @@ describe('the manuscript', () => {
     await expect.poll(() => pageText(page)).toBeGreaterThan(4);
     await page.getByRole('button', { name: 'pages as the house has them' }).click();
     await expect.poll(() => pageText(page)).toBe(4);
-    await closed(page);
   });
 
   it('has numbers that follow in captions and footnotes, found where they are typed', async () => {
@@ -324,7 +314,6 @@ describe('the manuscript', () => {
     await expect.poll(() => footnote.textContent()).toMatch(/all comparisons\. Of 104/);
     await page.keyboard.press('Control+z');
     await expect.poll(stored).not.toContain('Of 104');
-    await closed(page);
   });
 
   it('takes a figure that is dragged into it, and says in notes what a reader would stumble over', async () => {
@@ -363,7 +352,6 @@ describe('the manuscript', () => {
     await page.keyboard.type('for another report');
     await page.keyboard.press('Enter');
     await notes.getByText('1 note set aside').waitFor();
-    await closed(page);
   });
 
   it('is handed off in every form, says how far it is, and is given up at a press', async () => {
@@ -396,7 +384,6 @@ describe('the manuscript', () => {
     await panel.getByText('the document was given up').waitFor();
     // The page works alone: read by axe, looked into, with nothing fetched.
     const { path } = await taken(/^HTML page/);
-    expect(troubles.get(page)).toEqual([]);
     const html = await readFile(path, 'utf8');
     const alone = await page.context().newPage();
     await alone.context().setOffline(true);
@@ -411,7 +398,6 @@ describe('the manuscript', () => {
       for (const chart of document.querySelectorAll('.apexcharts-canvas')) chart.remove();
     });
     expect(await audit(alone)).toEqual([]);
-    await page.context().close();
   });
 
   it('reads its own page back as the same text, when that is pasted', async () => {
@@ -450,7 +436,6 @@ describe('the manuscript', () => {
     const pasted = (await said()).slice(before.length);
     // Pictures, captions, contents and tables are not of the text; all else is there in its order.
     expect(before.filter((line) => !pasted.includes(line))).toEqual([]);
-    await closed(page);
   });
 
   it('is handed off as PDF, holds at 1024, and has nothing wrong for axe', async () => {
@@ -468,6 +453,5 @@ describe('the manuscript', () => {
     const download = await Promise.race([coming, refused]);
     if (typeof download !== 'object' || download === null) throw new Error(`It was refused: ${download}`);
     expect(download.suggestedFilename()).toBe('skerry-line-monthly-service-report-october-2026.pdf');
-    await closed(page);
   });
 });

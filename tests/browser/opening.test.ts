@@ -1,8 +1,9 @@
 import { gzipSync } from 'node:zlib';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { launchBrowser, newPage, troubles } from './browser.ts';
+import { launchBrowser } from './browser.ts';
 import { openDemo } from './demo.ts';
+import { newPage } from './pages.ts';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -40,8 +41,6 @@ it('loads little before the first figure is seen, and says how much', async () =
   // What only other views need is not among it.
   expect(sizes.length).toBeGreaterThan(3);
   expect(sizes.some(({ name }) => /apexcharts|workbook|RichEditor|TableView|SparkView|Dock/.test(name))).toBe(false);
-  expect(troubles.get(page)).toEqual([]);
-  await page.context().close();
 });
 
 it('asks once for a report, and for the first pages of its manuscript, before what shows them is there', async () => {
@@ -68,6 +67,4 @@ it('asks once for a report, and for the first pages of its manuscript, before wh
   });
   expect(begun.pages).toBeGreaterThan(0);
   expect(begun.blocks).toBeGreaterThan(begun.pages);
-  expect(troubles.get(page)).toEqual([]);
-  await page.context().close();
 });

@@ -1,0 +1,133 @@
+/** All checks and tests, on a database and ports of their own. */
+import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { needChromium, needPdfTools } from '../packages.ts';
+import { ROOT, stateFolder } from '../paths.ts';
+import { endChildren, freePort } from '../processes.ts';
+import { say, Trouble } from '../say.ts';
+import { bringUp, NO_WATCH, type Running } from '../serve.ts';
+import { auditPackages, CHECKS, type Check, FIRST_CHECK, runChecks } from './checks.ts';
+import { evidenceFolder } from './evidence.ts';
+import { runFiles, type Which } from './files.ts';
+import { type Failure, isGreen, lastLines, NOTHING, type Outcome, runsAgain, together, verdictOf } from './outcome.ts';
+
+const SLOWEST = 10;
+
+/** What runs for the tests, and whether they were given up. */
+const running = new Set<Running>();
+let isGivenUp = false;
+
+/** Builds, serves, and does something with a server and a database that nobody used before. */
+async function served(part: string, act: (env: Record<string, string>) => Promise<Outcome>): Promise<Outcome> {
+  await needChromium();
+  const state = stateFolder(join('test', part));
+  const own = await bringUp(state, await freePort(), { ...NO_WATCH, isAsked: () => isGivenUp }, { demo: false });
+  running.add(own);
+  try {
+    return await act({ DATABASE_URL: own.databaseUrl, RIZO_URL: own.url });
+  } finally {
+    const log = join(state, 'server.log');
+    if (existsSync(log)) copyFileSync(log, join(evidenceFolder(), `${part}-server.log`));
+    running.delete(own);
+    await own.stop();
+  }
+}
+
+const runServed = (which: Which, part = 'served', more: Record<string, string> = {}) =>
+  served(part, (env) => runFiles('served', which, { ...env, ...more }, part));
+
+/** The test files of a folder whose path holds `only`. */
+const filesIn = (folder: string, only: string | undefined): string[] =>
+  readdirSync(join(ROOT, folder))
+    .filter((file) => file.endsWith('.test.ts') && `${folder}/${file}`.includes(only ?? ''))
+    .map((file) => `${folder}/${file}`)
+    .sort();
+
+/** The test files that start and kill servers of their own: each lane takes the next one when it is done. */
+const launchFiles = (only: string | undefined): string[] => filesIn('tests/launch', only).reverse();
+
+async function runLaunch(files: string[]): Promise<Outcome> {
+  const done: Outcome[] = [];
+  for (let file = files.shift(); file !== undefined; file = files.shift())
+    done.push(await runFiles('launch', { path: file }, {}, file));
+  return together(done);
+}
+
+/** Runs the checks, and then the test files that need no server; one at a time, since those that do run beside them. */
+async function runAlone(checks: readonly Check[], only: string | undefined, launch: string[]): Promise<Outcome> {
+  const done = [await runChecks(checks), await runFiles('unit', { path: only }, { RIZO_WORKERS: '1' })];
+  return together([...done, await runLaunch(launch)]);
+}
+
+/** Runs the test files that need a server, and then those that start and kill servers of their own. */
+async function runServers(only: string | undefined, launch: string[]): Promise<Outcome> {
+  const isAny = [...filesIn('tests/server', only), ...filesIn('tests/browser', only)].length > 0;
+  return together([isAny ? await runServed({ path: only }) : NOTHING, await runLaunch(launch)]);
+}
+
+/** Runs what failed once more, each file alone, when all else has ended. */
+async function runAgain(failed: readonly Failure[]): Promise<Outcome> {
+  const done: Outcome[] = [];
+  for (const { project, file, names } of runsAgain(failed)) {
+    say(`once more, alone: ${file}${names ? ` (${names.length})` : ''} …`);
+    const which = { path: file, names };
+    const part = `again-${file.replaceAll('/', '-')}`;
+    done.push(
+      project === 'served'
+        ? await runServed(which, part, { RIZO_TRACE: '1' })
+        : await runFiles(project, which, {}, part),
+    );
+  }
+  return together(done);
+}
+
+/** Where more of a failure lies. */
+function evidenceOf({ file, name, project }: Failure): string[] {
+  if (project !== 'served') return [];
+  const folder = evidenceFolder(file, name);
+  const found = existsSync(folder) ? readdirSync(folder).map((one) => join(folder, one)) : [];
+  const log = join(evidenceFolder(), 'served-server.log');
+  return [...found, ...(existsSync(log) ? [log] : [])].map((path) => relative(ROOT, path));
+}
+
+function sayLast(first: Outcome, again: Outcome): number {
+  const verdict = verdictOf(first, again);
+  const slowest = [...first.files].sort((a, b) => b.seconds - a.seconds).slice(0, SLOWEST);
+  if (slowest.length > 0)
+    console.log(`slowest: ${slowest.map(({ file, seconds }) => `${file} ${Math.round(seconds)} s`).join(', ')}`);
+  for (const line of lastLines(verdict, evidenceOf)) console.log(line);
+  const isFine = isGreen(verdict);
+  // Where only the number of unsteady tests fails a run, that is its one failure.
+  console.log(`${verdict.passed} passed, ${verdict.failed.length || (isFine ? 0 : 1)} failed`);
+  return isFine ? 0 : 1;
+}
+
+/** A signal ends all that runs for the tests. */
+function endOnSignal(): void {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+    process.on(signal, () => {
+      if (isGivenUp) return;
+      isGivenUp = true;
+      say('stopping the tests …');
+      endChildren();
+      void Promise.allSettled([...running].map((one) => one.stop())).then(() => process.exit(130));
+    });
+}
+
+/** Runs everything, in two lanes; with `only`, just the test files whose path holds it. Returns the exit code. */
+export async function test(only: string | undefined): Promise<number> {
+  endOnSignal();
+  // The tests have databases of their own; that of who runs them is not theirs.
+  delete process.env['DATABASE_URL'];
+  rmSync(evidenceFolder(), { recursive: true, force: true });
+  mkdirSync(evidenceFolder(), { recursive: true });
+  // Both lanes read PDF files again.
+  await needPdfTools();
+  const before = only ? NOTHING : together([auditPackages(), await runChecks([FIRST_CHECK])]);
+  const launch = launchFiles(only);
+  const lanes = await Promise.all([runServers(only, launch), runAlone(only ? [] : CHECKS, only, launch)]);
+  const first = together([before, ...lanes]);
+  if (isGivenUp) throw new Trouble('the tests were given up.');
+  if (first.passed + first.failed.length === 0) throw new Trouble(`no test file’s path holds “${only}”.`);
+  return sayLast(first, await runAgain(first.failed));
+}
