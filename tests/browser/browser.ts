@@ -61,9 +61,29 @@ export async function figureOf(page: Page, name: string): Promise<void> {
   await saved(page);
 }
 
-/** Waits until everything is saved. */
+/** Waits until everything is saved, and nothing that was typed waits to be taken. */
 export async function saved(page: Page): Promise<void> {
-  await page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();
+  await page.locator('[data-testid="save-state"][data-waiting="0"]').getByText('Saved', { exact: true }).waitFor();
+}
+
+/** Has a page do what it has begun, until it has nothing to do. */
+const idle = (page: Page) =>
+  page.evaluate(() => new Promise<void>((done) => requestIdleCallback(() => requestAnimationFrame(() => done()))));
+
+/** As often, with all done that was begun, something is the same before it is taken to stay so. */
+const STILL = 6;
+
+/** What is measured in a page, once it is at rest: typefaces have come and nothing moves any more. */
+export async function still<T>(page: Page, measure: () => Promise<T>): Promise<T> {
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+  let last = await measure();
+  for (let same = 0; same < STILL; ) {
+    await idle(page);
+    const now = await measure();
+    same = JSON.stringify(now) === JSON.stringify(last) ? same + 1 : 0;
+    last = now;
+  }
+  return last;
 }
 
 /** By how much the window itself could be scrolled, pixels; screens have parts that scroll, and stand still themselves. */

@@ -2,7 +2,7 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
-import { choose, leftTicks, saved, strip, windowScrolls } from './browser.ts';
+import { choose, leftTicks, saved, still, strip, windowScrolls } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { inBrowser } from './in-browser.ts';
 
@@ -18,10 +18,8 @@ const ofTitle = (part: string) => sheet().locator(`[data-part="${part}"]`).textC
 const listNames = () => list().getByRole('listitem').locator('span.font-semibold').allTextContents();
 
 /** The sheet and the dock once nothing moves any more. */
-async function settled() {
-  await page.waitForTimeout(900);
-  return Promise.all([sheet().boundingBox(), page.getByRole('region', { name: 'Dock' }).boundingBox()]);
-}
+const settled = () =>
+  still(page, () => Promise.all([sheet().boundingBox(), page.getByRole('region', { name: 'Dock' }).boundingBox()]));
 
 const STRIPS = ['Lines', 'Date axis', 'Left axis', 'Right axis', 'Panels', 'Words', 'Levels & notes', 'Frame'];
 
@@ -78,8 +76,7 @@ describe('calm', () => {
     const before = await settled();
     for (const name of STRIPS) {
       await strip(page, name);
-      await page.waitForTimeout(150);
-      expect(await looseSigns(), name).toEqual([]);
+      expect(await still(page, looseSigns), name).toEqual([]);
       expect(await windowScrolls(page), name).toBe(0);
     }
     await strip(page, 'Lines');

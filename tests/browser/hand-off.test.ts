@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import { afterAll, describe, expect, it } from 'vitest';
-import { choose, saved } from './browser.ts';
+import { choose, saved, still } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { inBrowser } from './in-browser.ts';
 
@@ -44,8 +44,7 @@ describe('handing off', () => {
   it('moves nothing on the sheet, and copies a figure as a picture, as SVG and as text', async () => {
     page = await openPage();
     await openDemo(page);
-    await page.waitForTimeout(500);
-    const before = await sheetBox();
+    const before = await still(page, sheetBox);
     await button('Hand off').click();
     await panel().getByRole('button', { name: /^Copy/ }).first().click();
     await page.getByText('Copied; paste it where it is wanted.').waitFor();
@@ -131,14 +130,20 @@ describe('handing off', () => {
     const svg = new TextDecoder().decode(files['figure-4-passengers-at-each-pier-northgate.svg']);
     expect(svg).toContain('Northgate');
     // Given up, nothing is taken and all can be chosen again.
+    let letGo: () => void = () => undefined;
+    const held = new Promise<void>((done) => {
+      letGo = done;
+    });
     await page.route('**/file?*', async (route) => {
-      await new Promise((done) => setTimeout(done, 400));
+      await held;
+      // Its page may have given it up.
       await route.continue().catch(() => undefined);
     });
     await dialog.getByRole('button', { name: /^Make 21/ }).click();
     await dialog.getByText(/of 21 files$/).waitFor();
     await dialog.getByRole('button', { name: 'Cancel' }).click();
     await dialog.getByRole('button', { name: /^Make 21/ }).waitFor();
+    letGo();
     await page.unroute('**/file?*');
     // What cannot be made is named, and the rest is there.
     await page.route('**/file?*as=pdf*', (route) =>

@@ -117,20 +117,30 @@ describe('two windows on one report', () => {
     await field(two, 'Title of the report').click();
     await field(one, 'Title of the report').fill('A report by a colleague');
     await expect.poll(() => field(two, 'Title of the report').inputValue()).toBe('A report by a colleague');
-    await field(two, 'Edition').click();
-    await two.waitForTimeout(600);
+    // What is done after it comes after whatever leaving the field would have sent.
+    await setWord(two, 'Edition', 'Left the field');
+    await expect.poll(() => field(one, 'Edition').inputValue()).toBe('Left the field');
     expect(await word(one, 'title')).toBe('A colleague’s title');
     expect(await field(one, 'Title of the report').inputValue()).toBe('A report by a colleague');
   });
 
   it('tell both where one typed on over what the other had set meanwhile', async () => {
-    const [one, two] = await twoWindows();
+    const [one] = await twoWindows();
+    const two = await newPage(browser);
+    await two.goto(one.url());
+    await two.locator('.sheet svg').waitFor();
+    await strip(two, 'Words');
     await field(two, 'Title').click();
     await two.keyboard.press('Control+a');
-    const typing = two.keyboard.type('typed without a pause', { delay: 90 });
-    await two.waitForTimeout(300);
+    // Time stands still in the second window, a colleague’s, so that it comes to no pause however slow all is.
+    await two.clock.install();
+    await two.clock.pauseAt(Date.now() + 60_000);
+    await two.keyboard.type('typed without');
     await setWord(one, 'Title', 'One says');
-    await typing;
+    await setWord(one, 'Edition', 'Set after it');
+    await expect.poll(() => field(two, 'Edition').inputValue()).toBe('Set after it');
+    await two.keyboard.type(' a pause');
+    await two.clock.resume();
     await two.getByText(/Yours stands: “typed without a pause”; the other is “One says”/).waitFor();
     await one.getByText(/The other one stands: “typed without a pause”; yours was “One says”/).waitFor();
     await two.getByRole('button', { name: 'Take the other' }).click();
@@ -257,12 +267,10 @@ describe('what is typed', () => {
     await field(page, 'Title').click();
     await page.keyboard.press('Control+a');
     await page.keyboard.type('Typed by ', { delay: 60 });
-    await page.waitForTimeout(400);
-    await page.keyboard.type('and by', { delay: 60 });
-    await expect.poll(() => word(page, 'title')).toBe('Typed by and by');
-    // The sheet shows what is typed before it is taken on the pause, and “Saved” may be of what came before.
-    await page.waitForTimeout(400);
     await saved(page);
+    await page.keyboard.type('and by', { delay: 60 });
+    await saved(page);
+    expect(await word(page, 'title')).toBe('Typed by and by');
     await page.reload();
     await page.locator('.sheet svg').waitFor();
     expect(await word(page, 'title')).toBe('Typed by and by');
@@ -271,12 +279,12 @@ describe('what is typed', () => {
     await field(page, 'Edition').click();
     await page.keyboard.press('Control+a');
     await page.keyboard.type('Autumn ');
-    await page.waitForTimeout(400);
+    await saved(page);
     await page.keyboard.type('2026');
-    await page.waitForTimeout(400);
+    await saved(page);
     expect(await field(page, 'Edition').inputValue()).toBe('Autumn 2026');
     await page.keyboard.press('Escape');
-    await page.waitForTimeout(400);
+    await saved(page);
     expect(await field(page, 'Edition').inputValue()).not.toBe('Autumn 2026');
   });
 

@@ -3,6 +3,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { bringIn, choose, newReport, received, saved, strip } from './browser.ts';
+import { moveByKeys } from './dragging.ts';
 import { inBrowser } from './in-browser.ts';
 
 const openPage = inBrowser();
@@ -145,12 +146,7 @@ describe('a spark table', () => {
     const listed = () => page.getByRole('list', { name: 'Columns of the spark table' }).locator('li').allTextContents();
     const before = await listed();
     const grip = page.getByRole('button', { name: /^Move the latest value/ });
-    await grip.focus();
-    await page.keyboard.press('Space');
-    await page.waitForTimeout(300);
-    await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(300);
-    await page.keyboard.press('Space');
+    await moveByKeys(page, grip, 'ArrowRight');
     await expect.poll(listed).not.toEqual(before);
     expect((await listed())[2]).toBe(before[1]);
   });

@@ -1,6 +1,7 @@
 /** The changeable words of a sentence: a text, a number or a choice, underlined with dots. */
 import { type KeyboardEvent, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { numberTyped } from '../../core/table/numbers.ts';
+import { Pause } from '../state/pause.ts';
 import { seenNow, whileTyping } from '../state/typing.ts';
 
 interface PhraseTextProps {
@@ -20,8 +21,6 @@ interface PhraseTextProps {
   atOnce?: boolean;
 }
 
-const PAUSE_MS = 250;
-
 /**
  * The text of a field while it is typed: taken on every pause, on Enter, on
  * leaving the field and when the page goes, all as one step to undo. Escape
@@ -34,6 +33,7 @@ function useTyped({
   atOnce,
 }: Pick<PhraseTextProps, 'value' | 'onCommit' | 'numeric' | 'atOnce'>) {
   const [draft, setDraft] = useState(value);
+  const [pause] = useState(() => new Pause());
   const [error, setError] = useState<string | null>(null);
   /** the field that is being typed into: its step to undo, and what stood there */
   const field = useRef<{ group: string; before: string } | null>(null);
@@ -46,6 +46,7 @@ function useTyped({
     isOwn.current = false;
   }, [value]);
   const take = (text: string, quiet: boolean) => {
+    pause.end();
     isDirty.current = false;
     isOwn.current = false;
     if (text === value) return setError(null);
@@ -62,20 +63,7 @@ function useTyped({
   const takeTyped = useCallback(() => {
     if (isDirty.current) latest.current.take(latest.current.draft, true);
   }, []);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a pause begins with each letter
-  useEffect(() => {
-    if (!isDirty.current || atOnce) return;
-    const pause = setTimeout(takeTyped, PAUSE_MS);
-    return () => clearTimeout(pause);
-  }, [draft, atOnce]);
-  useEffect(() => {
-    if (atOnce) return;
-    addEventListener('pagehide', takeTyped);
-    return () => {
-      removeEventListener('pagehide', takeTyped);
-      takeTyped();
-    };
-  }, [atOnce, takeTyped]);
+  useEffect(() => (atOnce ? undefined : takeTyped), [atOnce, takeTyped]);
   return {
     draft,
     error,
@@ -83,6 +71,7 @@ function useTyped({
       if (!isDirty.current) seen.current = seenNow();
       isDirty.current = true;
       setDraft(text);
+      if (!atOnce) pause.begin(takeTyped);
     },
     begin: () => {
       field.current = { group: crypto.randomUUID(), before: value };

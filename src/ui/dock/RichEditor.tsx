@@ -10,6 +10,7 @@ import { useEffect, useRef, useState } from 'react';
 import { isSame } from '../../core/named/same.ts';
 import type { Words } from '../../core/text/rich.ts';
 import { CARET, type CaretWish } from '../report/caret.ts';
+import { Pause } from '../state/pause.ts';
 import { useStyle } from '../state/style.ts';
 import { seenNow, whileTyping } from '../state/typing.ts';
 import { type Facts, RichTools } from './RichTools.tsx';
@@ -28,20 +29,18 @@ export interface RichEditorProps {
   onCommit(words: Words): string | null;
 }
 
-const PAUSE_MS = 250;
-
 /** What stands in an editor and is not kept yet: when it is kept, as one step to undo, and why it was refused. */
 function useTyped(value: Words, { onCommit, onTyping }: Pick<RichEditorProps, 'onCommit' | 'onTyping'>) {
   const [error, setError] = useState<string | null>(null);
   const latest = useRef({ value, onCommit, onTyping });
   latest.current = { value, onCommit, onTyping };
-  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const [pause] = useState(() => new Pause());
   /** what is typed while the field has the focus: one step to undo, and what stood there before */
   const field = useRef<{ group: string; before: Words } | null>(null);
   const isDirty = useRef(false);
   const seen = useRef(0);
   const take = (words: Words, quiet: boolean) => {
-    clearTimeout(pause.current);
+    pause.end();
     isDirty.current = false;
     // From now on the sheet shows what stands in the report, also where others set it.
     latest.current.onTyping?.(null);
@@ -68,8 +67,7 @@ function useTyped(value: Words, { onCommit, onTyping }: Pick<RichEditorProps, 'o
     changed: (editor: Editor) => {
       if (!isDirty.current) seen.current = seenNow();
       isDirty.current = true;
-      clearTimeout(pause.current);
-      pause.current = setTimeout(() => keep(editor, true), PAUSE_MS);
+      pause.begin(() => keep(editor, true));
     },
     /** Puts back what stood there before, and returns it. */
     goBack: (): Words => {
@@ -81,18 +79,11 @@ function useTyped(value: Words, { onCommit, onTyping }: Pick<RichEditorProps, 'o
   };
 }
 
-/** Keeps what is typed in an editor that goes, with its page or without. */
+/** Keeps what is typed in an editor that goes. */
 function useKeptOnLeaving(keep: () => void): void {
   const latest = useRef(keep);
   latest.current = keep;
-  useEffect(() => {
-    const leave = () => latest.current();
-    addEventListener('pagehide', leave);
-    return () => {
-      removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, []);
+  useEffect(() => () => latest.current(), []);
 }
 
 /** A small editor: kept on Enter, on leaving it and on a pause in typing; Shift Enter begins a new line, Escape goes back. */

@@ -4,12 +4,13 @@ import { Placeholder } from '@tiptap/extensions';
 import { DOMParser as ProseParser } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
 import { type Editor, EditorContent, ReactNodeViewRenderer, useEditor } from '@tiptap/react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Block } from '../../core/document/manuscript.ts';
 import { isSame } from '../../core/named/same.ts';
 import { headingFace, textFace } from '../../core/style/type.ts';
 import { faceOf, familyName } from '../../core/type/faces.ts';
 import { useLetters } from '../letters/wanted.ts';
+import { Pause } from '../state/pause.ts';
 import { current, redo, run, showNotice, undo, useReport } from '../state/store.ts';
 import { useStyle } from '../state/style.ts';
 import { seenNow, whileTyping } from '../state/typing.ts';
@@ -58,12 +59,12 @@ function useKept() {
   /** something stands in the editor that the report will not have */
   const hasStray = useRef(false);
   const isDirty = useRef(false);
-  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const [pause] = useState(() => new Pause());
   const step = useRef({ group: '', at: 0 });
   const seen = useRef(0);
   const isOwn = useRef(false);
   const keep = (editor: Editor) => {
-    clearTimeout(pause.current);
+    pause.end();
     if (!isDirty.current) return;
     isDirty.current = false;
     const now = performance.now();
@@ -88,6 +89,8 @@ function useKept() {
     // What was refused is told, and the galley shows what stands in the report.
     if (refused !== null) putBlocks(editor, current().report.manuscript.blocks);
   };
+  const latest = useRef(keep);
+  latest.current = keep;
   const putBlocks = (editor: Editor, next: readonly Block[]) => {
     base.current = next;
     hasStray.current = false;
@@ -102,8 +105,7 @@ function useKept() {
       if (isOwn.current) return;
       if (!isDirty.current) seen.current = seenNow();
       isDirty.current = true;
-      clearTimeout(pause.current);
-      pause.current = setTimeout(() => keep(editor), PAUSE_MS);
+      pause.begin(() => latest.current(editor), PAUSE_MS);
     },
     /** Takes what the report says: what stands here and is not kept yet is kept first. */
     follow(editor: Editor) {
@@ -264,14 +266,7 @@ export function Galley() {
   useEffect(() => {
     if (editor) latest.current.follow(editor);
   }, [editor, kept.blocks]);
-  useEffect(() => {
-    const leave = () => editor && latest.current.keep(editor);
-    addEventListener('pagehide', leave);
-    return () => {
-      removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, [editor]);
+  useEffect(() => () => void (editor && latest.current.keep(editor)), [editor]);
   return (
     <div
       className="px-1"

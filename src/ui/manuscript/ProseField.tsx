@@ -4,13 +4,11 @@ import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import type { ProseRun } from '../../core/document/prose.ts';
 import { isSame } from '../../core/named/same.ts';
+import { Pause } from '../state/pause.ts';
 import { redo, undo } from '../state/store.ts';
 import { inlineOf, wordsIn } from './galley-document.ts';
 import { find } from './galley-state.ts';
 import { OF_WORDS } from './of-words.ts';
-
-/** What is typed is kept after so long a pause. */
-const PAUSE_MS = 250;
 
 interface ProseFieldProps {
   label: string;
@@ -32,7 +30,7 @@ const wordsOf = (editor: Editor) => wordsIn(editor.getJSON().content?.[0]?.conte
 /** A field for a line of words with numbers that follow the data among them: a caption, or a footnote. */
 export function ProseField({ label, words, placeholder = '', className = '', onCommit, onFound }: ProseFieldProps) {
   const [wrong, setWrong] = useState<string | null>(null);
-  const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const [pause] = useState(() => new Pause());
   const latest = useRef({ onCommit, onFound });
   latest.current = { onCommit, onFound };
   /** the words that stood in the field as far as they were kept */
@@ -40,7 +38,7 @@ export function ProseField({ label, words, placeholder = '', className = '', onC
   /** what was typed and is not kept yet */
   const typed = useRef<ProseRun[] | null>(null);
   const keep = () => {
-    clearTimeout(pause.current);
+    pause.end();
     const now = typed.current;
     typed.current = null;
     if (now) put(now);
@@ -97,9 +95,8 @@ export function ProseField({ label, words, placeholder = '', className = '', onC
       },
     },
     onUpdate: ({ editor: here }) => {
-      clearTimeout(pause.current);
       typed.current = wordsOf(here);
-      pause.current = setTimeout(keep, PAUSE_MS);
+      pause.begin(keep);
     },
     onBlur: keep,
   });

@@ -2,6 +2,7 @@ import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Wordmark } from '../controls/Wordmark.tsx';
+import { useUntaken } from '../state/pause.ts';
 import { flush, run, useReport } from '../state/store.ts';
 import { openCommandList } from './type-ahead.ts';
 import { UndoButtons } from './UndoButtons.tsx';
@@ -10,9 +11,11 @@ import { useView } from './view.ts';
 export function SaveState() {
   const save = useReport((state) => state.save);
   const count = useReport((state) => state.window.pending.length);
+  const untaken = useUntaken((state) => state.count);
   const changes = `${count} change${count === 1 ? '' : 's'}`;
   const [text, look] = {
-    saved: ['Saved', ''],
+    // It is never called saved while some of it stands in a field only.
+    saved: [untaken > 0 ? 'Saving…' : 'Saved', ''],
     saving: ['Saving…', ''],
     unreachable: [`Not saved: ${changes} kept here, trying again`, 'border-error text-error'],
     refused: ['Not saved', 'border-error text-error'],
@@ -22,6 +25,7 @@ export function SaveState() {
     <span
       role="status"
       data-testid="save-state"
+      data-waiting={count + untaken}
       className={`shrink-0 rounded-full border px-3 py-0.5 text-[13px] whitespace-nowrap ${look || 'border-rule text-quiet'}`}
     >
       {text}
