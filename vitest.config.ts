@@ -6,6 +6,8 @@ const LONG = 400_000;
 
 export default defineConfig({
   test: {
+    // A golden that is missing fails; `npx vitest run -u` writes it, to be looked at.
+    update: process.argv.includes('-u') ? 'all' : 'none',
     projects: [
       // The command line needs neither database nor server, so its tests run beside those of the core.
       {

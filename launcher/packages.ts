@@ -29,8 +29,13 @@ async function install(packages: readonly string[], otherwise: string): Promise<
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = (...args: string[]) =>
     root ? run('apt-get', args, { env }) : run('sudo', ['DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args]);
-  await apt('update', '-qq');
-  if ((await apt('install', '-y', '-qq', '--no-install-recommends', ...packages)) !== 0)
+  // Another program may be installing something just now.
+  const patient = ['-o', 'DPkg::Lock::Timeout=600', '-o', 'Acquire::Retries=3'];
+  if ((await apt('update', '-qq', ...patient)) !== 0)
+    say(
+      'the lists of Debian’s packages could not be brought up to date (see above); going on with those that are here.',
+    );
+  if ((await apt('install', '-y', '-qq', '--no-install-recommends', ...patient, ...packages)) !== 0)
     throw new Trouble(
       `${names} could not be installed (see above); install it by hand and run this again, or ${otherwise}`,
     );

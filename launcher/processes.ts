@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
 import { Trouble } from './say.ts';
@@ -63,6 +63,40 @@ export function checkPort(port: number): Promise<void> {
     });
     probe.listen(port, '127.0.0.1', () => probe.close(() => done()));
   });
+}
+
+/** All processes that come from one, whoever of them still runs. */
+export function descendantsOf(ancestor: number): number[] {
+  const parents = new Map<number, number>();
+  for (const name of readdirSync('/proc').filter((one) => /^\d+$/.test(one))) {
+    try {
+      parents.set(Number(name), Number(/^PPid:\s+(\d+)/m.exec(readFileSync(`/proc/${name}/status`, 'utf8'))?.[1]));
+    } catch (error) {
+      // It ended between the two looks.
+      const { code } = error as NodeJS.ErrnoException;
+      if (code !== 'ENOENT' && code !== 'ESRCH') throw error;
+    }
+  }
+  const found: number[] = [];
+  const add = (parent: number): void => {
+    for (const [pid, own] of parents)
+      if (own === parent) {
+        found.push(pid);
+        add(pid);
+      }
+  };
+  add(ancestor);
+  return found;
+}
+
+/** Ends processes at once, those that have ended already aside. */
+export function killAll(pids: readonly number[]): void {
+  for (const pid of pids)
+    try {
+      process.kill(pid, 'SIGKILL');
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error;
+    }
 }
 
 const children = new Set<ChildProcess>();

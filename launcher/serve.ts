@@ -10,7 +10,7 @@ import { currentBuild } from './build.ts';
 import { type Cluster, startCluster, type Watch } from './cluster.ts';
 import { needPostgres } from './packages.ts';
 import { ROOT } from './paths.ts';
-import { endProcess } from './processes.ts';
+import { endProcess, freePort } from './processes.ts';
 import { Trouble } from './say.ts';
 
 export interface Running {
@@ -24,6 +24,8 @@ export interface Running {
 }
 
 const LEAST_FREE_MB = 300;
+/** So often, 50 ms apart and on a busy machine more, a server that starts is asked whether it is up: for 120 s. */
+const PATIENCE = 2400;
 export const SERVER_MARK = 'launcher/server.ts';
 
 function checkDisk(folder: string) {
@@ -111,7 +113,7 @@ async function startServer(
   child.once('exit', () => {
     ended = true;
   });
-  for (let turn = 0; turn < 400 && !ended && !watch.isAsked(); turn++) {
+  for (let turn = 0; turn < PATIENCE && !ended && !watch.isAsked(); turn++) {
     try {
       const response = await fetch(`http://127.0.0.1:${port}/api/health`);
       // Without its database it listens all the same, and says so to who asks.
@@ -135,10 +137,21 @@ const exitOf = <What>(child: ChildProcess, what: What): Promise<What> =>
     ? Promise.resolve(what)
     : new Promise((done) => child.once('exit', () => done(what)));
 
-/** Brings Rizo up on a port, for who brings the key, or for all who reach the port where there is none; with DATABASE_URL set, on that database and without a cluster. */
+/** Brings a server up on a port that is free: where another program takes it first, on another. */
+async function upSomewhere(up: (port: number) => Promise<ChildProcess>, tries = 3): Promise<[ChildProcess, number]> {
+  const port = await freePort();
+  try {
+    return [await up(port), port];
+  } catch (error) {
+    if (tries === 0 || !(error instanceof Trouble) || !error.message.includes('EADDRINUSE')) throw error;
+    return upSomewhere(up, tries - 1);
+  }
+}
+
+/** Brings Rizo up on a port, or on any that is free where none is named, for who brings the key, or for all who reach the port where there is none; with DATABASE_URL set, on that database and without a cluster. */
 export async function bringUp(
   state: string,
-  port: number,
+  wanted: number | null,
   watch: Watch = NO_WATCH,
   { demo = true, key = null }: { demo?: boolean; key?: string | null } = {},
 ): Promise<Running> {
@@ -152,9 +165,10 @@ export async function bringUp(
     if (programs) cluster = await startCluster(programs, state, watch);
     const databaseUrl = cluster?.url ?? given ?? '';
     await prepareDatabase(databaseUrl, demo);
-    const up = (logged: 'w' | 'a') =>
+    const up = (port: number, logged: 'w' | 'a') =>
       startServer(build, port, databaseUrl, join(state, 'server.log'), { key, watch, logged });
-    let server = await up('w');
+    const onPort = (port: number) => up(port, 'w');
+    let [server, port] = wanted === null ? await upSomewhere(onPort) : [await onPort(wanted), wanted];
     return {
       url: `http://127.0.0.1:${port}`,
       databaseUrl,
@@ -165,7 +179,7 @@ export async function bringUp(
         ]),
       again: async (what) => {
         if (what === 'database') await cluster?.again();
-        else server = await up('a');
+        else server = await up(port, 'a');
       },
       stop: async () => {
         await endProcess(server.pid, SERVER_MARK, 'SIGTERM', 5);

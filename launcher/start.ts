@@ -1,10 +1,11 @@
 /** Starting Rizo and keeping it up, stopping it, and saying what runs. */
+import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import type { Watch } from './cluster.ts';
+import { removeCluster, takeOver, type Watch } from './cluster.ts';
 import { keyIn } from './key.ts';
 import { needChromium } from './packages.ts';
-import { stateFolder } from './paths.ts';
+import { ROOT, stateFolder } from './paths.ts';
 import { checkPort, endChildren, endProcess, isRunning } from './processes.ts';
 import { claim, LAUNCHER_MARK, type RunRecord, readRecord, removeRecord, writeRecord } from './record.ts';
 import { say, Trouble } from './say.ts';
@@ -75,9 +76,10 @@ async function keepUp(running: Running, stopped: Promise<'stopped'>): Promise<vo
 }
 
 /** Starts Rizo and stays until it is stopped. Returns the exit code. */
-export async function start(port: number, isOpen: boolean): Promise<number> {
+export async function start(port: number, isOpen: boolean, isTakingOver = false): Promise<number> {
   const claimed = await claim();
-  if (claimed.kind === 'taken') return (await joinOther(claimed.by)) ?? start(port, isOpen);
+  if (claimed.kind === 'taken') return (await joinOther(claimed.by)) ?? start(port, isOpen, isTakingOver);
+  if (isTakingOver) takeOver(stateFolder('.'));
   let asked = false;
   const stopped = new Promise<'stopped'>((done) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
@@ -123,6 +125,23 @@ export async function start(port: number, isOpen: boolean): Promise<number> {
   } finally {
     removeRecord();
   }
+}
+
+/** What Rizo keeps in a state folder beside the cluster. */
+const KEPT = ['key', 'run.json', 'claim.lock', 'server.log', 'postgres.log', 'test'];
+
+/** Removes all that Rizo keeps: its reports, and the folder that holds them where that is this clone's own. Returns the exit code. */
+export async function remove(): Promise<number> {
+  await stop();
+  const state = stateFolder('.');
+  for (const path of await removeCluster(state)) say(`removed ${path}`);
+  // A folder that RIZO_STATE names may hold other things.
+  const paths = state === join(ROOT, '.rizo') ? [state] : KEPT.map((name) => join(state, name));
+  for (const path of paths.filter((one) => existsSync(one))) {
+    rmSync(path, { recursive: true, force: true });
+    say(`removed ${path}`);
+  }
+  return 0;
 }
 
 /** Stops a running Rizo, or what is left of one. Returns the exit code. */

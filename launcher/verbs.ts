@@ -19,7 +19,7 @@ const texts = (value: Values[string]) => [value ?? []].flat().filter((one) => ty
 
 const VERBS: Record<string, Verb> = {
   start: {
-    help: `./rizo start [--port N] [--host NAME] [--open]
+    help: `./rizo start [--port N] [--host NAME] [--open] [--take-over]
 
 Installs what is missing, starts a database of Rizo's own (kept in .rizo/, on
 loopback only), builds when the sources changed, loads the demo report into an
@@ -30,8 +30,14 @@ browser in; other users of this machine do not have it. Ctrl-C stops both.
   --host NAME    take requests under this name, too, such as that of a reverse proxy (several: a,b)
   RIZO_HOSTS     the same
   --open         let in all who reach the port, without a key
+  --take-over    go on with the reports of an earlier clone in the same place
   DATABASE_URL   use this PostgreSQL database instead of a cluster of Rizo's own`,
-    options: { port: { type: 'string' }, host: { type: 'string' }, open: { type: 'boolean' } },
+    options: {
+      port: { type: 'string' },
+      host: { type: 'string' },
+      open: { type: 'boolean' },
+      'take-over': { type: 'boolean' },
+    },
     async run(values) {
       const hosts = [text(values['host']), process.env['RIZO_HOSTS']].filter(Boolean).join(',');
       if (hosts !== '' && hostsIn(hosts).length < hosts.split(/[\s,]+/).filter(Boolean).length)
@@ -41,15 +47,19 @@ browser in; other users of this machine do not have it. Ctrl-C stops both.
       if (!Number.isInteger(port) || port < 1 || port > 65_535)
         throw new Trouble('--port takes a number from 1 to 65535.');
       const { start } = await import('./start.ts');
-      return start(port, values['open'] === true);
+      return start(port, values['open'] === true, values['take-over'] === true);
     },
   },
   stop: {
-    help: './rizo stop\n\nStops a running Rizo: the server first, then its database.',
-    options: {},
-    async run() {
-      const { stop } = await import('./start.ts');
-      return stop();
+    help: `./rizo stop [--remove]
+
+Stops a running Rizo: the server first, then its database.
+
+  --remove   removes all that it keeps as well: every report, for good; ./rizo backup keeps them`,
+    options: { remove: { type: 'boolean' } },
+    async run(values) {
+      const { remove, stop } = await import('./start.ts');
+      return values['remove'] === true ? remove() : stop();
     },
   },
   status: {

@@ -1,27 +1,35 @@
 /** All checks and tests, on a database and ports of their own. */
 import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { removeCluster, type Watch } from '../cluster.ts';
 import { needChromium, needPdfTools } from '../packages.ts';
 import { ROOT, stateFolder } from '../paths.ts';
-import { endChildren, freePort } from '../processes.ts';
+import { descendantsOf, endChildren, killAll } from '../processes.ts';
 import { say, Trouble } from '../say.ts';
-import { bringUp, NO_WATCH, type Running } from '../serve.ts';
+import { bringUp, type Running } from '../serve.ts';
 import { auditPackages, CHECKS, type Check, FIRST_CHECK, runChecks } from './checks.ts';
 import { evidenceFolder } from './evidence.ts';
 import { runFiles, type Which } from './files.ts';
 import { type Failure, isGreen, lastLines, NOTHING, type Outcome, runsAgain, together, verdictOf } from './outcome.ts';
+import { beginRun, noteServer } from './traces.ts';
 
 const SLOWEST = 10;
 
 /** What runs for the tests, and whether they were given up. */
 const running = new Set<Running>();
 let isGivenUp = false;
+let endRun: () => Promise<void> = async () => undefined;
 
 /** Builds, serves, and does something with a server and a database that nobody used before. */
 async function served(part: string, act: (env: Record<string, string>) => Promise<Outcome>): Promise<Outcome> {
   await needChromium();
   const state = stateFolder(join('test', part));
-  const own = await bringUp(state, await freePort(), { ...NO_WATCH, isAsked: () => isGivenUp }, { demo: false });
+  await removeCluster(state);
+  const watch: Watch = {
+    isAsked: () => isGivenUp,
+    onSpawn: (what, pid) => what === 'server' && noteServer(pid),
+  };
+  const own = await bringUp(state, null, watch, { demo: false });
   running.add(own);
   try {
     return await act({ DATABASE_URL: own.databaseUrl, RIZO_URL: own.url });
@@ -30,6 +38,7 @@ async function served(part: string, act: (env: Record<string, string>) => Promis
     if (existsSync(log)) copyFileSync(log, join(evidenceFolder(), `${part}-server.log`));
     running.delete(own);
     await own.stop();
+    await removeCluster(state);
   }
 }
 
@@ -109,14 +118,28 @@ function endOnSignal(): void {
       if (isGivenUp) return;
       isGivenUp = true;
       say('stopping the tests …');
+      // Those of the runners that outlive them, such as browsers, are no longer known to be ours afterwards.
+      const all = descendantsOf(process.pid);
       endChildren();
-      void Promise.allSettled([...running].map((one) => one.stop())).then(() => process.exit(130));
+      void Promise.allSettled([...running].map((one) => one.stop()))
+        .then(() => killAll(all))
+        .then(endRun)
+        .finally(() => process.exit(130));
     });
 }
 
 /** Runs everything, in two lanes; with `only`, just the test files whose path holds it. Returns the exit code. */
 export async function test(only: string | undefined): Promise<number> {
+  endRun = await beginRun();
   endOnSignal();
+  try {
+    return await runAll(only);
+  } finally {
+    await endRun();
+  }
+}
+
+async function runAll(only: string | undefined): Promise<number> {
   // The tests have databases of their own; that of who runs them is not theirs.
   delete process.env['DATABASE_URL'];
   rmSync(evidenceFolder(), { recursive: true, force: true });

@@ -33,12 +33,24 @@ export async function choose(of: Locator, wish: string | { label: string }): Pro
   await radio.first().locator('..').click();
 }
 
+const placeOfTable = (page: Page) => page.getByRole('heading', { name: 'Bring in a table' }).waitFor();
+
 /** Makes a report on the Desk and waits for the place where a table is brought in. */
-export async function newReport(page: Page): Promise<void> {
+export async function newReportOnDesk(page: Page): Promise<void> {
   await page.goto(BASE);
+  // A press before the scripts of the Desk are read does nothing.
   await page.waitForLoadState('networkidle');
   await page.getByRole('button', { name: 'New report' }).click();
-  await page.getByRole('heading', { name: 'Bring in a table' }).waitFor();
+  await placeOfTable(page);
+}
+
+/** Opens a new report at the place where a table is brought in; the Desk, which draws all other reports, is not shown. */
+export async function newReport(page: Page): Promise<void> {
+  const data = { title: 'Untitled report', edition: 'November 2026' };
+  const made = await page.request.post(`${BASE}/api/reports`, { data });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${BASE}/reports/${id}`);
+  await placeOfTable(page);
 }
 
 /** Brings a file in, and says that its last period is finished where that is asked. */
@@ -66,9 +78,11 @@ export async function saved(page: Page): Promise<void> {
   await page.locator('[data-testid="save-state"][data-waiting="0"]').getByText('Saved', { exact: true }).waitFor();
 }
 
-/** Has a page do what it has begun, until it has nothing to do. */
-const idle = (page: Page) =>
-  page.evaluate(() => new Promise<void>((done) => requestIdleCallback(() => requestAnimationFrame(() => done()))));
+/** Lets a page draw what it has begun. (Without a monitor a page that draws nothing is never called idle.) */
+const drawn = (page: Page) =>
+  page.evaluate(
+    () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))),
+  );
 
 /** As often, with all done that was begun, something is the same before it is taken to stay so. */
 const STILL = 6;
@@ -78,7 +92,7 @@ export async function still<T>(page: Page, measure: () => Promise<T>): Promise<T
   await page.evaluate(() => document.fonts.ready.then(() => undefined));
   let last = await measure();
   for (let same = 0; same < STILL; ) {
-    await idle(page);
+    await drawn(page);
     const now = await measure();
     same = JSON.stringify(now) === JSON.stringify(last) ? same + 1 : 0;
     last = now;

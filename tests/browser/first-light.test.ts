@@ -9,6 +9,7 @@ import {
   figureOf,
   leftTicks,
   newReport,
+  newReportOnDesk,
   received,
   receivedText,
   saved,
@@ -28,7 +29,7 @@ async function download(name: RegExp): Promise<Buffer> {
 describe('from a paste to files', () => {
   it('goes paste → figure → tick interval → undo → reload → SVG and PNG', async () => {
     page = await openPage();
-    await newReport(page);
+    await newReportOnDesk(page);
     await page.evaluate((text) => navigator.clipboard.writeText(text), receivedText('time-of-day.tsv'));
     await page.getByLabel('Paste cells or delimited text').focus();
     await page.keyboard.press('Control+V');

@@ -389,7 +389,7 @@ describe('bringing a table in', () => {
       Object.assign(window, { file, tasks });
     }, text);
     // What putting the text together took is over.
-    await page.evaluate(() => new Promise((done) => requestIdleCallback(done)));
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done))));
     const took = await page.evaluate(
       () =>
         new Promise<{ ms: number; tasks: number[] }>((done) => {
@@ -404,7 +404,7 @@ describe('bringing a table in', () => {
           const look = () => {
             if (!document.querySelector('[role=gridcell]')) return requestAnimationFrame(look);
             const ms = performance.now() - begun;
-            return requestIdleCallback(() => done({ ms, tasks: [...tasks] }));
+            return requestAnimationFrame(() => setTimeout(() => done({ ms, tasks: [...tasks] })));
           };
           look();
         }),

@@ -55,16 +55,13 @@ describe('text that is no table', () => {
       /more than 8,000,000 cells/,
     ],
   ])('%s', async (_, text, refused) => {
-    const start = performance.now();
+    // One that is weighed too long ends this test by its limit.
     await expect(readTableText(text, 'x')).rejects.toThrow(refused);
-    expect(performance.now() - start).toBeLessThan(10_000);
   });
   it('is measured in one pass, whatever ends its lines', () => {
     for (const end of ['\n', '\r', '\r\n']) {
-      const start = performance.now();
-      expect(() => limitText(`1,2,3${end}`.repeat(1_000_000), ',', false)).not.toThrow();
       // Looking for the ends that are not there again at each line took hours.
-      expect(performance.now() - start).toBeLessThan(5000);
+      expect(() => limitText(`1,2,3${end}`.repeat(1_000_000), ',', false)).not.toThrow();
       expect(() => limitText(`x${end}`.repeat(2_000_010), ',', false)).toThrow(/more than 2,000,000 rows/);
     }
   });

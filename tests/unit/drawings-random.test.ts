@@ -14,6 +14,8 @@ import { situation } from './situations.ts';
 import { dates, months, numbers } from './tables.ts';
 
 const RUNS = runs(200);
+/** A drawing takes a few milliseconds; ten times the two seconds that none may take on a quiet machine. */
+const HANG_MS = 20_000;
 /** Drawings that had faults once, each of another kind. */
 const KEPT = [36, 161, 394, 998, 40673, 51416, 60200, 62272, 72050, 80274, 200845, 403173, 403420, 403719];
 
@@ -26,7 +28,7 @@ describe('every drawing', () => {
       const begun = performance.now();
       const layout = drawFigure(spec, table, DEFAULT_STYLE, locale, beside);
       expect(measureFigure(layout), `npm run fuzz 1 ${seed}`).toEqual([]);
-      expect(performance.now() - begun, `time for seed ${seed}`).toBeLessThan(5000);
+      expect(performance.now() - begun, `time for seed ${seed}`).toBeLessThan(HANG_MS);
     }
   });
 });

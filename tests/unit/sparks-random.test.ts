@@ -14,6 +14,8 @@ import { measureSpark } from './measure-drawing.ts';
 import { randomSpark } from './random-spark.ts';
 
 const RUNS = runs(200);
+/** One takes a few milliseconds; ten times the two seconds that none may take on a quiet machine. */
+const HANG_MS = 20_000;
 /** Drawings that had faults once, each of another kind. */
 const KEPT = [879, 1190];
 
@@ -31,7 +33,7 @@ describe('every spark table', () => {
       expect(measureSpark(scene, geometry), `npm run fuzz 1 ${seed} sparks`).toEqual([]);
       expect(sparkPage(geometry, locale.id)).not.toMatch(/NaN|undefined|Infinity/);
       expect(sparkCsv(resolved, locale)).not.toMatch(/NaN|undefined|Infinity/);
-      expect(took, `time for seed ${seed}`).toBeLessThan(5000);
+      expect(took, `time for seed ${seed}`).toBeLessThan(HANG_MS);
     }
   });
 });

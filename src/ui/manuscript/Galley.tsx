@@ -242,10 +242,14 @@ export function Galley() {
         const text = data.getData('text/plain');
         if (html === '' && text === '') return false;
         const pasted = html === '' ? pastedText(text) : pastedHtml(html, isHere);
+        // What was typed before it is another step to undo, however quickly it follows.
+        latest.current.keep(here);
+        latest.current.endStep();
         // A few words of one paragraph stay among those where the caret is.
         view.dispatch(view.state.tr.replaceSelection(slice(here, pasted)).scrollIntoView());
         // What is told goes with the next change, so this one is kept first.
         latest.current.keep(here);
+        latest.current.endStep();
         sayDropped(pasted);
         return true;
       },
