@@ -52,6 +52,9 @@ const filesIn = (folder: string, only: string | undefined): string[] =>
     .map((file) => `${folder}/${file}`)
     .sort();
 
+const isAnyIn = (folders: readonly string[], only: string | undefined): boolean =>
+  folders.some((folder) => filesIn(folder, only).length > 0);
+
 /** The test files that start and kill servers of their own: each lane takes the next one when it is done. */
 const launchFiles = (only: string | undefined): string[] => filesIn('tests/launch', only).reverse();
 
@@ -64,14 +67,17 @@ async function runLaunch(files: string[]): Promise<Outcome> {
 
 /** Runs the checks, and then the test files that need no server; one at a time, since those that do run beside them. */
 async function runAlone(checks: readonly Check[], only: string | undefined, launch: string[]): Promise<Outcome> {
-  const done = [await runChecks(checks), await runFiles('unit', { path: only }, { RIZO_WORKERS: '1' })];
-  return together([...done, await runLaunch(launch)]);
+  const checked = await runChecks(checks);
+  const unit = isAnyIn(['tests/unit', 'tests/command'], only)
+    ? await runFiles('unit', { path: only }, { RIZO_WORKERS: '1' })
+    : NOTHING;
+  return together([checked, unit, await runLaunch(launch)]);
 }
 
 /** Runs the test files that need a server, and then those that start and kill servers of their own. */
 async function runServers(only: string | undefined, launch: string[]): Promise<Outcome> {
-  const isAny = [...filesIn('tests/server', only), ...filesIn('tests/browser', only)].length > 0;
-  return together([isAny ? await runServed({ path: only }) : NOTHING, await runLaunch(launch)]);
+  const served = isAnyIn(['tests/server', 'tests/browser'], only) ? await runServed({ path: only }) : NOTHING;
+  return together([served, await runLaunch(launch)]);
 }
 
 /** Runs what failed once more, each file alone, when all else has ended. */

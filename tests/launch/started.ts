@@ -1,6 +1,6 @@
 /** Starting Rizo in a state folder of a test's own, and looking at what runs. */
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { chmodSync, existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -28,7 +28,7 @@ interface Ran {
 
 export interface Place {
   state: string;
-  start(port: number, more?: NodeJS.ProcessEnv): Started;
+  start(port: number, more?: NodeJS.ProcessEnv, ...flags: string[]): Started;
   /** runs a command to its end */
   run(...args: string[]): Promise<Ran>;
   runWith(more: NodeJS.ProcessEnv, ...args: string[]): Promise<Ran>;
@@ -38,9 +38,14 @@ export interface Place {
 /** A state folder that the database's own user can reach, as a clone outside /root is. */
 export function place(): Place {
   const state = mkdtempSync(join(tmpdir(), 'rizo-state-'));
+  chmodSync(state, 0o755);
+  return placeAt(state);
+}
+
+/** Any state folder. */
+export function placeAt(state: string): Place {
   const { DATABASE_URL: _, RIZO_URL: __, ...plain } = process.env;
   const env = { ...plain, RIZO_STATE: state };
-  spawnSync('chmod', ['755', state]);
   const runWith = (more: NodeJS.ProcessEnv, ...args: string[]) =>
     new Promise<Ran>((done) => {
       const child = spawn(rizo, args, { env: { ...env, ...more }, stdio: ['ignore', 'pipe', 'pipe'], timeout: 60_000 });
@@ -61,8 +66,8 @@ export function place(): Place {
       const file = join(state, 'run.json');
       return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as RunRecord) : undefined;
     },
-    start(port, more = {}) {
-      const child = spawn(rizo, ['start', '--port', String(port)], {
+    start(port, more = {}, ...flags) {
+      const child = spawn(rizo, ['start', '--port', String(port), ...flags], {
         env: { ...env, ...more },
         stdio: ['ignore', 'pipe', 'pipe'],
       });

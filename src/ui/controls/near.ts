@@ -24,12 +24,15 @@ export function useNear<Of extends Element>(leaves = false): [RefObject<Of | nul
   return [element, isNear];
 }
 
+/** A page that is never idle, or not seen as such, goes on after so long. */
+const LATEST_MS = 500;
+
 /** Counts up to `most`, one at a time, whenever the page has nothing else to do. */
 export function useWhenIdle(most: number): number {
   const [count, setCount] = useState(0);
   useEffect(() => {
     if (count >= most) return;
-    const asked = requestIdleCallback(() => setCount(count + 1));
+    const asked = requestIdleCallback(() => setCount(count + 1), { timeout: LATEST_MS });
     return () => cancelIdleCallback(asked);
   }, [count, most]);
   return count;
