@@ -24,6 +24,16 @@ export default defineConfig({
           maxWorkers: Number(process.env['RIZO_WORKERS'] ?? 2),
         },
       },
+      // The parts of the page that hold people's work, without a browser: each window has modules of its own.
+      {
+        test: {
+          name: 'page',
+          include: ['tests/page/**/*.test.ts'],
+          setupFiles: ['tests/seed.ts'],
+          testTimeout: LONG,
+          hookTimeout: LONG,
+        },
+      },
       // These share a server, and each makes reports of its own in it. Much of their time is waiting.
       {
         test: {

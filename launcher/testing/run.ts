@@ -71,7 +71,8 @@ async function runAlone(checks: readonly Check[], only: string | undefined, laun
   const unit = isAnyIn(['tests/unit', 'tests/command'], only)
     ? await runFiles('unit', { path: only }, { RIZO_WORKERS: '1' })
     : NOTHING;
-  return together([checked, unit, await runLaunch(launch)]);
+  const page = isAnyIn(['tests/page'], only) ? await runFiles('page', { path: only }, {}) : NOTHING;
+  return together([checked, unit, page, await runLaunch(launch)]);
 }
 
 /** Runs the test files that need a server, and then those that start and kill servers of their own. */

@@ -22,6 +22,7 @@ import { Refusal } from '../../src/core/refusal.ts';
 import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
 import { readDocument } from '../../src/core/report/upgrade.ts';
 import { lookOf } from '../../src/core/spark/look.ts';
+import { Log, sent } from '../log.ts';
 import { runs } from '../runs.ts';
 import { ALL_COMMANDS, anyArgs, Dice } from './any-command.ts';
 
@@ -58,40 +59,6 @@ function start(): ReportRecord {
 }
 
 const START = start();
-/** What goes over the wire, and comes out of the database, is JSON. */
-const sent = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
-
-/** The log and the newest report, as a server keeps them. */
-class Log {
-  record: ReportRecord = START;
-  readonly changes: Change[] = [];
-  readonly #known = new Map<string, Change>();
-
-  take(
-    by: string,
-    base: number,
-    calls: readonly Call[],
-  ): { refused: { id: string; error: string }[]; changes: Change[] } {
-    const refused: { id: string; error: string }[] = [];
-    for (const call of sent(calls)) {
-      if (this.#known.has(call.id)) continue;
-      try {
-        const done = runCall(this.record, call, (id) => this.#known.get(id));
-        this.record = sent(done.record);
-        const revision = this.changes.length + 1;
-        const seen = Math.min(call.seen ?? base, revision - 1);
-        const change: Change = sent({ ...call, seen, revision, by, label: done.label, fields: done.fields });
-        this.changes.push(change);
-        this.#known.set(change.id, change);
-      } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
-        refused.push({ id: call.id, error: error.message });
-      }
-    }
-    return { refused, changes: this.changes.slice(base) };
-  }
-}
-
 /** A window, with the same steps as the page's store. */
 class Client {
   window: Window = { revision: 0, stored: START, pending: [] };
@@ -246,7 +213,7 @@ describe('windows that change one report at once', () => {
   it('end with the same report, and lose nothing', { timeout: 400_000 }, () => {
     fc.assert(
       fc.property(fc.array(action, { minLength: 4, maxLength: 40 }), fc.constantFrom(2, 3), (actions, count) => {
-        const log = new Log();
+        const log = new Log(START);
         const clients = Array.from({ length: count }, (_, index) => new Client(`window ${index}`, log));
         for (const one of actions) act(clients[one.who % count] as Client, one);
         settle(clients, log);
@@ -260,7 +227,7 @@ describe('windows that change one report at once', () => {
     const record = reportOf(START);
     const done = Array.from({ length: 4000 }, (_, seed) => seed).some((seed) => {
       const args = anyArgs(name, record, new Dice(seed));
-      const window = new Client('one', new Log());
+      const window = new Client('one', new Log(START));
       return args !== null && window.run(name, args) === 'done';
     });
     expect(done).toBe(true);
