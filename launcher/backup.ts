@@ -6,12 +6,13 @@ import pg from 'pg';
 import { openDatabase } from '../src/server/database.ts';
 import { migrate } from '../src/server/migrations.ts';
 import { startCluster } from './cluster.ts';
+import { LAUNCHER_MARK, SERVER_MARK } from './entries.ts';
 import { needPostgres } from './packages.ts';
 import { stateFolder } from './paths.ts';
 import { endProcess, isRunning } from './processes.ts';
-import { claim, LAUNCHER_MARK, readRecord, removeRecord, writeRecord } from './record.ts';
+import { claim, readRecord, removeRecord, writeRecord } from './record.ts';
 import { say, Trouble } from './say.ts';
-import { databaseTroubleOf, NO_WATCH, SERVER_MARK } from './serve.ts';
+import { databaseTroubleOf, NO_WATCH } from './serve.ts';
 
 /** Tables without which a dump is none of Rizo. */
 const TABLES = ['reports', 'changes', 'column_blocks', 'kysely_migration'];

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { LAUNCHER_MARK } from './entries.ts';
 import { BUILDS, ROOT } from './paths.ts';
 import { isRunning, run } from './processes.ts';
 import { say, Trouble } from './say.ts';
@@ -37,7 +38,7 @@ async function lock(): Promise<() => void> {
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
       const holder = Number(readFileSync(file, 'utf8'));
-      if (!isRunning(holder, 'launcher/main.ts')) rmSync(file, { force: true });
+      if (!isRunning(holder, LAUNCHER_MARK)) rmSync(file, { force: true });
       else await wait(300);
     }
   }

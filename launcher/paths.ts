@@ -1,10 +1,18 @@
-import { accessSync, constants, mkdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { accessSync, constants, existsSync, mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Trouble } from './say.ts';
 
+/** The nearest folder from here upward that holds the list of packages: this runs from the sources, or bundled from a folder below. */
+function cloneFolder(): string {
+  const here = dirname(fileURLToPath(import.meta.url));
+  for (let folder = here; folder !== dirname(folder); folder = dirname(folder))
+    if (existsSync(join(folder, 'package-lock.json'))) return folder;
+  throw new Error(`no folder above ${here} is a clone of Rizo.`);
+}
+
 /** The folder of this clone. */
-export const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+export const ROOT = cloneFolder();
 
 /** Builds are kept by the hash of their sources, so that start and test never disturb each other. */
 export const BUILDS = join(ROOT, '.rizo', 'builds');

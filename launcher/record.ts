@@ -2,6 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, rmdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { LAUNCHER_MARK } from './entries.ts';
 import { stateFolder } from './paths.ts';
 import { isRunning } from './processes.ts';
 
@@ -19,7 +20,6 @@ export interface RunRecord {
   since: string;
 }
 
-export const LAUNCHER_MARK = 'launcher/main.ts';
 const recordFile = () => join(stateFolder('.'), 'run.json');
 
 export function readRecord(): RunRecord | undefined {

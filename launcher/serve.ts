@@ -8,6 +8,7 @@ import { databaseTrouble } from '../src/server/database-trouble.ts';
 import { migrate } from '../src/server/migrations.ts';
 import { currentBuild } from './build.ts';
 import { type Cluster, startCluster, type Watch } from './cluster.ts';
+import { SERVER_MARK, serverArgs } from './entries.ts';
 import { needPostgres } from './packages.ts';
 import { ROOT } from './paths.ts';
 import { endProcess, freePort } from './processes.ts';
@@ -26,7 +27,6 @@ export interface Running {
 const LEAST_FREE_MB = 300;
 /** So often, 50 ms apart and on a busy machine more, a server that starts is asked whether it is up: for 120 s. */
 const PATIENCE = 2400;
-export const SERVER_MARK = 'launcher/server.ts';
 
 function checkDisk(folder: string) {
   const { bavail, bsize } = statfsSync(folder);
@@ -97,16 +97,12 @@ async function startServer(
     ...(key !== null && { RIZO_KEY: key }),
   };
   const begins = fstatSync(log).size;
-  const child = spawn(
-    process.execPath,
-    ['--import', join(ROOT, 'node_modules/tsx/dist/loader.mjs'), join(ROOT, SERVER_MARK), build],
-    {
-      cwd: ROOT,
-      env,
-      detached: true,
-      stdio: ['ignore', log, log],
-    },
-  );
+  const child = spawn(process.execPath, [...serverArgs(), build], {
+    cwd: ROOT,
+    env,
+    detached: true,
+    stdio: ['ignore', log, log],
+  });
   closeSync(log);
   if (child.pid) watch.onSpawn('server', child.pid);
   let ended = false;

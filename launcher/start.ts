@@ -3,13 +3,14 @@ import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { removeCluster, takeOver, type Watch } from './cluster.ts';
+import { LAUNCHER_MARK, SERVER_MARK } from './entries.ts';
 import { keyIn } from './key.ts';
 import { needChromium } from './packages.ts';
 import { ROOT, stateFolder } from './paths.ts';
 import { checkPort, endChildren, endProcess, isRunning } from './processes.ts';
-import { claim, LAUNCHER_MARK, type RunRecord, readRecord, removeRecord, writeRecord } from './record.ts';
+import { claim, type RunRecord, readRecord, removeRecord, writeRecord } from './record.ts';
 import { say, Trouble } from './say.ts';
-import { bringUp, type Running, SERVER_MARK } from './serve.ts';
+import { bringUp, type Running } from './serve.ts';
 
 /** Ends what a killed launcher left behind. */
 async function endLeft(record: RunRecord): Promise<void> {

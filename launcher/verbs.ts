@@ -9,6 +9,8 @@ type Values = Record<string, string | boolean | (string | boolean)[] | undefined
 
 interface Verb {
   help: string;
+  /** reads a table, for which a thread is started first */
+  reads?: true;
   options: Options;
   positionals?: boolean;
   run(values: Values, positionals: string[]): Promise<number>;
@@ -137,6 +139,7 @@ ports and a database of their own, and ends with a line "N passed, N failed".
     },
   },
   render: {
+    reads: true,
     help: `./rizo render --table FILE -o OUT.svg|png|pdf|html|csv|json [options]
 ./rizo render --spark SPEC --table FILE -o OUT.svg|png|pdf|html|docx|csv|json [options]
 
@@ -226,6 +229,7 @@ Sets a table as a line figure, or as a spark table, without a database.
     },
   },
   table: {
+    reads: true,
     help: `./rizo table FILE… [--json] [--values] [--sheet NAME]
 
 Prints what was understood of tables: their columns, kinds, units, intervals,
@@ -249,6 +253,7 @@ rows and remarks.
     },
   },
   facts: {
+    reads: true,
     help: `./rizo facts FILE [--across C] [--lines a,b] [--locale ID] [--json]
 
 Prints what can be said of the lines of a table, the most telling first: each
@@ -318,6 +323,7 @@ async function main(args: string[]): Promise<number> {
       options: verb.options,
       allowPositionals: verb.positionals ?? false,
     });
+    if (verb.reads) (await import('../src/cli/read-table.ts')).expectReading();
     return await verb.run(values as Values, positionals);
   } catch (error) {
     if (String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'))

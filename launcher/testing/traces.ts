@@ -2,11 +2,11 @@
 import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { LAUNCHER_MARK, SERVER_MARK } from '../entries.ts';
 import { stateFolder } from '../paths.ts';
 import { endProcess, isRunning } from '../processes.ts';
-import { LAUNCHER_MARK, type RunRecord } from '../record.ts';
+import type { RunRecord } from '../record.ts';
 import { Trouble } from '../say.ts';
-import { SERVER_MARK } from '../serve.ts';
 
 interface Traces {
   tests: number;

@@ -19,28 +19,35 @@ const tooLong = ({ time }: Limits) =>
 const tooMuch = ({ memory }: Limits) =>
   `reading took more than ${memory} MB of memory and was given up; bring in a part of the table.`;
 
-/** The loader as a module for threads; what "require" finds of it is not. */
-const TSX = new URL('dist/esm/api/index.mjs', pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json')))
-  .href;
-
-/** Threads do not inherit what makes TypeScript run, so theirs is set up first. */
-const ENTRY = new URL(
-  `data:text/javascript,${encodeURIComponent(
-    `import { register } from ${JSON.stringify(TSX)};
+/** Threads do not inherit what makes TypeScript run, so from the sources theirs is set up first; "require" finds no module of it for that. */
+function entryFromSources(): URL {
+  const tsx = pathToFileURL(createRequire(import.meta.url).resolve('tsx/package.json'));
+  const script = `import { register } from ${JSON.stringify(new URL('dist/esm/api/index.mjs', tsx).href)};
 register();
-await import(${JSON.stringify(new URL('./read.worker.ts', import.meta.url).href)});`,
-  )}`,
-);
+await import(${JSON.stringify(new URL('./read.worker.ts', import.meta.url).href)});`;
+  return new URL(`data:text/javascript,${encodeURIComponent(script)}`);
+}
+
+/** What a thread runs. A bundle has it in one piece, in a folder of its own beside that of the rest. */
+const entryOf = (): URL =>
+  import.meta.url.endsWith('.ts') ? entryFromSources() : new URL('../src/cli/read.worker.js', import.meta.url);
 
 /** A thread that has nothing to do, and how much memory it may take: the next reading need not wait for one to start. */
 let spare: { worker: Worker; memory: number } | null = null;
+
+const startWorker = (memory: number) => new Worker(entryOf(), { resourceLimits: { maxOldGenerationSizeMb: memory } });
 
 function takeWorker(memory: number): Worker {
   const found = spare?.memory === memory ? spare.worker : null;
   if (found) spare = null;
   // A thread that waits does not keep the process.
   found?.ref();
-  return found ?? new Worker(ENTRY, { resourceLimits: { maxOldGenerationSizeMb: memory } });
+  return found ?? startWorker(memory);
+}
+
+/** Starts a thread for what will be read, while all else of a command is loaded. */
+export function expectReading(): void {
+  if (!spare) keepWorker(startWorker(LIMITS.memory), LIMITS.memory);
 }
 
 function keepWorker(worker: Worker, memory: number): void {

@@ -8,7 +8,8 @@ import { SparkTableSpec } from '../core/spark/spec.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
 import { houseLocale } from '../core/text/house-locale.ts';
 import { SPARK_FORMATS, type SparkFormat, sparkFile } from '../formats/spark-file.ts';
-import { localeNamed, readJsonAt, readTableAt, styleAt, writeOut } from './files.ts';
+import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
+import { styleAt } from './style-files.ts';
 
 export interface RenderSparkOptions {
   /** path of a saved spark table, or "auto" to make one of the table */

@@ -15,7 +15,8 @@ import { applyStep } from '../core/table/shape/shape.ts';
 import { houseLocale } from '../core/text/house-locale.ts';
 import { FIGURE_FORMATS, type FigureFormat, figureFile } from '../formats/figure-file.ts';
 import { safeNames } from '../formats/file-name.ts';
-import { localeNamed, readJsonAt, readTableAt, styleAt, writeOut } from './files.ts';
+import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
+import { styleAt } from './style-files.ts';
 
 export interface RenderOptions {
   table: string;

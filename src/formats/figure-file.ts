@@ -8,11 +8,7 @@ import { toSvg } from '../core/scene/svg.ts';
 import type { HouseStyle } from '../core/style/style.ts';
 import type { Locale } from '../core/text/locale.ts';
 import { fontFacesOf } from './embed.ts';
-import { figureCsv } from './figure-csv.ts';
-import { figurePage } from './figure-page.ts';
 import { asPage, mayCarry, outlineText } from './outlines.ts';
-import { toPdf } from './pdf.ts';
-import { toPng } from './png.ts';
 
 export const FIGURE_FORMATS = ['svg', 'svg-outlines', 'png', 'pdf', 'html', 'csv', 'spec'] as const;
 export type FigureFormat = (typeof FIGURE_FORMATS)[number];
@@ -40,7 +36,7 @@ export interface FileWish {
   exact?: boolean;
 }
 
-/** Writes a figure in a format. Throws a Refusal where it is too large for it. */
+/** Writes a figure in a format; what only one of them needs is loaded for it. Throws a Refusal where it is too large for it. */
 export async function figureFile(format: FigureFormat, laid: LaidFigure, wish: FileWish = {}): Promise<FigureFile> {
   const { figure, layout, locale, style } = laid;
   const { scene } = layout;
@@ -56,9 +52,12 @@ export async function figureFile(format: FigureFormat, laid: LaidFigure, wish: F
       };
     case 'svg-outlines':
       return { body: toSvg(scene, { outline: outlineText }), mime: 'image/svg+xml', extension: 'svg' };
-    case 'png':
+    case 'png': {
+      const { toPng } = await import('./png.ts');
       return { body: await toPng(scene, wish.dpi), mime: 'image/png', extension: 'png' };
+    }
     case 'pdf': {
+      const { toPdf } = await import('./pdf.ts');
       const { widthMm, heightMm, title, description } = scene;
       const sheet = { widthMm, heightMm, title, alternative: description, locale };
       return {
@@ -67,10 +66,14 @@ export async function figureFile(format: FigureFormat, laid: LaidFigure, wish: F
         extension: 'pdf',
       };
     }
-    case 'html':
+    case 'html': {
+      const { figurePage } = await import('./figure-page.ts');
       return { body: await figurePage(laid), mime: 'text/html; charset=utf-8', extension: 'html' };
-    case 'csv':
+    }
+    case 'csv': {
+      const { figureCsv } = await import('./figure-csv.ts');
       return { body: figureCsv(figure, wish.exact ?? false), mime: 'text/csv; charset=utf-8', extension: 'csv' };
+    }
     case 'spec':
       return {
         body: `${JSON.stringify(laid.spec ?? figure.spec, null, 2)}\n`,

@@ -7,7 +7,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { isRunning } from '../../launcher/processes.ts';
 import type { RunRecord } from '../../launcher/record.ts';
-import { SERVER_MARK } from '../../launcher/serve.ts';
+import { SERVER_MARK } from '../../launcher/entries.ts';
 
 const rizo = fileURLToPath(new URL('../../rizo', import.meta.url));
 
