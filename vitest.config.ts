@@ -30,6 +30,7 @@ export default defineConfig({
           name: 'page',
           include: ['tests/page/**/*.test.ts'],
           setupFiles: ['tests/seed.ts'],
+          maxWorkers: Number(process.env['RIZO_WORKERS'] ?? 2),
           testTimeout: LONG,
           hookTimeout: LONG,
         },
@@ -39,8 +40,10 @@ export default defineConfig({
         test: {
           name: 'served',
           include: ['tests/server/**/*.test.ts', 'tests/browser/**/*.test.ts'],
-          setupFiles: ['tests/seed.ts', 'src/core/text/first-metrics.ts'],
-          maxWorkers: 2,
+          setupFiles: ['tests/seed.ts', 'src/core/text/first-metrics.ts', 'tests/browser/watched.ts'],
+          maxWorkers: 3,
+          // As above: what they load takes longer than many of their tests.
+          isolate: false,
           expect: PATIENT,
           testTimeout: LONG,
           hookTimeout: LONG,

@@ -80,7 +80,7 @@ export async function currentBuild(): Promise<string> {
         '--outDir',
         join(folder, 'work'),
         '--logLevel',
-        'warn',
+        'error',
       )) === 0;
     if (!isBuilt) throw new Trouble('the application could not be built (see above).');
     writeFileSync(done, '');

@@ -5,7 +5,11 @@ import { has, run } from './processes.ts';
 import { say, Trouble } from './say.ts';
 
 const POSTGRES_HOME = '/usr/lib/postgresql';
-export const CHROMIUM = '/usr/bin/chromium';
+/**
+ * Chromium without its windows, which takes a third of the time of the whole one
+ * that opens them where nobody sees them; and the whole one, which does as well.
+ */
+const CHROMIUMS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'] as const;
 
 /** Folder of the newest installed PostgreSQL's programs, or undefined. */
 function postgresPrograms(): string | undefined {
@@ -58,7 +62,18 @@ export async function needPdfTools(): Promise<void> {
   if (missing.length > 0) await install(missing, 'install their pdftotext, pdffonts, pdfinfo and qpdf.');
 }
 
-/** Installs Chromium when it is missing. */
+const chromiumHere = () => CHROMIUMS.find((path) => existsSync(path));
+
+/** Where the Chromium is that is used: the small one, where it is here. */
+export const chromiumPath = (): string => chromiumHere() ?? CHROMIUMS[1];
+
+/** Installs Chromium when it is missing. The whole one has to do where the small one cannot be had. */
 export async function needChromium(): Promise<void> {
-  if (!existsSync(CHROMIUM)) await install(['chromium'], 'put a Chromium at /usr/bin/chromium.');
+  if (chromiumHere() === CHROMIUMS[0]) return;
+  try {
+    await install(['chromium-headless-shell'], 'put a Chromium at /usr/bin/chromium.');
+  } catch (error) {
+    if (!(error instanceof Trouble) || !chromiumHere()) throw error;
+    say('going on with the whole Chromium that is here.');
+  }
 }

@@ -5,7 +5,6 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { removeCluster, takeOver, type Watch } from './cluster.ts';
 import { LAUNCHER_MARK, SERVER_MARK } from './entries.ts';
 import { keyIn } from './key.ts';
-import { needChromium } from './packages.ts';
 import { ROOT, stateFolder } from './paths.ts';
 import { checkPort, endChildren, endProcess, isRunning } from './processes.ts';
 import { claim, type RunRecord, readRecord, removeRecord, writeRecord } from './record.ts';
@@ -95,13 +94,6 @@ export async function start(port: number, isOpen: boolean, isTakingOver = false)
   try {
     if (claimed.left) await endLeft(claimed.left);
     await checkPort(port);
-    try {
-      await needChromium();
-    } catch (error) {
-      // The application runs without it; only the browser tests and the screenshots need it.
-      if (!(error instanceof Trouble)) throw error;
-      if (!asked) say(`${error.message} Rizo starts without it.`);
-    }
     const key = isOpen ? null : keyIn(stateFolder('.'));
     const watch: Watch = {
       isAsked: () => asked,

@@ -16,12 +16,12 @@ for (let round = 1; Date.now() < ends; round++) {
   console.log(`round ${round}: RIZO_SEED=${seed} RIZO_RUNS=${runs}`);
   const { status } = spawnSync(
     process.execPath,
-    ['node_modules/vitest/vitest.mjs', 'run', '--project=unit', '--reporter=dot'],
+    ['node_modules/vitest/vitest.mjs', 'run', '--project=unit', '--project=page', '--reporter=dot'],
     { stdio: 'inherit', env: { ...process.env, RIZO_SEED: seed, RIZO_RUNS: runs } },
   );
   if (status !== 0) {
     console.error(
-      `round ${round} failed; again with: RIZO_SEED=${seed} RIZO_RUNS=${runs} npx vitest run --project=unit`,
+      `round ${round} failed; again with: RIZO_SEED=${seed} RIZO_RUNS=${runs} npx vitest run --project=unit --project=page`,
     );
     process.exit(1);
   }

@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'playwright-core';
+import { needChromium } from '../launcher/packages.ts';
 import { freePort } from '../launcher/processes.ts';
 import { bringUp } from '../launcher/serve.ts';
 import { launchBrowser } from '../tests/browser/browser.ts';
@@ -147,6 +148,7 @@ const VIEWS: Record<string, (page: Page, base: string) => Promise<void>> = {
 mkdirSync(folder, { recursive: true });
 const state = mkdtempSync(join(tmpdir(), 'rizo-pictures-'));
 const running = await bringUp(state, await freePort());
+await needChromium();
 const browser = await launchBrowser();
 try {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

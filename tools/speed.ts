@@ -7,6 +7,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
+import { needChromium } from '../launcher/packages.ts';
 import { freePort } from '../launcher/processes.ts';
 import { bringUp } from '../launcher/serve.ts';
 import { rowsOf, wave } from '../src/cli/made-table.ts';
@@ -192,6 +193,7 @@ async function styling(page: Page): Promise<Measured[]> {
 
 const STRIPS = ['Date axis', 'Left axis', 'Right axis', 'Panels', 'Words', 'Levels & notes', 'Frame', 'Lines'];
 
+await needChromium();
 const browser = await launchBrowser();
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

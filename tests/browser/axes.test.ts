@@ -1,7 +1,8 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { choose, figureOf, leftTicks, newReport, saved, strip } from './browser.ts';
+import { choose, leftTicks, newReport, saved, strip } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
+import { figureOf } from './made.ts';
 
 const openPage = inBrowser();
 let page: Page;

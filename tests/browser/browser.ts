@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { type Browser, chromium, type Locator, type Page } from 'playwright-core';
-import { CHROMIUM } from '../../launcher/packages.ts';
+import { chromiumPath } from '../../launcher/packages.ts';
 
 export const BASE = process.env['RIZO_URL'] ?? '';
 
@@ -19,7 +19,7 @@ export function launchBrowser(): Promise<Browser> {
     '--disable-component-update',
     '--disable-sync',
   ];
-  return chromium.launch({ executablePath: CHROMIUM, headless: true, args: quiet });
+  return chromium.launch({ executablePath: chromiumPath(), headless: true, args: quiet });
 }
 
 /** Takes one of some choices by its value or its words: of a list, or of words that all stand there. */
@@ -62,15 +62,6 @@ export async function bringIn(
   await page.getByRole('button', { name: 'Keep the table' }).waitFor();
   const answer = page.getByRole('button', { name: 'It is finished' });
   if ((await answer.count()) > 0) await answer.click();
-}
-
-/** Brings a received file in and makes a figure of it. */
-export async function figureOf(page: Page, name: string): Promise<void> {
-  await newReport(page);
-  await bringIn(page, received(name));
-  await page.getByRole('button', { name: 'Make a figure' }).click();
-  await page.locator('.sheet svg').waitFor();
-  await saved(page);
 }
 
 /** Waits until everything is saved, and nothing that was typed waits to be taken. */

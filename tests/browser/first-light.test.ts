@@ -6,7 +6,6 @@ import {
   BASE,
   bringIn,
   choose,
-  figureOf,
   leftTicks,
   newReport,
   newReportOnDesk,
@@ -16,6 +15,7 @@ import {
   strip,
 } from './browser.ts';
 import { inBrowser } from './in-browser.ts';
+import { figureOf } from './made.ts';
 
 const openPage = inBrowser();
 let page: Page;

@@ -10,15 +10,76 @@ import { formatPeriod } from '../../src/core/time/format.ts';
 import { dressedLine } from '../unit/dressed.ts';
 import { situation } from '../unit/situations.ts';
 import { dates, months, numbers } from '../unit/tables.ts';
-import { figureOf, receivedText } from './browser.ts';
+import { receivedText } from './browser.ts';
 import { DEMO_FIGURES, demoTable, openDemo, openReport, showItem } from './demo.ts';
 import { inBrowser } from './in-browser.ts';
+import { figureOf } from './made.ts';
 
 const openPage = inBrowser();
 let page: Page;
 const chart = () => page.getByRole('region', { name: /^Inspect / });
 const faces = (name: 'Set' | 'Inspect') => page.getByRole('button', { name, exact: true });
 const lines = () => chart().locator('.apexcharts-series path.apexcharts-line').count();
+
+/** Shows a figure, looks at the values under the pointer in two places, and leaves its set face as it was. */
+async function looksInto(figure: FigureSpec): Promise<void> {
+  const { name } = figure;
+  await showItem(page, name);
+  await page.getByRole('region', { name: `Figure ${name}` }).waitFor();
+  const before = await page.locator('.sheet svg').innerHTML();
+  await faces('Inspect').click();
+  await chart().locator('.apexcharts-series path').first().waitFor();
+  const drawn = await lines();
+
+  // Under the pointer stands what the table holds for that period.
+  const plot = await chart().locator('.apexcharts-grid').boundingBox();
+  if (!plot) throw new Error('The chart has a plot.');
+  const tip = chart().locator('.apexcharts-tooltip');
+  for (const share of [0.2, 0.62]) {
+    await page.mouse.move(plot.x + plot.width * share, plot.y + plot.height / 2, { steps: 4 });
+    await tip.locator('.apexcharts-tooltip-title').waitFor();
+    const said = await tip.evaluate((box) => ({
+      place: box.querySelector('.apexcharts-tooltip-title')?.textContent ?? '',
+      values: [...box.querySelectorAll('.apexcharts-tooltip-series-group.apexcharts-active')].map((group) => [
+        (group.querySelector('.apexcharts-tooltip-text-y-label')?.textContent ?? '').replace(/: ?$/, ''),
+        (group.querySelector('.apexcharts-tooltip-text-y-value')?.textContent ?? '').replace(/[^0-9.–-]/g, ''),
+      ]),
+    }));
+    expect(said.values.length).toBeGreaterThan(0);
+    const held = heldAt(figure, demoTable(figure), said.place);
+    // A line that is not finished is drawn in two series, of which one or both tell a value.
+    const told = new Map<string, Set<number>>();
+    for (const [series = '', value] of said.values) {
+      const line = series.replace(/, unfinished$/, '');
+      const known = told.get(line) ?? new Set<number>();
+      told.set(line, known);
+      if (value !== '–') known.add(Number(value));
+    }
+    for (const [line, values] of told) {
+      const wanted = held.get(line) ?? null;
+      expect([line, ...values]).toEqual(wanted === null ? [line] : [line, wanted]);
+    }
+  }
+
+  const ticks = () => chart().locator('.apexcharts-xaxis-label').allTextContents();
+  // Names have no distances between them, so there is nothing to zoom.
+  const zooms = columnOf(demoTable(figure), figure.across)?.kind !== 'text';
+  expect(await chart().locator('.apexcharts-zoomin-icon').isVisible()).toBe(zooms);
+  if (zooms) {
+    const whole = await ticks();
+    await chart().locator('.apexcharts-zoomin-icon').click();
+    await expect.poll(ticks).not.toEqual(whole);
+    await chart().locator('.apexcharts-reset-icon').click();
+    await expect.poll(ticks).toEqual(whole);
+  }
+  const entry = chart().locator('.apexcharts-legend-text').first();
+  await entry.click();
+  await expect.poll(lines).toBeLessThan(drawn);
+  await entry.click();
+  await expect.poll(lines).toBe(drawn);
+  await faces('Set').click();
+  expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
+}
 
 describe('the Inspect face', () => {
   it('writes names and units as they are, whatever marks are in them, and values with the decimals they have', async () => {
@@ -96,68 +157,11 @@ describe('the Inspect face', () => {
     await chart().locator('.apexcharts-series path').first().waitFor();
   });
 
-  it.each(DEMO_FIGURES.map((figure) => [figure.name, figure] as const))(
-    'tells the values of the demo figure “%s”',
-    async (name, figure) => {
-      page = await openPage();
-      await openDemo(page);
-      await showItem(page, name);
-      await page.getByRole('region', { name: `Figure ${name}` }).waitFor();
-      const before = await page.locator('.sheet svg').innerHTML();
-      await faces('Inspect').click();
-      await chart().locator('.apexcharts-series path').first().waitFor();
-      const drawn = await lines();
-
-      // Under the pointer stands what the table holds for that period.
-      const plot = await chart().locator('.apexcharts-grid').boundingBox();
-      if (!plot) throw new Error('The chart has a plot.');
-      const tip = chart().locator('.apexcharts-tooltip');
-      for (const share of [0.2, 0.62]) {
-        await page.mouse.move(plot.x + plot.width * share, plot.y + plot.height / 2, { steps: 4 });
-        await tip.locator('.apexcharts-tooltip-title').waitFor();
-        const said = await tip.evaluate((box) => ({
-          place: box.querySelector('.apexcharts-tooltip-title')?.textContent ?? '',
-          values: [...box.querySelectorAll('.apexcharts-tooltip-series-group.apexcharts-active')].map((group) => [
-            (group.querySelector('.apexcharts-tooltip-text-y-label')?.textContent ?? '').replace(/: ?$/, ''),
-            (group.querySelector('.apexcharts-tooltip-text-y-value')?.textContent ?? '').replace(/[^0-9.–-]/g, ''),
-          ]),
-        }));
-        expect(said.values.length).toBeGreaterThan(0);
-        const held = heldAt(figure, demoTable(figure), said.place);
-        // A line that is not finished is drawn in two series, of which one or both tell a value.
-        const told = new Map<string, Set<number>>();
-        for (const [series = '', value] of said.values) {
-          const line = series.replace(/, unfinished$/, '');
-          const known = told.get(line) ?? new Set<number>();
-          told.set(line, known);
-          if (value !== '–') known.add(Number(value));
-        }
-        for (const [line, values] of told) {
-          const wanted = held.get(line) ?? null;
-          expect([line, ...values]).toEqual(wanted === null ? [line] : [line, wanted]);
-        }
-      }
-
-      const ticks = () => chart().locator('.apexcharts-xaxis-label').allTextContents();
-      // Names have no distances between them, so there is nothing to zoom.
-      const zooms = columnOf(demoTable(figure), figure.across)?.kind !== 'text';
-      expect(await chart().locator('.apexcharts-zoomin-icon').isVisible()).toBe(zooms);
-      if (zooms) {
-        const whole = await ticks();
-        await chart().locator('.apexcharts-zoomin-icon').click();
-        await expect.poll(ticks).not.toEqual(whole);
-        await chart().locator('.apexcharts-reset-icon').click();
-        await expect.poll(ticks).toEqual(whole);
-      }
-      const entry = chart().locator('.apexcharts-legend-text').first();
-      await entry.click();
-      await expect.poll(lines).toBeLessThan(drawn);
-      await entry.click();
-      await expect.poll(lines).toBe(drawn);
-      await faces('Set').click();
-      expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
-    },
-  );
+  it('tells the values of each figure of the demo', async () => {
+    page = await openPage();
+    await openDemo(page);
+    for (const figure of DEMO_FIGURES) await looksInto(figure);
+  });
 });
 
 /** What the cells of a table hold at a place along the axis, by the names of lines or panels; rows of one panel are added up. */

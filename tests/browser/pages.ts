@@ -1,9 +1,7 @@
-/** The pages of a test: watched while it runs, pictured where it fails, and closed when it ends. */
+/** The pages of a test: watched while it runs, pictured where it fails, and closed when it ends (`watched.ts`). */
 import { mkdirSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { join } from 'node:path';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { afterEach, beforeEach, expect } from 'vitest';
-import { ROOT } from '../../launcher/paths.ts';
 import { evidenceFolder } from '../../launcher/testing/evidence.ts';
 import { BASE } from './browser.ts';
 
@@ -48,7 +46,7 @@ export async function newPage(browser: Browser, width = 1280, height = 800): Pro
 }
 
 /** Pictures of the pages of a test that failed, and what was done in them where that was followed. */
-async function keepEvidence(file: string, name: string): Promise<void> {
+export async function keepEvidence(file: string, name: string): Promise<void> {
   const folder = evidenceFolder(file, name);
   mkdirSync(folder, { recursive: true });
   let number = 0;
@@ -63,26 +61,15 @@ async function keepEvidence(file: string, name: string): Promise<void> {
   }
 }
 
-interface Named {
-  name: string;
-  suite?: Named | undefined;
-}
-
-/** Name of a test with those of the groups that it is in, as the report of a run has it. */
-function fullNameOf(task: Named): string {
-  const names: string[] = [];
-  for (let one: Named | undefined = task; one; one = one.suite) names.unshift(one.name);
-  return names.join(' ').trim();
-}
-
-beforeEach(() => {
+/** Forgets the pages of the test before. */
+export function beginPages(): void {
   opened.clear();
   expected = [];
-});
+}
 
-afterEach(async ({ task }) => {
-  if (task.result?.state === 'fail') await keepEvidence(relative(ROOT, task.file.filepath), fullNameOf(task));
+/** Closes what the test opened; returns what went wrong in its pages, but for what it expected. */
+export async function endPages(): Promise<string[]> {
   const seen = [...opened].flatMap((context) => seenIn.get(context) ?? []).flatMap((page) => troubles.get(page) ?? []);
   for (const context of opened) await context.close();
-  expect(seen.filter((text) => !expected.some((what) => what.test(text)))).toEqual([]);
-});
+  return seen.filter((text) => !expected.some((what) => what.test(text)));
+}

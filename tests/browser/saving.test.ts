@@ -1,7 +1,8 @@
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { BASE, figureOf, launchBrowser, saved, strip } from './browser.ts';
+import { BASE, launchBrowser, saved, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
+import { figureOf } from './made.ts';
 import { newPage } from './pages.ts';
 
 let browser: Browser;

@@ -1,8 +1,9 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { bringIn, choose, figureOf, newReport, received, saved } from './browser.ts';
+import { bringIn, choose, newReport, received, saved } from './browser.ts';
 import { moveByKeys } from './dragging.ts';
 import { inBrowser } from './in-browser.ts';
+import { figureOf } from './made.ts';
 
 const openPage = inBrowser();
 let page: Page;

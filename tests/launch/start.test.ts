@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import pg from 'pg';
 import { afterAll, describe, expect, it } from 'vitest';
-import { freePort, isRunning } from '../../launcher/processes.ts';
 import { SERVER_MARK } from '../../launcher/entries.ts';
+import { freePort, isRunning } from '../../launcher/processes.ts';
 import { alive, ask, place, rename, reports, type Started, until } from './started.ts';
 
 const all: Started[] = [];

@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
+import { SERVER_MARK } from '../../launcher/entries.ts';
 import { isRunning } from '../../launcher/processes.ts';
 import type { RunRecord } from '../../launcher/record.ts';
-import { SERVER_MARK } from '../../launcher/entries.ts';
 
 const rizo = fileURLToPath(new URL('../../rizo', import.meta.url));
 

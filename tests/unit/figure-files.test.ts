@@ -306,7 +306,7 @@ describe('a panel alone', () => {
 describe('every form of a spark table', () => {
   it('has every text of the sheet', async () => {
     let [seen, tried] = [0, 0];
-    for (let seed = 1; tried < runs(9); seed++) {
+    for (let seed = 1; tried < runs(27); seed++) {
       const made = randomSpark(new Dice(seed));
       if (!made) continue;
       tried++;
