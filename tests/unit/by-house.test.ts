@@ -161,7 +161,8 @@ describe('a report of version 4', () => {
           style: styleFor(report, null),
           locale: localeOf(report.locale),
         };
-        const svg = toSvg(sheet.draw(sheet.lay(item, from)));
+        // How readers place letters was not said in files then.
+        const svg = toSvg(sheet.draw(sheet.lay(item, from))).replace(' text-rendering="geometricPrecision"', '');
         return [[item.id, createHash('sha256').update(svg).digest('hex').slice(0, 24)]];
       }),
     );

@@ -129,6 +129,9 @@ function nodeSvg(node: SceneNode, options: SvgOptions): string {
 export const svgNodes = (nodes: readonly SceneNode[], options: SvgOptions = {}): string =>
   nodes.map((node) => nodeSvg(node, options)).join('');
 
+/** Letters stand as far apart as was measured; on screens many readers would round that to whole pixels. */
+export const EXACT_LETTERS = ' text-rendering="geometricPrecision"';
+
 /** An SVG document in pieces: its opening tag with what stands first in it, and one element for each node of the scene. */
 export interface SvgPieces {
   head: string;
@@ -151,7 +154,8 @@ export function svgPieces(scene: Scene, options: SvgOptions = {}): SvgPieces {
     ? ''
     : `<desc id="${prefix}-description">${escapeXml(scene.description)}</desc>`;
   const baseline = options.depth === undefined ? '' : ` style="vertical-align:${coordinate(-options.depth)}pt"`;
-  const head = `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}${baseline}>${title}${description}${fonts}`;
+  const exact = options.outline ? '' : EXACT_LETTERS;
+  const head = `<svg xmlns="http://www.w3.org/2000/svg" width="${scene.widthMm}mm" height="${scene.heightMm}mm" viewBox="0 0 ${width} ${height}" role="${role}" ${labelled}${baseline}${exact}>${title}${description}${fonts}`;
   return { head, nodes: scene.nodes.map((node) => nodeSvg(node, options)).filter((node) => node !== '') };
 }
 

@@ -2,7 +2,7 @@
 
 import { coordinate } from '../scene/coordinates.ts';
 import { POINTS_PER_MM } from '../scene/scene.ts';
-import { escapeXml, type SvgOptions, svgNodes } from '../scene/svg.ts';
+import { EXACT_LETTERS, escapeXml, type SvgOptions, svgNodes } from '../scene/svg.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { faceOfStyle, headingFace } from '../style/type.ts';
 import type { Locale } from '../text/locale.ts';
@@ -66,7 +66,8 @@ function cellSvg(geometry: SparkGeometry, slot: Slot, record: number, said: stri
   const row = { geometry, record, isSum: geometry.resolved.data.records[record]?.members != null };
   const inner = svgNodes(slotNodes(moved, row), outline ? { outline } : {});
   const box = `0 0 ${coordinate(slot.width)} ${coordinate(geometry.pitch)}`;
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${mm(slot.width)}" height="${mm(geometry.pitch)}" viewBox="${box}" role="img" aria-label="${escapeXml(said)}" style="display:block">${inner}</svg>`;
+  const exact = outline ? '' : EXACT_LETTERS;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${mm(slot.width)}" height="${mm(geometry.pitch)}" viewBox="${box}" role="img" aria-label="${escapeXml(said)}" style="display:block"${exact}>${inner}</svg>`;
 }
 
 function cellHtml(geometry: SparkGeometry, slot: Slot, record: number, outline: Outline): string {
