@@ -219,6 +219,8 @@ describe('one range for several axes', () => {
         if (!range) throw new Error('no range');
         const { from, to, every } = range;
         const slack = every * 1e-6;
+        expect(scales.map(({ step }) => step)).toContain(every);
+        for (const { step } of scales) expect(every).toBeGreaterThanOrEqual(step);
         for (const { low, high } of scales) {
           expect(from).toBeLessThanOrEqual(low + slack);
           expect(to).toBeGreaterThanOrEqual(high - slack);

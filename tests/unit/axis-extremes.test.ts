@@ -98,7 +98,32 @@ describe('a linear axis of any extent', () => {
   });
 });
 
+/** All numbers of one figure in a set, times a power of ten, as they are written. */
+const roundNumbers = (figures: readonly number[]) =>
+  Array.from({ length: 617 }, (_, at) => figures.map((figure) => Number(`${figure}e${at - 308}`))).flat();
+const [TENS, ONES_TWOS_FIVES] = [roundNumbers([1]), roundNumbers([1, 2, 5])];
+
 describe('a logarithmic axis of any extent', () => {
+  it('keeps the ends that are given, and else ends at the next round number', () => {
+    const positive = fc.oneof(fc.double({ min: 1e-12, max: 1e15, noNaN: true }), fc.integer({ min: 1, max: 5000 }));
+    const end = fc.oneof(fc.constant('auto' as const), positive);
+    fc.assert(
+      fc.property(positive, positive, end, end, (a, b, from, to) => {
+        const data: [number, number] = [Math.min(a, b), Math.max(a, b)];
+        const { low, high } = resolveLogAxis({ from, to, every: null }, data, 8);
+        const [givenLow, givenHigh] = [from === 'auto' ? null : from, to === 'auto' ? null : to];
+        if (givenHigh !== null) expect(high).toBe(givenHigh);
+        if (givenLow !== null && (givenHigh === null || givenHigh > givenLow * 1.001)) expect(low).toBe(givenLow);
+        if (givenLow !== null || givenHigh !== null || data[1] < data[0] * 1.001) return;
+        const round = Math.log10(data[1] / data[0]) <= 2 ? ONES_TWOS_FIVES : TENS;
+        const [under, over] = [data[0] * (1 - 1e-8), data[1] * (1 + 1e-8)];
+        expect(round.filter((number) => number > low * (1 + 1e-8) && number < under)).toEqual([]);
+        expect(round.filter((number) => number < high * (1 - 1e-8) && number > over)).toEqual([]);
+      }),
+      { numRuns: runs(1000) },
+    );
+  });
+
   it('has at least two labelled ticks within its ends', () => {
     const positive = fc.oneof(
       fc.double({ min: 1e-300, max: 1e300, noNaN: true }),

@@ -102,7 +102,7 @@ export function mutantsOf(file: string, text: string): Mutant[] {
     if (isLeftOut(node)) add(node, '', true);
     ts.forEachChild(node, visit);
   };
-  visit(source);
+  ts.forEachChild(source, visit);
   return found;
 }
 
