@@ -155,6 +155,18 @@ describe('proof notes', () => {
     expect(open(mended(mixed, 1))).toEqual([]);
   });
 
+  it('say whether zero is at two heights for axes that run down, too', () => {
+    const isSaid = (low: number, high: number, direction: 'up' | 'down') =>
+      open(
+        caseOf([month, wave('a', 0, 80), wave('b', low, high, '%')], (spec) => {
+          Object.assign(spec.lines[1] ?? {}, { axis: 'right' });
+          spec.rightAxis = { ...spec.rightAxis, direction };
+        }),
+      ).includes('zero-heights');
+    expect([isSaid(0, 5, 'up'), isSaid(0, 5, 'down')]).toEqual([false, true]);
+    expect([isSaid(-5, 0, 'up'), isSaid(-5, 0, 'down')]).toEqual([true, false]);
+  });
+
   it('want a title that is more than a list of names', () => {
     const titled = (title: string) =>
       open(

@@ -1,0 +1,96 @@
+/** Small cases worked by hand, each for a line of a command or an undo that could be broken without any other test noticing. */
+import { describe, expect, it } from 'vitest';
+import { demoReport } from '../../demo/skerry.ts';
+import { UNDO } from '../../src/core/change/change.ts';
+import { type CommandName, runCommand } from '../../src/core/change/commands/index.ts';
+import { runCall } from '../../src/core/change/run.ts';
+import { recordOf, reportOf } from '../../src/core/report/record.ts';
+import { FIRST_STYLE, figureIn, newReport, type Report, storedTableIn } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { lookOf } from '../../src/core/spark/look.ts';
+import { situation } from './situations.ts';
+import { dates, months, numbers, tableOf } from './tables.ts';
+
+const demo = demoReport().report;
+const run = (of: Report, name: CommandName, args: unknown) => runCommand(of, name, args).report;
+
+describe('a legend box', () => {
+  it('has the names of the lines that are shown seen, whatever those of hidden ones are', () => {
+    const { spec, table } = situation('Names', [
+      dates(months(2024, 1, 6), 'month'),
+      numbers('a', [1, 2, 3, 4, 5, 6]),
+      numbers('b', [2, 3, 4, 5, 6, 7]),
+    ]);
+    const { item } = packTable(spec.table, table, () => 'block');
+    const lines = spec.lines.map(
+      (line, at) => ({ ...line, shown: at === 0, named: at === 0 ? 'none' : 'end' }) as const,
+    );
+    const after = run({ ...newReport('R', ''), items: [{ ...spec, lines }, item] }, 'figure.setNames', {
+      figure: spec.id,
+      kind: 'box',
+    });
+    expect(figureIn(after, spec.id)?.lines.map(({ named }) => named)).toEqual(['end', 'end']);
+  });
+});
+
+describe('looks of sparklines in the house style', () => {
+  it('are kept beside each other, and one of a name that is there takes its place', () => {
+    const own: Report = { ...demo, style: { ...FIRST_STYLE, sparks: [] } };
+    const column = demo.items
+      .flatMap((item) => (item.type === 'spark' ? item.columns : []))
+      .find(({ kind }) => kind === 'sparkline');
+    if (column?.kind !== 'sparkline') throw new Error('no sparkline');
+    const kept = [1, 2, 3].reduce((report, weight) => {
+      const look = { ...lookOf(column), weight };
+      return run(report, 'style.keepLook', { name: weight === 2 ? 'other' : 'one', look });
+    }, own);
+    const looks = kept.style.kind === 'own' ? kept.style.sparks : [];
+    expect(looks.map(({ name, look }) => [name, look.weight])).toEqual([
+      ['other', 2],
+      ['one', 3],
+    ]);
+  });
+});
+
+describe('columns of a table', () => {
+  const table = tableOf([dates(months(2024, 1, 3), 'month'), numbers('a', [1, 2, 3]), numbers('b', [4, 5, 6])]);
+  let count = 0;
+  const { item } = packTable('t', table, () => `b${++count}`);
+  const report: Report = { ...newReport('R', ''), items: [item] };
+  const [, first] = storedTableIn(report, 't')?.columns ?? [];
+
+  it('are not put in under a key that is there', () => {
+    const put = (key: string) =>
+      run(report, 'table.insertColumns', {
+        table: 't',
+        before: null,
+        columns: [{ block: 'b9', meta: { ...first?.meta, key } }],
+      });
+    expect(storedTableIn(put('c'), 't')?.columns.map(({ meta }) => meta.key)).toEqual(['date', 'a', 'b', 'c']);
+    expect(() => put('b')).toThrow('“Sample” has a column “b” already.');
+  });
+  it('that are calculated keep their key', () => {
+    const calculation = { key: 'sum', title: 'Sum', rule: { kind: 'level', value: 4 } };
+    const made = run(report, 'table.calculate', { table: 't', calculation });
+    const set = (path: string, to: string) => ({ table: 't', calculation: 'sum', set: [{ path: [path], to }] });
+    expect(run(made, 'table.setCalculation', set('title', 'Both')).items[0]).toMatchObject({
+      calculations: [{ key: 'sum', title: 'Both' }],
+    });
+    expect(() => run(made, 'table.setCalculation', set('key', 'other'))).toThrow('keeps its key');
+  });
+});
+
+describe('an undo of some fields', () => {
+  it('takes back those, and leaves what else its change did', () => {
+    const before = recordOf(demo);
+    const args = { item: 'passengers', words: { title: 'Another title', source: 'Another source' } };
+    const done = runCall(before, { name: 'item.setWords', args }, () => undefined);
+    const id = '00000000-0000-4000-8000-000000000001';
+    const only = done.fields.map(({ path }) => path).filter((path) => path.includes('title'));
+    expect(only.length).toBeLessThan(done.fields.length);
+    const undone = runCall(done.record, { name: UNDO, args: { changes: [id], only } }, () => done);
+    const words = figureIn(reportOf(undone.record), 'passengers')?.words;
+    expect(words?.title).toEqual(figureIn(demo, 'passengers')?.words.title);
+    expect(words?.source).toBe('Another source');
+  });
+});
