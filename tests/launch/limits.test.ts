@@ -44,7 +44,7 @@ async function limited(limit: NodeJS.ProcessEnv) {
 }
 
 it.each([
-  ['time', { RIZO_WORK_SECONDS: '4' }, 'took longer than 4 seconds'],
+  ['time', { RIZO_WORK_SECONDS: '3' }, 'took longer than 3 seconds'],
   ['memory', { RIZO_WORK_MB: '64' }, 'more memory than the 64 MB'],
 ])(
   'work that takes too much %s is given up with a sentence; what others ask for is done',

@@ -227,6 +227,25 @@ describe('a window', () => {
     expect(kept(browser)).toEqual([]);
   });
 
+  it('lets go of a refusal where the server could do it after all', async () => {
+    const server = new Server();
+    const window = await openWindow(new Browser(), server);
+    server.isPrompt = false;
+    window.do((page) => page.run('item.setWords', { item: 'passengers', words: { source: 'Mine' } }));
+    await rest();
+    // Before it arrives a colleague takes the figure out, and puts it back.
+    server.colleague('item.remove', { item: 'passengers' });
+    await rest();
+    expect(window.page.current().refused).toHaveLength(1);
+    const [removal] = server.log.changes;
+    server.colleague(UNDO, { changes: [removal?.id] });
+    await settle(server, [window]);
+    expect(server.log.changes.map(({ name }) => name)).toEqual(['item.remove', UNDO, 'item.setWords']);
+    expect(window.page.current().refused).toEqual([]);
+    expect(window.page.current().save.kind).toBe('saved');
+    expect(isSame(window.page.current().report, reportOf(server.log.record))).toBe(true);
+  });
+
   it('hears through another window of its browser, and listens itself when that one goes', async () => {
     const server = new Server();
     const browser = new Browser();
