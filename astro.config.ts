@@ -27,6 +27,6 @@ export default defineConfig({
         'source-serif',
       ],
     },
-    build: { chunkSizeWarningLimit: 1500 },
+    build: { chunkSizeWarningLimit: 1500, reportCompressedSize: false },
   },
 });

@@ -1,10 +1,9 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { choose, leftTicks, newReport, saved, strip } from './browser.ts';
-import { inBrowser } from './in-browser.ts';
 import { figureOf } from './made.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 const sheet = () => page.locator('.sheet');
@@ -17,7 +16,7 @@ const fill = async (label: string, text: string) => {
 
 describe('two value axes', () => {
   it('take a line to the right by one key, meet at their ticks, and are set, undone and saved', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.getByRole('button', { name: 'A column as a line' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'on_time_pct' }).click();
@@ -64,7 +63,7 @@ describe('two value axes', () => {
   });
 
   it('redraw a figure of 6 lines × 120 months when the interval is changed by key, and say how fast', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const rows = Array.from({ length: 120 }, (_, row) => {
       const month = `${2016 + Math.floor(row / 12)}-${String((row % 12) + 1).padStart(2, '0')}`;
@@ -113,7 +112,7 @@ const corners = () =>
 
 describe('the date axis', () => {
   it('takes plans, ticks, fiscal years, capitals and a window, by brush and by typing', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Date axis');
     await page.getByText('First and last only', { exact: true }).click();
@@ -141,7 +140,7 @@ describe('the date axis', () => {
 
 describe('proof notes', () => {
   it('stand beside the sheet, are counted, mended by key, brought back by undo, and set aside', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     // The notes follow the sheet, which is drawn first.
     const counted = (words: string) => page.getByRole('button', { name: words, exact: true }).waitFor();
@@ -177,7 +176,7 @@ describe('proof notes', () => {
 
 describe('the frame', () => {
   it('takes presets, the height for 45 degree slopes, and the same plot for all figures', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Frame');
     await page.getByRole('button', { name: 'Column, 78 × 58' }).click();

@@ -4,9 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
 import { choose, leftTicks, saved, still, strip, windowScrolls } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 const sheet = () => page.locator('.sheet').first();
@@ -71,7 +70,7 @@ const looseSigns = () =>
 
 describe('calm', () => {
   it('holds the sheet where it is while strips, cells, notices, hand-off and notes come and go', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     const before = await settled();
     for (const name of STRIPS) {
@@ -132,7 +131,7 @@ describe('calm', () => {
   });
 
   it('puts the caret where words on the sheet are clicked, and the sheet follows what is typed', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     const title = sheet().locator('[data-part="title"] text').first();
     const box = await title.boundingBox();
@@ -161,7 +160,7 @@ describe('calm', () => {
   });
 
   it('has all columns of the ledger in sight at 1024, and nothing wrong for axe', async () => {
-    page = await openPage(1024, 768);
+    page = await newPage(1024, 768);
     await openDemo(page);
     await strip(page, 'Lines');
     const [dock, shown] = await Promise.all([
@@ -176,7 +175,7 @@ describe('calm', () => {
   });
 
   it('shows the keys of what is in hand first, in the window, and finds them by the words of the trade', async () => {
-    page = await openPage(1280, 800);
+    page = await newPage(1280, 800);
     await openDemo(page);
     await page.keyboard.press('?');
     const keys = page.getByRole('dialog', { name: 'Keys' });
@@ -205,7 +204,7 @@ describe('calm', () => {
   });
 
   it('shows the sheet at a size, and its edges are dragged and set by keys', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await button('true size').click();
     await expect.poll(async () => Math.round((await sheet().boundingBox())?.width ?? 0)).toBe(605);
@@ -231,7 +230,7 @@ describe('calm', () => {
 
 describe('the list at the left', () => {
   it('is put in order by dragging and by keys, renamed in place, duplicated and searched', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     const [first, second, third] = await listNames();
     const entry = (name = '') =>
@@ -277,7 +276,7 @@ describe('the list at the left', () => {
   });
 
   it('sets several figures at once: as in another one, one scale, one width, plots aligned', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     const entry = (name: string) => list().getByRole('button', { name: new RegExp(`^Figure \\d+ ${name}`) });
     await entry('Passengers by route').click();

@@ -14,10 +14,9 @@ import {
   saved,
   strip,
 } from './browser.ts';
-import { inBrowser } from './in-browser.ts';
 import { figureOf } from './made.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 async function download(name: RegExp): Promise<Buffer> {
@@ -28,7 +27,7 @@ async function download(name: RegExp): Promise<Buffer> {
 
 describe('from a paste to files', () => {
   it('goes paste → figure → tick interval → undo → reload → SVG and PNG', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReportOnDesk(page);
     await page.evaluate((text) => navigator.clipboard.writeText(text), receivedText('time-of-day.tsv'));
     await page.getByLabel('Paste cells or delimited text').focus();
@@ -72,7 +71,7 @@ describe('from a paste to files', () => {
   });
 
   it('shows on the sheet just what the file contains', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.getByRole('button', { name: 'Hand off' }).click();
     const svg = (await download(/SVG, text as text/)).toString('utf8');
@@ -83,7 +82,7 @@ describe('from a paste to files', () => {
   });
 
   it('lays text out as the browser then sets it', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.evaluate(() => document.fonts.ready);
     const set = await page.locator('.sheet text').evaluateAll((all) =>
@@ -109,7 +108,7 @@ describe('from a paste to files', () => {
 
 describe('setting a figure', () => {
   it('takes words, line name, colour, weight, range, date labels and size, and undoes each', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     const sheet = page.locator('.sheet');
     const pictures: string[] = [];
@@ -216,7 +215,7 @@ describe('setting a figure', () => {
   });
 
   it('opens the strip of the part that is clicked, and marks it', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     const opened = () => page.getByRole('tab', { selected: true }).textContent();
     for (const [part, name] of [
@@ -236,7 +235,7 @@ describe('setting a figure', () => {
   });
 
   it('says in the field what it refuses, and changes nothing', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Left axis');
     const ticks = await leftTicks(page);
@@ -259,7 +258,7 @@ describe('setting a figure', () => {
       [1280, 800],
       [1920, 1080],
     ] as const) {
-      page = await openPage(width, height);
+      page = await newPage(width, height);
       await figureOf(page, 'by-year.csv');
       expect(await page.locator('.sheet [data-part="axis:across"] text').allTextContents()).toEqual(
         Array.from({ length: 15 }, (_, index) => String(2011 + index)),
@@ -268,14 +267,13 @@ describe('setting a figure', () => {
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
       const sheet = await page.locator('.sheet').boundingBox();
       expect(sheet && sheet.x + sheet.width <= width && sheet.y + sheet.height <= height).toBe(true);
-      if (width !== 1920) await page.context().close();
     }
   });
 });
 
 describe('a workbook', () => {
   it('comes in with its sheets to choose from', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('key-figures.xlsx'));
     await page.getByText('22 rows × 4 columns, as understood').waitFor();
@@ -286,7 +284,7 @@ describe('a workbook', () => {
   });
 
   it('is taken from a paste of an HTML table, too', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await page.evaluate(async (html) => {
       const item = new ClipboardItem({ 'text/html': new Blob([html], { type: 'text/html' }) });
@@ -301,7 +299,7 @@ describe('a workbook', () => {
 
 describe('a glance at a table', () => {
   it('draws the ticked columns, and a figure is made of them', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await bringIn(page, received('sailings-monthly.csv'));
     await page.getByRole('button', { name: 'Keep the table' }).click();
@@ -319,7 +317,7 @@ describe('a glance at a table', () => {
 
 describe('bad input', () => {
   it('names the line and stores nothing', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     for (const [name, message] of [
       ['broken-empty.csv', 'This file is empty'],
@@ -342,7 +340,7 @@ describe('bad input', () => {
   });
 
   it('takes a dropped file, and refuses one over 50 MB before reading it', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const drop = (name: string, text: string, megabytes: number) =>
       page.evaluate(
@@ -365,7 +363,7 @@ describe('bad input', () => {
   });
 
   it('treats a title that is markup as text, in the page and in the file', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     const markup = '<script>window.hit = 1</script><img src=x onerror="window.hit = 1">';

@@ -8,9 +8,8 @@ import type { Page } from 'playwright-core';
 import { afterAll, describe, expect, it } from 'vitest';
 import { choose, saved, still } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 const folder = mkdtempSync(join(tmpdir(), 'rizo-hand-off-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -42,7 +41,7 @@ async function taken(act: () => Promise<void>, name: string): Promise<Buffer> {
 
 describe('handing off', () => {
   it('moves nothing on the sheet, and copies a figure as a picture, as SVG and as text', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     const before = await still(page, sheetBox);
     await button('Hand off').click();
@@ -68,7 +67,7 @@ describe('handing off', () => {
   });
 
   it('copies with Ctrl C what is on the sheet: a figure, the panel that is chosen, a spark table', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await page.locator('.sheet [data-part="name:line-2"] text').click();
     await page.keyboard.press('Control+c');
@@ -100,7 +99,7 @@ describe('handing off', () => {
   });
 
   it('makes chosen things in chosen forms as one archive, also one for each panel, and can be given up', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await saved(page);
     await page.keyboard.press('Control+k');
@@ -156,7 +155,7 @@ describe('handing off', () => {
   });
 
   it('writes a page of a figure that works from a file without network: values by keyboard, lines, zoom, numbers', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await button('Hand off').click();
     await taken(
@@ -189,7 +188,7 @@ describe('handing off', () => {
   });
 
   it('writes a PDF whose text is read again', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await showItem(page, 'Routes at a glance');
     await page.locator('.sheet [data-part^="column:"]').first().waitFor();

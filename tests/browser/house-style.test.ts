@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import { BOARD_PAPERS } from '../../demo/styles.ts';
 import { FIRST_STYLE } from '../../src/core/report/report.ts';
@@ -14,14 +14,8 @@ import { createReport } from '../../src/server/reports.ts';
 import { createStyle } from '../../src/server/styles.ts';
 import { harbourGrotesk } from '../fonts.ts';
 import { audit } from './accessible.ts';
-import { BASE, launchBrowser, saved, windowScrolls } from './browser.ts';
+import { BASE, saved, windowScrolls } from './browser.ts';
 import { newPage } from './pages.ts';
-
-let browser: Browser;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
 
 const demo = demoReport();
 
@@ -75,10 +69,10 @@ const sheetSvg = (page: Page) => page.locator('.sheet svg').first().innerHTML();
 describe('a house style', () => {
   it('is changed in sentences, seen on the specimen at once, and live in a report that is set by it', async () => {
     const made = await setUp('Live');
-    const reader = await newPage(browser);
+    const reader = await newPage();
     await reader.goto(`${BASE}/reports/${made.report}`);
     await reader.locator('.sheet svg').waitFor();
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, made);
     await page.getByLabel('Size of titles, points').fill('14');
     await page.getByLabel('Size of titles, points').press('Enter');
@@ -94,7 +88,7 @@ describe('a house style', () => {
 
   it('is set in any family that ships, as wide as it was measured, and drawn anew as it is drawn at once', async () => {
     const made = await setUp('Faces');
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, made);
     const titles = page.getByLabel('Typeface of titles');
     for (const { id, name } of SHIPPED.slice(1) as readonly Family[]) {
@@ -126,10 +120,10 @@ describe('a house style', () => {
     const made = await setUp('Own face');
     const name = `Lighthouse ${Date.now()}`;
     // Someone looks at a report of the style meanwhile, in a window that has never heard of the typeface.
-    const other = await newPage(browser);
+    const other = await newPage();
     await other.goto(`${BASE}/reports/${made.report}`);
     await other.locator('.sheet svg').waitFor();
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, made);
     const files = page.getByLabel('Files of a typeface');
     const file = (name: string, bytes: Uint8Array) => ({ name, mimeType: 'font/ttf', buffer: Buffer.from(bytes) });
@@ -162,7 +156,7 @@ describe('a house style', () => {
 
   it('is made of a document, once it was shown what was found in it and what was not', async () => {
     const made = await setUp('Before a document');
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, made);
     const styles = `<w:styles><w:docDefaults><w:rPrDefault><w:rPr><w:rFonts w:ascii="Inter"/><w:sz w:val="20"/></w:rPr></w:rPrDefault></w:docDefaults></w:styles>`;
     const buffer = Buffer.from(zipSync({ 'word/styles.xml': strToU8(styles) }));
@@ -183,7 +177,7 @@ describe('a house style', () => {
 
   it('takes a colour of the palette, a name with a colour of its own, and a palette made from one', async () => {
     const made = await setUp('Colours');
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, made);
     await page.getByLabel('A name with a colour of its own').fill('Sound crossing');
     await page.getByLabel('A name with a colour of its own').press('Enter');
@@ -208,7 +202,7 @@ describe('a house style', () => {
   it('is laid on a report after its before and after were seen, and what is set by hand is brought back', async () => {
     const made = await setUp('Before');
     const other = await setUp('After');
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, other);
     await page.getByLabel('Weight of lines, points').fill('3');
     await page.getByLabel('Weight of lines, points').press('Enter');
@@ -231,7 +225,7 @@ describe('a house style', () => {
 
   it('shows in its strip what is set by hand, and brings it back there', async () => {
     const made = await setUp('Strips');
-    const page = await newPage(browser);
+    const page = await newPage();
     await page.goto(`${BASE}/reports/${made.report}`);
     await page.locator('.sheet svg').waitFor();
     const dock = page.getByRole('region', { name: 'Dock' });
@@ -244,7 +238,7 @@ describe('a house style', () => {
 
   it('has the sheet at its true size on this screen, once a ruler was held to it', async () => {
     const made = await setUp('Ruler');
-    const page = await newPage(browser);
+    const page = await newPage();
     await page.goto(`${BASE}/reports/${made.report}`);
     await page.locator('.sheet svg').waitFor();
     await page.getByRole('button', { name: 'true size' }).click();
@@ -267,7 +261,7 @@ describe('a house style', () => {
 
   it('is made new, and from a file; a broken one is refused with a sentence', async () => {
     const made = await setUp('Files');
-    const page = await newPage(browser);
+    const page = await newPage();
     await openStyle(page, made);
     await page
       .getByLabel('Style file')

@@ -12,10 +12,9 @@ import { situation } from '../unit/situations.ts';
 import { dates, months, numbers } from '../unit/tables.ts';
 import { receivedText } from './browser.ts';
 import { DEMO_FIGURES, demoTable, openDemo, openReport, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
 import { figureOf } from './made.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 const chart = () => page.getByRole('region', { name: /^Inspect / });
 const faces = (name: 'Set' | 'Inspect') => page.getByRole('button', { name, exact: true });
@@ -90,7 +89,7 @@ describe('the Inspect face', () => {
     const lines = spec.lines.map((line) => ({ ...line, name: evil }));
     let count = 0;
     const { item, blocks } = packTable(spec.table, table, () => `b${++count}`);
-    page = await openPage();
+    page = await newPage();
     await openReport(page, { ...newReport('Names', ''), items: [{ ...spec, lines }, item] }, blocks);
     await page.locator('body').click({ position: { x: 700, y: 60 } });
     await page.keyboard.press('i');
@@ -109,7 +108,7 @@ describe('the Inspect face', () => {
   });
 
   it('shows values under the pointer, zooms, turns lines off and on, and leaves the set face as it is', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     const before = await page.locator('.sheet svg').innerHTML();
     await page.locator('body').click({ position: { x: 700, y: 60 } });
@@ -158,7 +157,7 @@ describe('the Inspect face', () => {
   });
 
   it('tells the values of each figure of the demo', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     for (const figure of DEMO_FIGURES) await looksInto(figure);
   });

@@ -5,15 +5,13 @@ import { openDatabase } from '../../src/server/database.ts';
 import { createReport } from '../../src/server/reports.ts';
 import { BASE } from './browser.ts';
 import { showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
-import { expectTrouble } from './pages.ts';
+import { expectTrouble, newPage } from './pages.ts';
 
-const openPage = inBrowser();
 const demo = demoReport();
 
 describe('a report', () => {
   it('of which cells are missing names them where they are drawn, and all else is drawn', async () => {
-    const page = await openPage();
+    const page = await newPage();
     // The browser tells each address that was not found.
     expectTrouble(/404|not found/i);
     const sailings = demo.report.items.find((item) => item.id === 'sailings');
@@ -44,7 +42,7 @@ describe('a report', () => {
     const db = openDatabase(process.env['DATABASE_URL'] ?? '');
     await createReport(db, { ...demo.report, title }, demo.blocks);
     await db.destroy();
-    const page = await openPage();
+    const page = await newPage();
     await page.goto(BASE);
     await page.getByRole('button', { name: `Take “${title}” off the Desk` }).click();
     await page.getByText(`“${title}” is off the Desk.`).waitFor();

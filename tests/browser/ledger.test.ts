@@ -1,10 +1,9 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { choose, newReport, saved, strip } from './browser.ts';
-import { inBrowser } from './in-browser.ts';
 import { figureOf } from './made.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 const sheet = () => page.locator('.sheet');
@@ -57,7 +56,7 @@ async function restingMiddleOf(locator: ReturnType<Page['locator']>) {
 
 describe('the ledger', () => {
   it('sets several lines together, by clicks, popovers and keys, and undoes each', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Lines');
     await rows().nth(0).locator('td').nth(3).click();
@@ -106,7 +105,7 @@ describe('the ledger', () => {
   });
 
   it('orders lines by dragging and by keys, picks a look up and lays it on, duplicates and removes', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Lines');
     const first = await names();
@@ -135,7 +134,7 @@ describe('the ledger', () => {
   });
 
   it('finds lines among many by their names and chooses all that are found', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const heads = Array.from({ length: 40 }, (_, index) => (index % 4 === 0 ? `north ${index}` : `south ${index}`));
     const cells = Array.from({ length: 6 }, (_, row) =>
@@ -165,7 +164,7 @@ describe('the ledger', () => {
 
 describe('levels, notes and labels on the sheet', () => {
   it('adds a target in one action and moves it by pointer and key; a note is written with a field', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Lines');
     await page.getByRole('button', { name: 'a target level' }).click();
@@ -193,7 +192,7 @@ describe('levels, notes and labels on the sheet', () => {
   });
 
   it('keeps a label where it was dragged, as an offset from its point', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Lines');
     await rows().nth(0).locator('td').nth(3).click();
@@ -215,7 +214,7 @@ describe('levels, notes and labels on the sheet', () => {
   });
 
   it('follows the pointer at the pace of the screen while a label is dragged', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     const name = sheet().locator('[data-part^="name:"]').first();
     const from = await restingMiddleOf(name.locator('text'));
@@ -241,7 +240,7 @@ describe('levels, notes and labels on the sheet', () => {
 
 describe('a colour', () => {
   it('is followed on the sheet while it is chosen, at the pace of the screen, and kept once', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Lines');
     await page.getByRole('button', { name: /^Stroke of Outer isles/ }).click();
@@ -273,7 +272,7 @@ describe('a colour', () => {
 
 describe('more lines', () => {
   it('lays this year over last in one action, and undoes it in one', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await strip(page, 'Lines');
     const before = await rows().count();
@@ -294,7 +293,7 @@ describe('more lines', () => {
 
 describe('words', () => {
   it('takes bold words, a suggested title and its own description, and the command list finds what is to be done', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.keyboard.press('Control+k');
     await page.getByPlaceholder('What is to be done').fill('words');

@@ -1,17 +1,11 @@
 /** The manuscript in the browser: written, placed, followed by its pages, by two at once, and handed off. */
 import { readFile } from 'node:fs/promises';
-import type { Browser, Locator, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Locator, Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
-import { launchBrowser, saved, windowScrolls } from './browser.ts';
+import { saved, windowScrolls } from './browser.ts';
 import { openDemo } from './demo.ts';
 import { expectTrouble, newPage } from './pages.ts';
-
-let browser: Browser;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
 
 const galley = (page: Page) => page.getByRole('textbox', { name: 'Manuscript' });
 const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click();
@@ -19,7 +13,7 @@ const pageText = (page: Page) => page.locator('[data-page]').count();
 
 /** The demo report at its manuscript, once its pages are there. */
 async function openManuscript(width?: number): Promise<Page> {
-  const page = await newPage(browser, width);
+  const page = await newPage(width);
   await openDemo(page);
   await page
     .getByRole('navigation')

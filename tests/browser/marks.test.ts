@@ -3,9 +3,8 @@ import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { choose } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 const marks = (page: Page) => page.locator('.sheet [data-part^="mark:"]');
 const words = (page: Page) => page.locator('.sheet [data-part^="mark:"] text').allTextContents();
 
@@ -27,7 +26,7 @@ async function clickLine(page: Page, share: number): Promise<void> {
 
 describe('a difference', () => {
   it('is made by a key of the chosen line, or by clicking two points, and is undone and kept', async () => {
-    const page = await openPage();
+    const page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers by route');
     const before = await marks(page).count();
@@ -60,7 +59,7 @@ describe('a difference', () => {
   });
 
   it('is given up with no trace', async () => {
-    const page = await openPage();
+    const page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers by route');
     const before = await marks(page).count();
@@ -79,7 +78,7 @@ describe('a difference', () => {
 
 describe('a band of past years', () => {
   it('is one press, one step to undo, and is set in a sentence', async () => {
-    const page = await openPage();
+    const page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers by route');
     await page.locator('.sheet [data-part="name:line-1"] text').click();
@@ -100,7 +99,7 @@ describe('a band of past years', () => {
 
 describe('a calendar', () => {
   it('is a table laid on the figure, follows it, and is laid on others in one step', async () => {
-    const page = await openPage();
+    const page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers by route');
     await page.getByRole('tab', { name: 'Levels & notes' }).click();

@@ -1,18 +1,10 @@
 import { gzipSync } from 'node:zlib';
-import type { Browser } from 'playwright-core';
-import { afterAll, beforeAll, expect, it } from 'vitest';
-import { launchBrowser } from './browser.ts';
+import { expect, it } from 'vitest';
 import { openDemo } from './demo.ts';
-import { newPage } from './pages.ts';
-
-let browser: Browser;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
+import { freshPage } from './pages.ts';
 
 it('loads little before the first figure is seen, and says how much', async () => {
-  const page = await newPage(browser);
+  const page = await freshPage();
   await page.addInitScript(() => {
     new MutationObserver((_, observer) => {
       if (!document.querySelector('.sheet svg')) return;
@@ -44,7 +36,7 @@ it('loads little before the first figure is seen, and says how much', async () =
 });
 
 it('asks once for a report, and for the first pages of its manuscript, before what shows them is there', async () => {
-  const page = await newPage(browser);
+  const page = await freshPage();
   await openDemo(page);
   const { pathname } = new URL(page.url());
   await page.goto('about:blank');

@@ -4,9 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
 import { choose, newReport, received, saved, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 const panels = () => page.locator('.sheet [data-part^="panel:"]');
@@ -36,7 +35,7 @@ async function splitLongTable() {
 
 describe('panels', () => {
   it('are made of a long table in two actions, accented, put in order and handed off', async () => {
-    page = await openPage();
+    page = await newPage();
     await splitLongTable();
     expect(await panels().count()).toBe(12);
     expect((await named())[0]).toBe('Northgate, catamaran');
@@ -78,7 +77,7 @@ describe('panels', () => {
   });
 
   it('are chosen, accented and looked into by keys alone', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers at each pier');
     await panels().first().focus();
@@ -140,7 +139,7 @@ describe('panels', () => {
   });
 
   it('are left out by a key or a click, and brought back', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await showItem(page, 'Piers and vessels');
     await panels().first().waitFor();
@@ -157,7 +156,7 @@ describe('panels', () => {
   });
 
   it('make a panel for each line, refuse what makes no sense, and become one plot again', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     const whole = await page.locator('.sheet svg').innerHTML();
     await strip(page, 'Panels');
@@ -186,7 +185,7 @@ describe('panels', () => {
   });
 
   it('move a level, a value and a note in their own panel', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers at each pier');
     await page.locator('.sheet [data-part="panel:Kelda"]').click();
@@ -220,7 +219,7 @@ describe('panels', () => {
 
 describe('an audit by axe', () => {
   it('finds nothing wrong with panels, their strip and the Inspect face', async () => {
-    page = await openPage();
+    page = await newPage();
     await openDemo(page);
     await showItem(page, 'Passengers at each pier');
     await panels().nth(3).click();

@@ -1,15 +1,9 @@
-import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { BASE, launchBrowser, saved, strip } from './browser.ts';
+import type { BrowserContext, Page } from 'playwright-core';
+import { describe, expect, it } from 'vitest';
+import { BASE, saved, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { figureOf } from './made.ts';
-import { newPage } from './pages.ts';
-
-let browser: Browser;
-beforeAll(async () => {
-  browser = await launchBrowser();
-});
-afterAll(() => browser.close());
+import { freshPage, newPage } from './pages.ts';
 
 const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
 const setWord = async (page: Page, label: string, text: string) => {
@@ -35,7 +29,7 @@ const kept = (page: Page, count: number) =>
 
 /** A report in two windows of one browser, both at the words of its figure. */
 async function twoWindows(): Promise<[Page, Page]> {
-  const one = await newPage(browser);
+  const one = await newPage();
   await figureOf(one, 'by-year.csv');
   const two = await one.context().newPage();
   await two.goto(one.url());
@@ -127,7 +121,7 @@ describe('two windows on one report', () => {
 
   it('tell both where one typed on over what the other had set meanwhile', async () => {
     const [one] = await twoWindows();
-    const two = await newPage(browser);
+    const two = await freshPage();
     await two.goto(one.url());
     await two.locator('.sheet svg').waitFor();
     await strip(two, 'Words');
@@ -163,7 +157,7 @@ describe('two windows on one report', () => {
   it('say nothing of whose value stands once a third one has set it, and show what stands where the caret still is', async () => {
     const [one, two] = await twoWindows();
     // Another person: what this browser's author set in a third window would be theirs to take back.
-    const three = await newPage(browser);
+    const three = await newPage();
     await three.goto(one.url());
     await three.locator('.sheet svg').waitFor();
     await strip(three, 'Words');
@@ -236,7 +230,7 @@ describe('two windows on one report', () => {
   });
 
   it('keep what was done to other figures when a removal is taken back', async () => {
-    const one = await newPage(browser);
+    const one = await newPage();
     await openDemo(one);
     const two = await one.context().newPage();
     await two.goto(one.url());
@@ -262,7 +256,7 @@ describe('two windows on one report', () => {
 
 describe('what is typed', () => {
   it('shows while it is typed, is saved without Enter, and is one step to undo', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     await field(page, 'Title').click();
@@ -290,7 +284,7 @@ describe('what is typed', () => {
   });
 
   it('is kept when the page goes just after a pause, before anything of it was sent', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     const address = page.url();
     // A page that is slow to come to what it does later.
@@ -307,7 +301,7 @@ describe('what is typed', () => {
   });
 
   it('is kept when the page goes before a pause', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await field(page, 'Title of the report').fill('Half a thought');
     const address = page.url();
@@ -318,7 +312,7 @@ describe('what is typed', () => {
   });
 
   it('is kept when the page goes, and neither server nor the browser’s database has time for it', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await saved(page);
     const address = page.url();
@@ -346,7 +340,7 @@ describe('what is typed', () => {
   });
 
   it('is made storable, and that is said', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await field(page, 'Title of the report').evaluate((input: HTMLInputElement) => {
       const value = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value');
@@ -362,7 +356,7 @@ describe('what is typed', () => {
 
 describe('when the server is away', () => {
   it('keeps changes, tries again, and brings them back after the window was closed', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     await cut(page);
@@ -393,7 +387,7 @@ describe('when the server is away', () => {
   });
 
   it('takes a save whose answer was lost as saved, once', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     let lost = 0;
@@ -410,7 +404,7 @@ describe('when the server is away', () => {
   });
 
   it('keeps what the server does not take, and says why, until it is tried again', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     const address = page.url();
@@ -441,7 +435,7 @@ describe('when the server is away', () => {
   });
 
   it('keeps changes to a report that was taken off the Desk, and brings it back', async () => {
-    const page = await newPage(browser);
+    const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
     const id = new URL(page.url()).pathname.split('/').at(-1);

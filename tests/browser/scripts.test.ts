@@ -14,9 +14,8 @@ import { outlineText } from '../../src/formats/outlines.ts';
 import { situation } from '../unit/situations.ts';
 import { dates, months, numbers } from '../unit/tables.ts';
 import { openReport } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 const POINTS = 0.2;
 const NAMES = [
   'Северный причал',
@@ -71,7 +70,7 @@ async function apart(page: Page, texts: readonly TextNode[], where: string): Pro
 
 describe('letters of all scripts', () => {
   it('are set alike on the screen, in files and as outlines', async () => {
-    const page = await openPage();
+    const page = await newPage();
     const { report, blocks, scene } = made();
     const texts = [...textsOf(scene.nodes)];
     expect(texts.filter(({ text }) => NAMES.includes(text))).toHaveLength(NAMES.length);

@@ -3,10 +3,7 @@ import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { BASE, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
-import { expectTrouble } from './pages.ts';
-
-const openPage = inBrowser();
+import { expectTrouble, newPage } from './pages.ts';
 
 /** Tries what an attacker would have a page do; names what came of it. */
 async function attacksOn(page: Page): Promise<string[]> {
@@ -50,7 +47,7 @@ async function attacksOn(page: Page): Promise<string[]> {
 
 describe('a page of Rizo', () => {
   it('runs no script, handler or text that is put into it, on the Desk, a report, a chart and an editor', async () => {
-    const page = await openPage();
+    const page = await newPage();
     // The refusals are told on the console; all else there is a fault.
     expectTrouble(/Content Security Policy/);
     const onEach = async () => expect(await attacksOn(page)).toEqual([]);
@@ -72,7 +69,7 @@ describe('a page of Rizo', () => {
   });
 
   it('is framed by no other page, and a report is read under no other name', async () => {
-    const page = await openPage();
+    const page = await newPage();
     const response = await page.goto(BASE);
     const headers = response?.headers() ?? {};
     expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");

@@ -4,16 +4,15 @@ import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { bringIn, choose, newReport, received, saved, strip } from './browser.ts';
 import { moveByKeys } from './dragging.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 const column = (id: string) => page.locator(`.sheet [data-part="column:${id}"]`);
 const names = () => column('names').locator('text').allTextContents();
 
 /** Makes a spark table of a received file. */
 async function make(file: string) {
-  page = await openPage();
+  page = await newPage();
   await newReport(page);
   await bringIn(page, received(file));
   await page.getByRole('button', { name: 'Keep the table' }).click();

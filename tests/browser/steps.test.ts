@@ -7,9 +7,8 @@ import type { Locator, Page } from 'playwright-core';
 import { afterAll, describe, expect, it } from 'vitest';
 import { leftTicks, newReport, received, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 /** Counts what a user does. */
@@ -300,7 +299,7 @@ afterAll(() => console.table(counted));
 describe('clicks, keys and entries', () => {
   for (const { name, aim, now = aim, begin, work, done } of JOBS)
     it(name, async () => {
-      page = await openPage();
+      page = await newPage();
       await begin();
       const steps = new Steps();
       await work(steps);

@@ -2,10 +2,9 @@ import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { bringIn, choose, newReport, received, saved } from './browser.ts';
 import { moveByKeys } from './dragging.ts';
-import { inBrowser } from './in-browser.ts';
 import { figureOf } from './made.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 /** Pastes text where a table is brought in. */
@@ -34,7 +33,7 @@ const SMALL =
 
 describe('an empty grid', () => {
   it('has its periods filled in, is typed into, drawn, and there again after a reload', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const fill = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text);
     await fill('Name of the table', 'Seal trips');
@@ -67,7 +66,7 @@ describe('an empty grid', () => {
 
 describe('the grid', () => {
   it('is moved in, typed into, filled, pasted into and changed by rows with keys alone, and undone', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep(SMALL);
     await grid().focus();
     await press('ArrowDown', 'ArrowRight', 'ArrowRight');
@@ -121,7 +120,7 @@ describe('the grid', () => {
   });
 
   it('copies what it shows in full, and grows by what is pasted beyond its edges', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep(SMALL);
     await grid().focus();
     await press('Shift+ArrowDown', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Control+C');
@@ -138,7 +137,7 @@ describe('the grid', () => {
   });
 
   it('grows by typing beside its last column, goes on with what stands there, and moves and removes columns', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep(SMALL);
     await grid().focus();
     await press('Control+Home', 'Control+ArrowRight', 'ArrowRight');
@@ -169,7 +168,7 @@ describe('the grid', () => {
   });
 
   it('keeps every cell of rows that are typed below the last one, as fast as one types', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep(SMALL);
     await grid().focus();
     await press('Control+Home', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown');
@@ -195,7 +194,7 @@ describe('the grid', () => {
   });
 
   it('keeps a cell typed offline beside what a colleague typed in the column, also over a reload', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep(SMALL);
     await saved(page);
     const other = await page.context().newPage();
@@ -227,7 +226,7 @@ describe('the grid', () => {
   });
 
   it('sets title, kind, unit and decimals at the head of a column', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep(SMALL);
     const set = async (label: string, text: string) => {
       await page.getByLabel(label).fill(text);
@@ -251,7 +250,7 @@ describe('the grid', () => {
   });
 
   it('reads what was received again when the kind of a column is changed, long after it was kept', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep('Week\tPhone\tLoad\n1\t0049 12\t1,250.50\n2\t0049 13\t1,300.00\n3\tn/a\t1,310.10 p\n');
     await saved(page);
     await page.reload();
@@ -281,7 +280,7 @@ describe('the grid', () => {
 
 describe('bringing a table in', () => {
   it('asks what cannot be known, and takes another reading with one click', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await paste('day\ta\n03/04/2026\t1\n04/05/2026\t2\n05/06/2026\t3\n');
     const questions = page.getByRole('list', { name: 'Questions on this table' });
@@ -296,7 +295,7 @@ describe('bringing a table in', () => {
   });
 
   it('shows which lines are the table and lets them be set', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
     await page.getByText('25 rows × 10 columns, as understood').waitFor();
@@ -312,7 +311,7 @@ describe('bringing a table in', () => {
   });
 
   it('can be given up while it is read, and nothing of it is left', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const rows = Array.from({ length: 300_000 }, (_, row) => `${1000 + row},${row % 97},${row % 89}`);
     const drop = () =>
@@ -339,7 +338,7 @@ describe('bringing a table in', () => {
   });
 
   it('refuses what is no table or too much of one, in one sentence each, and goes on', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const give = (name: string, text: string | Buffer) =>
       page
@@ -373,7 +372,7 @@ describe('bringing a table in', () => {
   });
 
   it('takes 100,000 rows × 8 columns, and says how long that and its tasks took', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const measures = [1, 2, 3, 4, 5, 6, 7];
     const lines = Array.from({ length: 100_000 }, (_, row) => {
@@ -422,7 +421,7 @@ describe('bringing a table in', () => {
 
 describe('a newer extract', () => {
   it('shows what changes first, then takes its place under the figures', async () => {
-    page = await openPage();
+    page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page
       .getByRole('navigation')
@@ -455,7 +454,7 @@ describe('a newer extract', () => {
 
 describe('new columns and shapes', () => {
   it('adds a column by its rule, which follows the data, and takes it out again', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep('month\ta\n2025-01\t100\n2025-02\t110\n2025-03\t99\n');
     await page.getByRole('tab', { name: 'New columns' }).click();
     await page.getByText(/Last values: 10, −10; 1 missing/).waitFor();
@@ -485,7 +484,7 @@ describe('new columns and shapes', () => {
   });
 
   it('gives each category of a long table its own column, and draws those', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('piers-long-form.csv'));
     await page.getByRole('button', { name: 'Make a figure' }).click();
@@ -509,7 +508,7 @@ describe('new columns and shapes', () => {
 
 describe('from a table to a figure', () => {
   it('takes the months that were brushed as the window', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     await bringIn(page, received('sailings-monthly.csv'));
     await page.getByRole('button', { name: 'Keep the table' }).click();
@@ -531,7 +530,7 @@ describe('from a table to a figure', () => {
   });
 
   it('says why a line over names would mislead, and makes a spark table with level bars instead', async () => {
-    page = await openPage();
+    page = await newPage();
     await keep('pier\tload, %\nNorthgate\t40\nOld Quay\t81\nSound\t55\n');
     await page.getByRole('button', { name: 'Make a figure' }).click();
     await page.getByText(/has names without an order, and a line would say/).waitFor();

@@ -2,9 +2,8 @@
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { bringIn, choose, newReport, saved, strip } from './browser.ts';
-import { inBrowser } from './in-browser.ts';
+import { newPage } from './pages.ts';
 
-const openPage = inBrowser();
 let page: Page;
 
 const LOADS = [40, 42, 45, 44, 48, 52, 57, 55, 50, 47, 45, 46, 44, 47, 49, 50, 53, 58];
@@ -29,7 +28,7 @@ const note = (title: string) => page.getByLabel('Proof notes').locator('[data-no
 const items = () => page.getByRole('navigation');
 
 async function freight(): Promise<void> {
-  page = await openPage();
+  page = await newPage();
   await newReport(page);
   await bringIn(page, file(LOADS));
   await page.getByRole('button', { name: 'Make a figure' }).click();
@@ -180,7 +179,7 @@ describe('words by hand', () => {
 
 describe('an unfinished last period', () => {
   it('is asked for once where it plainly is one, left out of what is said, and right with a newer extract', async () => {
-    page = await openPage();
+    page = await newPage();
     await newReport(page);
     const years = [...LOADS.slice(0, 12), ...LOADS.slice(0, 12), ...LOADS.slice(0, 6)];
     const mails = [...MAIL, ...MAIL].slice(0, years.length);

@@ -45,7 +45,8 @@ export function place(): Place {
 /** Any state folder. */
 export function placeAt(state: string): Place {
   const { DATABASE_URL: _, RIZO_URL: __, ...plain } = process.env;
-  const env = { ...plain, RIZO_STATE: state };
+  // Many are started, and most of them asked for little.
+  const env = { ...plain, RIZO_STATE: state, RIZO_READY: 'later' };
   const runWith = (more: NodeJS.ProcessEnv, ...args: string[]) =>
     new Promise<Ran>((done) => {
       const child = spawn(rizo, args, { env: { ...env, ...more }, stdio: ['ignore', 'pipe', 'pipe'], timeout: 60_000 });

@@ -45,7 +45,10 @@ export interface Progress {
   of: number;
 }
 
-/** A job as a thread gets it, with where it tells how far it is. */
+/** What a thread tells of its job. */
+export type Told = 'begun' | Progress;
+
+/** A job as a thread gets it, with where it tells of it. */
 export interface Given {
   job: Job;
   port: MessagePort | null;

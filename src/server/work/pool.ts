@@ -11,7 +11,7 @@ import { databaseTrouble } from '../database-trouble.ts';
 import { tidyNowAndThen } from '../tidy.ts';
 import { commands, doJob } from './do.ts';
 import { Gathered } from './gathered.ts';
-import { type Done, type Given, isLong, isShort, type Job, type Progress, unpacked } from './job.ts';
+import { type Done, type Given, isLong, isShort, type Job, type Progress, type Told, unpacked } from './job.ts';
 import { Busy, Slots } from './slots.ts';
 
 /** A number that who runs Rizo may set. */
@@ -23,6 +23,8 @@ const setting = (name: string, usual: number) => {
 const THREADS = Math.max(2, availableParallelism());
 const SECONDS = setting('RIZO_WORK_SECONDS', 60);
 const MEGABYTES = setting('RIZO_WORK_MB', 1500);
+/** Whether all is got ready before anyone asks for it; a machine with little to spare may leave it for later. */
+const READIES = process.env['RIZO_READY'] !== 'later';
 /** Threads give way to the one that answers, and to the database. */
 const NICE = 10;
 
@@ -54,8 +56,9 @@ function pool(): Piscina<Given, Done> {
     filename: join(process.env['RIZO_BUILD'] ?? '', 'work', 'work.worker.js'),
     // The build is plain JavaScript; what the server itself is started with is not needed.
     execArgv: [],
-    minThreads: THREADS,
+    minThreads: READIES ? THREADS : 0,
     maxThreads: THREADS,
+    idleTimeout: Number.POSITIVE_INFINITY,
     niceIncrement: NICE,
     resourceLimits: { maxOldGenerationSizeMb: MEGABYTES },
     // A thread reads its next job when it is free, and not while it waits for the database.
@@ -67,7 +70,7 @@ function pool(): Piscina<Given, Done> {
 /** What a limit that was reached means to who asked; null for any other error. */
 function limitReached(error: unknown, job: Job): Error | null {
   if (!(error instanceof Error)) return null;
-  if (error.name === 'AbortError' || error.name === 'TimeoutError')
+  if (error.name === 'AbortError')
     // A change may have been stored before its answer came; who sends it again is told so, and nothing is done twice.
     return job.do === 'commands'
       ? new Busy('a change took too long')
@@ -86,22 +89,23 @@ export interface Watch {
 /** Does a job in a thread when its owner's turn has come. Throws Busy, or a Refusal where it took too long or too much. */
 export async function doInThread(owner: string, job: Job, watch?: Watch): Promise<Done> {
   const end = await slots.take(owner, isLong(job));
-  const limit = AbortSignal.timeout(SECONDS * 1000);
-  const channel = watch && new MessageChannel();
-  if (watch) channel?.port1.on('message', watch.onProgress);
+  const overdue = new AbortController();
+  let limit: NodeJS.Timeout | undefined;
+  const { port1, port2 } = new MessageChannel();
+  port1.on('message', (told: Told) => {
+    // A thread that had to be started first takes nothing of the time of its job.
+    if (told === 'begun') limit = setTimeout(() => overdue.abort(), SECONDS * 1000);
+    else watch?.onProgress(told);
+  });
   try {
     watch?.signal.throwIfAborted();
-    return await pool().run(
-      { job, port: channel?.port2 ?? null },
-      {
-        signal: watch ? AbortSignal.any([limit, watch.signal]) : limit,
-        ...(channel && { transferList: [channel.port2] }),
-      },
-    );
+    const signal = watch ? AbortSignal.any([overdue.signal, watch.signal]) : overdue.signal;
+    return await pool().run({ job, port: port2 }, { signal, transferList: [port2] });
   } catch (error) {
     throw limitReached(error, job) ?? error;
   } finally {
-    channel?.port1.close();
+    clearTimeout(limit);
+    port1.close();
     end();
   }
 }
@@ -130,11 +134,13 @@ function readyPages(): void {
 
 let isWarm = false;
 
-/** Starts the threads, so that the first who asks does not wait for them, and what is done now and then. */
+/** Starts the threads, so that the first who asks does not wait for them, and begins what is done now and then. */
 export function warmUp(): void {
   if (isWarm) return;
   isWarm = true;
-  pool();
-  setTimeout(readyPages, READY_MS).unref();
+  if (READIES) {
+    pool();
+    setTimeout(readyPages, READY_MS).unref();
+  }
   tidyNowAndThen(database);
 }

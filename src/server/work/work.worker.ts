@@ -2,13 +2,15 @@
 import { move } from 'piscina';
 import { openDatabase } from '../database.ts';
 import { doJob } from './do.ts';
-import { type Done, type Given, packed } from './job.ts';
+import { type Done, type Given, packed, type Told } from './job.ts';
 
 const db = openDatabase(process.env['DATABASE_URL'] ?? '', 2);
 
 /** Called by the pool for each job. */
 export default async function work({ job, port }: Given): Promise<Done> {
-  const { response, state } = await doJob(db, job, (progress) => port?.postMessage(progress));
+  const tell = (told: Told) => port?.postMessage(told);
+  tell('begun');
+  const { response, state } = await doJob(db, job, tell);
   port?.close();
   const done = { packed: await packed(response), state };
   move(done.packed.body.buffer as ArrayBuffer);

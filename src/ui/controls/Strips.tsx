@@ -1,5 +1,5 @@
-import { ChevronDown, ChevronUp } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
+import { ChevronDown, ChevronUp } from '../icons.ts';
 
 interface StripsProps<Id extends string> {
   /** what the strips are strips of, said aloud */

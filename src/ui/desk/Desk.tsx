@@ -1,6 +1,6 @@
-import { FilePlus2, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Wordmark } from '../controls/Wordmark.tsx';
+import { FilePlus2, Trash2 } from '../icons.ts';
 import { createReport, openBundle, removeReport, type StyleSummary } from '../state/api.ts';
 import { base64Of } from '../state/base64.ts';
 

@@ -1,4 +1,3 @@
-import { X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { draftBand, draftEvent, draftLevel, draftNote, draftSpan } from '../../core/figure/draft-marks.ts';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
@@ -16,6 +15,7 @@ import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { PhraseAcross } from '../controls/PhraseAcross.tsx';
 import { Joined, same, sentence, YesNo } from '../controls/words.tsx';
+import { X } from '../icons.ts';
 import { addMark, isMarked, markBelow } from '../report/levels.ts';
 import { beginMeasuring, endMeasuring } from '../report/measuring.ts';
 import { lineOfPart, openPart, panelOfPart, useView } from '../report/view.ts';

@@ -1,8 +1,8 @@
-import { Copy } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { describeFigure, describeShortly } from '../../core/figure/describe.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { Locale } from '../../core/text/locale.ts';
+import { Copy } from '../icons.ts';
 
 interface AltTextProps {
   figure: ResolvedFigure;

@@ -1,9 +1,9 @@
-import { Clipboard, Download, FolderArchive } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { Joined } from '../controls/words.tsx';
+import { Clipboard, Download, FolderArchive } from '../icons.ts';
 import { useView } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
 import { type Copied, copy } from './copying.ts';

@@ -1,5 +1,5 @@
-import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { X } from '../icons.ts';
 import { useView } from '../report/view.ts';
 
 /**

@@ -1,4 +1,3 @@
-import { Download } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { PICTURE_FORMS, type ReportWish } from '../../formats/report/wish.ts';
 import { Chip } from '../controls/Chip.tsx';
@@ -6,6 +5,7 @@ import { sentence, YesNo } from '../controls/words.tsx';
 import { FileButton } from '../hand-off/FileButton.tsx';
 import { HandOffMargin } from '../hand-off/HandOffMargin.tsx';
 import type { FileWish } from '../hand-off/take.ts';
+import { Download } from '../icons.ts';
 import { Chapters, useChapters } from './Chapters.tsx';
 import { PageRange } from './PageRange.tsx';
 import { type Making, useReportFile } from './report-file.ts';

@@ -1,7 +1,6 @@
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { Copy, FilePlus2, Trash2 } from 'lucide-react';
 import { type KeyboardEvent, lazy, type MouseEvent, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { useShallow } from 'zustand/react/shallow';
@@ -11,6 +10,7 @@ import { usersOfTable } from '../../core/item/users.ts';
 import { isTable, type Report, type ReportItem, tableIn } from '../../core/report/report.ts';
 import { isCalled } from '../../core/table/called.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
+import { Copy, FilePlus2, Trash2 } from '../icons.ts';
 import { useGalley } from '../manuscript/galley-state.ts';
 import { run, useReport } from '../state/store.ts';
 import { useStyle } from '../state/style.ts';

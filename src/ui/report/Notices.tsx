@@ -1,9 +1,9 @@
-import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type Clash, shownIn } from '../../core/change/meet.ts';
 import { sayPath, sayValue } from '../../core/change/say-path.ts';
 import { fieldAt } from '../../core/named/fields.ts';
 import { download } from '../hand-off/take.ts';
+import { X } from '../icons.ts';
 import { removeReport } from '../state/api.ts';
 import {
   dismissNotice,

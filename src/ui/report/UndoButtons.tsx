@@ -1,4 +1,4 @@
-import { Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Undo2 } from '../icons.ts';
 import { redo, undo, useReport } from '../state/store.ts';
 
 /** Takes the last change back, or brings it again. */

@@ -1,7 +1,6 @@
 import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
 import { newColumn, newLevelBars, newSparkline } from '../../core/spark/draft.ts';
 import { SPARK_KINDS } from '../../core/spark/look.ts';
 import {
@@ -19,6 +18,7 @@ import { PhraseNumber, PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { useSorting } from '../controls/sorting.ts';
 import { sentence, YesNo } from '../controls/words.tsx';
+import { Eye, EyeOff, GripVertical, Trash2 } from '../icons.ts';
 import { run } from '../state/store.ts';
 import { setColumn } from './setting.ts';
 

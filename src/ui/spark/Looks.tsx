@@ -1,9 +1,9 @@
-import { X } from 'lucide-react';
 import { newSparkline } from '../../core/spark/draft.ts';
 import { lookOf, type SparkLook } from '../../core/spark/look.ts';
 import type { DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
+import { X } from '../icons.ts';
 import { useView } from '../report/view.ts';
 import { dropLook, keepLook } from '../state/kept-looks.ts';
 import { run } from '../state/store.ts';

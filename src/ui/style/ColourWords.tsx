@@ -1,10 +1,10 @@
-import { ArrowLeft, ArrowRight, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import type { OwnStyle } from '../../core/report/report.ts';
 import { closestPair, faintOn, LEAST_APART, nextColour, paletteFrom, type Reader } from '../../core/style/apart.ts';
 import { ColourWord } from '../controls/ColourWord.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { sentence, YesNo } from '../controls/words.tsx';
+import { ArrowLeft, ArrowRight, Plus, X } from '../icons.ts';
 import { put, putIn } from './put.ts';
 
 const setApart = putIn('apart');

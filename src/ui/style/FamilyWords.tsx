@@ -1,10 +1,10 @@
-import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { OwnStyle } from '../../core/report/report.ts';
 import { listed } from '../../core/table/words.ts';
 import { type Family, FIRST_FAMILY, familyNamed, SHIPPED } from '../../core/type/families.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { Joined, sentence } from '../controls/words.tsx';
+import { X } from '../icons.ts';
 import { bringFamily, fetchFamilies, useOwnFamilies } from '../letters/own-families.ts';
 import { removeFamily } from '../state/api.ts';
 import { showError, showNotice } from '../state/store.ts';

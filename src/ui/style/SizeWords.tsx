@@ -1,7 +1,7 @@
-import { X } from 'lucide-react';
 import type { OwnStyle } from '../../core/report/report.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { sentence } from '../controls/words.tsx';
+import { X } from '../icons.ts';
 import { Amount } from './Amount.tsx';
 import { put } from './put.ts';
 

@@ -1,5 +1,5 @@
-import { ClipboardPaste, Upload } from 'lucide-react';
 import { type DragEvent, useRef, useState } from 'react';
+import { ClipboardPaste, Upload } from '../icons.ts';
 import type { useIncoming } from './incoming.ts';
 
 /** Where a table is pasted, dropped or chosen; says how far its reading is. */

@@ -1,4 +1,3 @@
-import { SlidersHorizontal } from 'lucide-react';
 import { useMemo } from 'react';
 import { partsBetween } from '../../core/named/parts.ts';
 import { storedColumns, type TableItem } from '../../core/report/report.ts';
@@ -14,6 +13,7 @@ import { INTERVALS, unitOf } from '../../core/time/interval.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
+import { SlidersHorizontal } from '../icons.ts';
 import { run } from '../state/store.ts';
 import type { TableEditor } from './edits.ts';
 import { useReceived } from './useReceived.ts';

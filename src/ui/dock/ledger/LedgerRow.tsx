@@ -1,12 +1,12 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { GripVertical } from 'lucide-react';
 import { memo } from 'react';
 import { GAPS } from '../../../core/style/vocabulary.ts';
 import { columnOf } from '../../../core/table/column.ts';
 import { PhraseChoice } from '../../controls/Choice.tsx';
 import { PhraseText } from '../../controls/Phrase.tsx';
 import { same } from '../../controls/words.tsx';
+import { GripVertical } from '../../icons.ts';
 import { choose } from '../../report/lines.ts';
 import { openPart } from '../../report/view.ts';
 import { run } from '../../state/store.ts';

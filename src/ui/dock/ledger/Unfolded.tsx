@@ -1,5 +1,5 @@
-import { X } from 'lucide-react';
 import { type ReactNode, useEffect, useRef } from 'react';
+import { X } from '../../icons.ts';
 
 interface UnfoldedProps {
   /** what the sentences set, said aloud */
