@@ -103,7 +103,37 @@ describe('what mends labels without a place', () => {
   });
 });
 
+describe('a higher figure', () => {
+  it('is offered for labels up to 300 mm, and not beyond, though they would have room there', () => {
+    const lineOf = (line: number, count: number) =>
+      Array.from({ length: count }, (_, at) => Math.round(500 + 10 * line + 40 * Math.sin(at * 0.4 + line)));
+    const many = (count: number, height: number) => {
+      const [first = [], ...others] = Array.from({ length: 6 }, (_, line) => lineOf(line, count));
+      const { spec, table } = made(first, {}, others);
+      const lines = spec.lines.map((line) => ({ ...line, values: { ...line.values, on: 'all' } }));
+      return laid({ spec: FigureSpec.parse({ ...spec, lines, frame: { ...spec.frame, height } }), table });
+    };
+    const heights = (count: number, height: number) =>
+      proofNotes({ ...many(count, height), style: DEFAULT_STYLE, locale: english })
+        .flatMap(({ check, mends }) => (check === 'labels' ? mends : []))
+        .flatMap(({ say }) => /^Make the figure (\d+) mm high$/.exec(say)?.[1] ?? []);
+    expect(heights(28, 90)).toEqual(['180']);
+    expect(many(32, 130).layout.unplaced.length).toBeGreaterThan(0);
+    expect(many(32, 364).layout.unplaced).toEqual([]);
+    expect(heights(32, 130)).toEqual([]);
+  });
+});
+
 describe('a value at a point', () => {
+  it('stands below where that is a trough, and above on a level stretch', () => {
+    const { layout } = laid(made([5, 5, 5, 5, 2, 5, 5, 5, 5, null, 9], { on: 'all' }));
+    const isAbove = (value: string) =>
+      layout.labels
+        .filter(({ label }) => label.startsWith(`Value ${value} `))
+        .map(({ box, anchor }) => box.maxY <= anchor[1] + 0.01);
+    expect(isAbove('2')).toEqual([false]);
+    expect(isAbove('5')).toEqual(Array.from({ length: 8 }, () => true));
+  });
   it('is not written as zero where it is none', () => {
     const { layout } = laid(made([-9.8, 0.004, 9.7, 3.2], { on: 'all' }));
     const texts = layout.labels.map(({ label }) => label).join();

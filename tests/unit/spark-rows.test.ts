@@ -349,6 +349,16 @@ describe('proof notes on spark tables', () => {
     );
     expect(notes(withSpark(draft(), { scale: all }))).toEqual([]);
   });
+  it('go by what is finished where heights do not compare', () => {
+    const at = months(2024, 1, 4);
+    const long = tableOf([
+      texts('pier', ['Ness', 'Ness', 'Ness', 'Ness', 'Kelda', 'Kelda', 'Kelda', 'Kelda']),
+      dates([...at, ...at], 'month', { unfinishedFrom: at[3] ?? 0 }),
+      numbers('v', [1, 4, 2, 50, 8, 3, 9, 70]),
+    ]);
+    const [note] = notes(draftSparkTable(long, choices), long);
+    expect(note?.text).toMatch(/means 4 in Ness and 9 in Kelda\.$/);
+  });
   it('say how many values lie beyond a given scale, and how many are missing', () => {
     const fixed = withSpark(draft(), { scale: { of: 'fixed', floor: 0, ceiling: 25 } });
     expect(notes(fixed).map(({ text }) => text)).toEqual([

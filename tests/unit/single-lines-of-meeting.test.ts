@@ -1,0 +1,79 @@
+/** Small cases of changes that meet, each for a line that could be broken without any other test noticing. */
+import { describe, expect, it } from 'vitest';
+import { demoReport } from '../../demo/skerry.ts';
+import type { Call, Change, FieldsOf } from '../../src/core/change/change.ts';
+import { meet, type Own, type Pending, putOnTop, type Window } from '../../src/core/change/meet.ts';
+import { runCall } from '../../src/core/change/run.ts';
+import { sayPath } from '../../src/core/change/say-path.ts';
+import { recordOf } from '../../src/core/report/record.ts';
+
+const { report } = demoReport();
+const stored = recordOf(report);
+const NOTHING_KNOWN: FieldsOf = () => undefined;
+let count = 0;
+const newId = () => `00000000-0000-4000-8000-${String(++count).padStart(12, '0')}`;
+const titled = (title: string, item = 'passengers'): Call => ({
+  id: newId(),
+  name: 'item.setWords',
+  args: { item, words: { title } },
+  seen: 0,
+});
+const removed = (item: string): Call => ({ id: newId(), name: 'item.remove', args: { item }, seen: 0 });
+
+/** What the log says of calls of someone, one after the other, from a revision on. */
+function logged(calls: readonly Call[], by: string, from = 1): Change[] {
+  let record = stored;
+  return calls.map((call, at): Change => {
+    const done = runCall(record, call, NOTHING_KNOWN);
+    record = done.record;
+    return { ...call, revision: from + at, by, seen: 0, label: done.label, fields: done.fields, at: '' } as Change;
+  });
+}
+const pendingOf = (...calls: Call[]): readonly Pending[] => putOnTop(stored, calls, NOTHING_KNOWN).pending;
+const at0 = (pending: readonly Pending[]): Window => ({ revision: 0, stored, pending });
+const ofTitles = ({ clashes }: ReturnType<typeof meet>) => clashes.map(({ stands, other }) => [stands, other]);
+
+describe('changes that meet', () => {
+  it('clash where two set the same, and mine comes later', () => {
+    const met = meet(at0(pendingOf(titled('mine'))), logged([titled('theirs')], 'other'), [], NOTHING_KNOWN);
+    expect(ofTitles(met)).toEqual([['mine', 'theirs']]);
+  });
+  it('do not clash with what the same window set before, in the log after something of another', () => {
+    const [first, second] = [titled('first'), titled('second')];
+    const log = logged([titled('elsewhere', 'punctuality'), first], 'me');
+    const met = meet(at0(pendingOf(first, second)), log, [], NOTHING_KNOWN);
+    expect(met.window.pending.map(({ call }) => call.id)).toEqual([second.id]);
+    expect(ofTitles(met)).toEqual([]);
+  });
+  it('do not clash with what is known as one’s own, though it is no longer pending', () => {
+    const before = titled('before');
+    const log = logged([before], 'me');
+    const own: Own[] = log.map(({ id, revision, fields }) => ({ id, revision, fields }));
+    expect(ofTitles(meet(at0(pendingOf(titled('after'))), log, own, NOTHING_KNOWN))).toEqual([]);
+    expect(ofTitles(meet(at0(pendingOf(titled('after'))), log, [], NOTHING_KNOWN))).toHaveLength(1);
+  });
+  it('do not clash where mine can no longer be done', () => {
+    const log = logged([titled('theirs'), removed('passengers')], 'other');
+    const met = meet(at0(pendingOf(titled('mine'))), log, [], NOTHING_KNOWN);
+    expect(met.refused.map(({ why }) => why)).toEqual([expect.stringMatching(/\S/)]);
+    expect(ofTitles(met)).toEqual([]);
+  });
+  it('do not clash where both come to the same in the end', () => {
+    const log = logged([titled('the same')], 'other');
+    const met = meet(at0(pendingOf(titled('another'), titled('the same'))), log, [], NOTHING_KNOWN);
+    expect(met.window.pending).toHaveLength(2);
+    expect(ofTitles(met)).toEqual([]);
+  });
+});
+
+describe('a field in words', () => {
+  it('is a subject that begins with a capital, wherever it lies', () => {
+    expect(sayPath(report, ['title'])).toBe('The title of the report');
+    expect(sayPath(report, ['items', 'no-such-thing', 'words', 'title'])).toBe('Something that was removed');
+    expect(sayPath(report, ['items', 'passengers', 'words', 'title'])).toMatch(/^The title of “.+”$/);
+    expect(sayPath(report, ['items', 'passengers', 'valuesMoved'])).toMatch(/^The place of a value of “.+”$/);
+    expect(sayPath(report, ['items', 'passengers', 'plotLeft'])).toMatch(/^The left edge of the plot of “.+”$/);
+    const whole = sayPath(report, ['items', 'passengers']);
+    expect(whole.charAt(0)).toBe(whole.charAt(0).toUpperCase());
+  });
+});
