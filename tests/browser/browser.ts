@@ -94,6 +94,9 @@ export async function still<T>(page: Page, measure: () => Promise<T>): Promise<T
 /** By how much the window itself could be scrolled, pixels; screens have parts that scroll, and stand still themselves. */
 export const windowScrolls = (page: Page) => page.evaluate(() => document.documentElement.scrollHeight - innerHeight);
 
+/** What is drawn on the sheet. */
+export const sheet = (page: Page) => () => page.locator('.sheet svg').innerHTML();
+
 /** Tick labels of the left axis on the sheet, from the bottom up. */
 export const leftTicks = (page: Page) =>
   page.locator('.sheet [data-part="axis:left"] text[data-value]').allTextContents();

@@ -10,7 +10,7 @@ import { formatPeriod } from '../../src/core/time/format.ts';
 import { dressedLine } from '../unit/dressed.ts';
 import { situation } from '../unit/situations.ts';
 import { dates, months, numbers } from '../unit/tables.ts';
-import { receivedText } from './browser.ts';
+import { receivedText, sheet, still } from './browser.ts';
 import { DEMO_FIGURES, demoTable, openDemo, openReport, showItem } from './demo.ts';
 import { figureOf } from './made.ts';
 import { newPage } from './pages.ts';
@@ -25,7 +25,7 @@ async function looksInto(figure: FigureSpec): Promise<void> {
   const { name } = figure;
   await showItem(page, name);
   await page.getByRole('region', { name: `Figure ${name}` }).waitFor();
-  const before = await page.locator('.sheet svg').innerHTML();
+  const before = await still(page, sheet(page));
   await faces('Inspect').click();
   await chart().locator('.apexcharts-series path').first().waitFor();
   const drawn = await lines();
@@ -77,7 +77,7 @@ async function looksInto(figure: FigureSpec): Promise<void> {
   await entry.click();
   await expect.poll(lines).toBe(drawn);
   await faces('Set').click();
-  expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
+  await expect.poll(sheet(page)).toBe(before);
 }
 
 describe('the Inspect face', () => {
@@ -110,7 +110,7 @@ describe('the Inspect face', () => {
   it('shows values under the pointer, zooms, turns lines off and on, and leaves the set face as it is', async () => {
     page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
-    const before = await page.locator('.sheet svg').innerHTML();
+    const before = await still(page, sheet(page));
     await page.locator('body').click({ position: { x: 700, y: 60 } });
     await page.keyboard.press('i');
     await chart().locator('.apexcharts-series path').first().waitFor();
@@ -150,7 +150,7 @@ describe('the Inspect face', () => {
     await expect.poll(ticks).not.toEqual(whole);
 
     await faces('Set').click();
-    expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
+    await expect.poll(sheet(page)).toBe(before);
     await faces('Inspect').focus();
     await page.keyboard.press('Enter');
     await chart().locator('.apexcharts-series path').first().waitFor();

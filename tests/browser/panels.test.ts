@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
-import { choose, newReport, received, saved, strip } from './browser.ts';
+import { choose, newReport, received, saved, sheet, still, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { newPage } from './pages.ts';
 
@@ -55,7 +55,6 @@ describe('panels', () => {
     await expect.poll(named).toEqual([...falling].reverse());
 
     await saved(page);
-    const sheet = await page.locator('.sheet svg').innerHTML();
     await page.getByRole('button', { name: 'Hand off' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -63,7 +62,8 @@ describe('panels', () => {
     ]);
     const file = readFileSync(await download.path(), 'utf8');
     const d = (svg: string) => [...svg.matchAll(/ d="([^"]+)"/g)].map(([, path]) => path);
-    expect(d(file)).toEqual(d(sheet));
+    // The sheet is drawn beside the page, and may come after the file.
+    await expect.poll(async () => d(await sheet(page)())).toEqual(d(file));
     for (const name of falling) expect(file).toContain(`>${name}</text>`);
 
     // All of it can be taken back, and lives through a reload.
@@ -97,7 +97,7 @@ describe('panels', () => {
     await page.keyboard.press('a');
 
     // Inspect opens on the chosen panel, goes on to the next, and back to the same sheet.
-    const before = await page.locator('.sheet svg').innerHTML();
+    const before = await still(page, sheet(page));
     await page.keyboard.press('i');
     const chart = page.getByRole('region', { name: /^Inspect / });
     await chart.locator('.apexcharts-series path').first().waitFor();
@@ -110,7 +110,7 @@ describe('panels', () => {
     await page.locator('.sheet svg').waitFor();
     await page.keyboard.press('k');
     await expect.poll(chosen).toMatch(/^Outer Skerry/);
-    expect(await page.locator('.sheet svg').innerHTML()).toBe(before);
+    await expect.poll(sheet(page)).toBe(before);
 
     // Every word of the strip is reached with the Tab key.
     await page.getByRole('tab', { name: 'Panels' }).focus();
@@ -158,7 +158,7 @@ describe('panels', () => {
   it('make a panel for each line, refuse what makes no sense, and become one plot again', async () => {
     page = await newPage();
     await openDemo(page);
-    const whole = await page.locator('.sheet svg').innerHTML();
+    const whole = await still(page, sheet(page));
     await strip(page, 'Panels');
     await page.getByRole('button', { name: 'line', exact: true }).click();
     await expect.poll(() => panels().count()).toBe(4);
@@ -181,7 +181,7 @@ describe('panels', () => {
     await page.getByLabel('Height in millimetres').fill('84');
     await page.keyboard.press('Enter');
     await strip(page, 'Panels');
-    await expect.poll(() => page.locator('.sheet svg').innerHTML()).toBe(whole);
+    await expect.poll(sheet(page)).toBe(whole);
   });
 
   it('move a level, a value and a note in their own panel', async () => {

@@ -47,12 +47,14 @@ async function limited(limit: NodeJS.ProcessEnv) {
 
 it.each([
   ['time', { RIZO_WORK_SECONDS: '3' }, 'took longer than 3 seconds'],
-  ['memory', { RIZO_WORK_MB: '64' }, 'more memory than the 64 MB'],
+  ['memory', { RIZO_WORK_MB: '128' }, 'more memory than the 128 MB'],
 ])(
   'work that takes too much %s is given up with a sentence; what others ask for is done',
   async (_, limit, sentence) => {
     const { much, little, stop } = await limited(limit);
-    const isDone = async (item: string) => expect(await little(item)).toMatchObject({ status: 200 });
+    // On a busy machine what is little may take as long in a thread that has done nothing yet, and is asked for again.
+    const isDone = (item: string) =>
+      expect.poll(() => little(item), { timeout: 120_000 }).toMatchObject({ status: 200 });
     const [given] = await Promise.all([much(), ...['passengers', 'punctuality', 'both', 'both'].map(isDone)]);
     expect([given?.status, given?.text]).toEqual([400, expect.stringContaining(sentence)]);
     // The thread that was given up has another in its place.
