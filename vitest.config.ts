@@ -8,6 +8,8 @@ export default defineConfig({
   test: {
     // A golden that is missing fails; `npx vitest run -u` writes it, to be looked at.
     update: process.argv.includes('-u') ? 'all' : 'none',
+    // What is made of a module for a test file serves those of the other runs, too.
+    experimental: { fsModuleCache: true, fsModuleCachePath: '.rizo/test-modules' },
     projects: [
       // The command line needs neither database nor server, so its tests run beside those of the core.
       {

@@ -1,20 +1,23 @@
 /**
- * Breaks single lines of a folder, one at a time, and lists those that no test
- * notices: `npm run mutants src/core/change 60`. Without a number 60 lines are
- * tried, spread over its modules; `all` tries each. `RIZO_SEED` has the same
- * lines tried again. Tests without a server are run: those of the core and of
- * the page's store. Each line meets the files whose tests came by it, the
- * quickest first, until one fails.
+ * Breaks single lines of some folders, one at a time, and lists those that no
+ * test notices: `npm run mutants src/core/change src/server 60`. Without a
+ * number 60 lines of each are tried, spread over its modules; `all` tries each.
+ * `RIZO_SEED` has the same lines tried again. Each line meets the files without
+ * a server whose tests came by it, the quickest first, until one fails; lines
+ * of the server that none of them notices meet those that have one.
  */
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chosenOf, type Mutant, mutantsOf } from './mutants/find.ts';
+import { brokenServers } from './mutants/served.ts';
 
-const [folder, wish = '60'] = process.argv.slice(2);
-if (!folder) {
-  console.error('Name a folder: npm run mutants src/core/change');
+const words = process.argv.slice(2);
+const wish = /^(?:all|\d+)$/.test(words.at(-1) ?? '') ? words.at(-1) : '60';
+const folders = words.filter((word) => word !== wish);
+if (folders.length === 0) {
+  console.error('Name folders: npm run mutants src/core/change src/server');
   process.exit(1);
 }
 const seed = Number(process.env['RIZO_SEED'] ?? 20261130);
@@ -35,12 +38,15 @@ function numbersFrom(start: number): () => number {
   };
 }
 
-const modules = readdirSync(folder, { recursive: true, encoding: 'utf8' })
-  .filter((name) => /\.tsx?$/.test(name) && !name.endsWith('.d.ts'))
-  .map((name) => join(folder, name))
-  .sort();
-const all = modules.flatMap((file) => mutantsOf(file, readFileSync(file, 'utf8')));
-const chosen = chosenOf(all, count, numbersFrom(seed)).map((mutant, id) => ({ ...mutant, id }));
+const mutantsIn = (folder: string) =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.tsx?$/.test(name) && !name.endsWith('.d.ts'))
+    .map((name) => join(folder, name))
+    .sort()
+    .flatMap((file) => mutantsOf(file, readFileSync(file, 'utf8')));
+const chosen = folders
+  .flatMap((folder) => chosenOf(mutantsIn(folder), count, numbersFrom(seed)).map((mutant) => ({ ...mutant, folder })))
+  .map((mutant, id) => ({ ...mutant, id }));
 
 const room = mkdtempSync(join(tmpdir(), 'rizo-mutants-'));
 process.on('exit', () => rmSync(room, { recursive: true, force: true }));
@@ -100,21 +106,32 @@ const sayMutant = ({ file, line, start, end, instead }: Mutant) => {
   return `${file}:${line}  ${stood}  →  ${instead.replace(/\s+/g, ' ').slice(0, 80) || 'nothing'}`;
 };
 
-console.log(`${chosen.length} of ${all.length} mutants of ${modules.length} modules, seed ${seed}`);
+console.log(`${chosen.length} mutants, seed ${seed}`);
 const met = await meetings();
+const isOfServer = ({ file }: Mutant) => file.startsWith('src/server/') || file.startsWith('src/pages/');
+const servers = chosen.some(isOfServer) ? await brokenServers(list, '.rizo/mutants') : null;
+if (servers && !(await servers.pass(-1))) throw new Error('The tests of the server fail with nothing broken.');
 const left = [...chosen];
-const survivors: Mutant[] = [];
+const survivors = new Set<number>();
+
+async function isNoticed(mutant: (typeof chosen)[number]): Promise<boolean> {
+  const files = met.get(mutant.id) ?? [];
+  if (files.length > 0 && !(await passes(files, { RIZO_MUTANT: String(mutant.id) }))) return true;
+  return servers !== null && isOfServer(mutant) && !(await servers.pass(mutant.id));
+}
 
 async function work(): Promise<void> {
   for (let mutant = left.shift(); mutant; mutant = left.shift()) {
-    const files = met.get(mutant.id) ?? [];
-    const isNoticed = files.length > 0 && !(await passes(files, { RIZO_MUTANT: String(mutant.id) }));
-    if (isNoticed) continue;
-    survivors.push(mutant);
-    console.log(`${files.length === 0 ? 'no test comes by' : 'not noticed'}: ${sayMutant(mutant)}`);
+    if (await isNoticed(mutant)) continue;
+    survivors.add(mutant.id);
+    console.log(`${met.get(mutant.id)?.length ? 'not noticed' : 'no test comes by'}: ${sayMutant(mutant)}`);
   }
 }
 await Promise.all(Array.from({ length: AT_ONCE }, work));
+await servers?.stop();
 
-const noticed = chosen.length - survivors.length;
-console.log(`${noticed} of ${chosen.length} noticed (${Math.round((100 * noticed) / chosen.length)} %)`);
+for (const folder of folders) {
+  const own = chosen.filter((mutant) => mutant.folder === folder);
+  const noticed = own.filter(({ id }) => !survivors.has(id)).length;
+  console.log(`${folder}: ${noticed} of ${own.length} noticed (${Math.round((100 * noticed) / own.length)} %)`);
+}

@@ -1,11 +1,9 @@
-import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
-import { type Mutant, switchable } from './find.ts';
+import { mutantsPlugin } from './plugin.ts';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
-const mutants = JSON.parse(readFileSync(process.env['RIZO_MUTANTS'] ?? '', 'utf8')) as (Mutant & { id: number })[];
 
 /** The files that are run, in their order; none where all are. */
 const order = JSON.parse(process.env['RIZO_MUTANT_FILES'] ?? '[]') as string[];
@@ -19,16 +17,7 @@ class AsGiven extends BaseSequencer {
 
 export default defineConfig({
   root,
-  plugins: [
-    {
-      name: 'mutants',
-      enforce: 'pre',
-      transform(text, id) {
-        const own = mutants.filter(({ file }) => `${root}${file}` === id);
-        return own.length > 0 ? { code: switchable(text, own), map: null } : undefined;
-      },
-    },
-  ],
+  plugins: [mutantsPlugin()],
   test: {
     include: order.length > 0 ? order : ['tests/unit/**/*.test.ts', 'tests/page/**/*.test.ts'],
     sequence: { sequencer: AsGiven },
