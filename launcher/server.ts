@@ -33,6 +33,8 @@ const files = sirv(join(build, 'client'), { immutable: true, maxAge: 31_536_000,
 /** Time for a request to come in, and for its headers. */
 const REQUEST_MS = 120_000;
 const HEADERS_MS = 20_000;
+/** A connection that is open is used again so long after its last answer, which is longer than proxies and programs hold theirs. */
+const KEPT_OPEN_MS = 75_000;
 /** Open windows are told of changes over a connection that stays; they connect again when the next server is up. */
 const CLOSING_MS = 3000;
 
@@ -151,6 +153,7 @@ const server = createServer((req, res) => {
 });
 server.requestTimeout = REQUEST_MS;
 server.headersTimeout = HEADERS_MS;
+server.keepAliveTimeout = KEPT_OPEN_MS;
 server.on('clientError', (_, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n');
 });
