@@ -69,6 +69,16 @@ export async function saved(page: Page): Promise<void> {
   await page.locator('[data-testid="save-state"][data-waiting="0"]').getByText('Saved', { exact: true }).waitFor();
 }
 
+/** Ends a page with no time to send or keep anything: one that is closed sends what it has, past what cuts it off. */
+export async function crash(page: Page): Promise<void> {
+  const inside = await page.context().newCDPSession(page);
+  const crashed = page.waitForEvent('crash');
+  // It is not answered, since there is nobody left to do so.
+  inside.send('Page.crash').catch(() => undefined);
+  await crashed;
+  await page.close();
+}
+
 /** Lets a page draw what it has begun. (Without a monitor a page that draws nothing is never called idle.) */
 const drawn = (page: Page) =>
   page.evaluate(

@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { BASE, saved, strip } from './browser.ts';
+import { BASE, crash, saved, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { figureOf } from './made.ts';
 import { freshPage, newPage } from './pages.ts';
@@ -15,15 +15,6 @@ const COMMANDS = '**/commands';
 /** Cuts a page off from the server, or all pages of a browser. */
 const cut = (of: Page | BrowserContext) => of.route(COMMANDS, (route) => route.abort());
 const mend = (of: Page | BrowserContext) => of.unroute(COMMANDS);
-/** Ends a page with no time to send or keep anything: one that is closed sends what it has, past what cuts it off. */
-async function crash(page: Page): Promise<void> {
-  const inside = await page.context().newCDPSession(page);
-  const crashed = page.waitForEvent('crash');
-  // It is not answered, since there is nobody left to do so.
-  inside.send('Page.crash').catch(() => undefined);
-  await crashed;
-  await page.close();
-}
 const kept = (page: Page, count: number) =>
   page.getByText(`Not saved: ${count} change${count === 1 ? '' : 's'} kept here`).waitFor();
 
