@@ -76,9 +76,9 @@ export type Summary =
 
 export type Database = Kysely<Schema>;
 
-/** Opens a pool of connections to the database at a URL. */
-export function openDatabase(url: string, connections = 8): Database {
-  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 5000 });
+/** Opens a pool of connections to the database at a URL; who waits so many milliseconds for one is told that there is none. */
+export function openDatabase(url: string, connections = 8, patience = 5000): Database {
+  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: patience });
   // An idle connection that the server closes is opened anew at the next query; the query says what is wrong then.
   const tell = (error: Error) => console.error(`database connection lost: ${error.message}`);
   pool.on('error', tell);

@@ -4,7 +4,9 @@ import { openDatabase } from '../database.ts';
 import { doJob } from './do.ts';
 import { type Done, type Given, packed, type Told } from './job.ts';
 
-const db = openDatabase(process.env['DATABASE_URL'] ?? '', 2);
+/** A thread that is at work on something large looks at its clock before it sees that a connection has come. */
+const PATIENCE_MS = 30_000;
+const db = openDatabase(process.env['DATABASE_URL'] ?? '', 2, PATIENCE_MS);
 
 /** Called by the pool for each job. */
 export default async function work({ job, port }: Given): Promise<Done> {
