@@ -51,8 +51,18 @@ const textOf = ({ words = [] }: StoredBlock) => words.map(({ kind, text }) => te
 
 /** Puts the caret behind the last letter of a paragraph, also where it is set in several lines. */
 async function caretBehind(paragraph: Locator): Promise<void> {
-  const box = (await paragraph.boundingBox()) as NonNullable<Awaited<ReturnType<Locator['boundingBox']>>>;
-  await paragraph.click({ position: { x: box.width - 3, y: box.height - 6 } });
+  // What is still coming above it moves it, and then the click meets something else.
+  const isThere = async () => {
+    const box = (await paragraph.boundingBox()) as NonNullable<Awaited<ReturnType<Locator['boundingBox']>>>;
+    await paragraph.click({ position: { x: box.width - 3, y: box.height - 6 } });
+    return paragraph.evaluate((element) => {
+      const { focusNode } = getSelection() ?? {};
+      return (
+        element.contains(focusNode ?? null) && element.closest('[contenteditable="true"]') === document.activeElement
+      );
+    });
+  };
+  await expect.poll(isThere).toBe(true);
   await paragraph.page().keyboard.press('End');
 }
 
