@@ -6,6 +6,9 @@ import { chromiumPath } from '../../launcher/packages.ts';
 
 export const BASE = process.env['RIZO_URL'] ?? '';
 
+/** An address of the application that shows nothing, and where no script runs. */
+export const NOWHERE = `${BASE}/api/health`;
+
 export const received = (name: string) => fileURLToPath(new URL(`../received/${name}`, import.meta.url));
 export const receivedText = (name: string) => readFileSync(received(name), 'utf8');
 

@@ -67,7 +67,7 @@ const specimen = (page: Page) => page.getByTestId('specimen').innerHTML();
 const sheetSvg = (page: Page) => page.locator('.sheet svg').first().innerHTML();
 
 describe('a house style', () => {
-  it('is changed in sentences, seen on the specimen at once, and live in a report that is set by it', async () => {
+  it('is changed in sentences and colours, seen on the specimen at once, and live in a report that is set by it', async () => {
     const made = await setUp('Live');
     const reader = await newPage();
     await reader.goto(`${BASE}/reports/${made.report}`);
@@ -84,6 +84,60 @@ describe('a house style', () => {
     await saved(page);
     await expect.poll(() => sheetSvg(reader)).not.toContain('font-size="14"');
     expect(await audit(page)).toEqual([]);
+
+    // Colours: one of the palette, a name with one of its own, and a palette made from one.
+    await page.getByLabel('A name with a colour of its own').fill('Sound crossing');
+    await page.getByLabel('A name with a colour of its own').press('Enter');
+    await page.getByRole('button', { name: /^Colour of Sound crossing/ }).click();
+    await page.getByLabel('Colour digits').fill('#0a0b0c');
+    await page.getByLabel('Colour digits').press('Enter');
+    await expect.poll(() => specimen(page)).toContain('#0a0b0c');
+    await page.getByRole('button', { name: 'make all others from it' }).click();
+    await expect
+      .poll(() => page.getByRole('radiogroup', { name: 'Colours in turn' }).getByRole('radio').count())
+      .toBe(6);
+    const second = page.getByRole('radiogroup', { name: 'Colours in turn' }).locator('label').nth(1).locator('span');
+    await expect
+      .poll(() => second.evaluate((element) => getComputedStyle(element).backgroundColor))
+      .not.toBe('rgb(194, 129, 26)');
+    await page.getByLabel('How the sheet is seen').selectOption('greyscale');
+    await expect
+      .poll(() => page.getByTestId('specimen').evaluate((element) => getComputedStyle(element).filter))
+      .toContain('sight-greyscale');
+  });
+
+  it('is made new, from a file, and from a document once it was shown what was found in it; broken ones are refused', async () => {
+    const made = await setUp('Files');
+    const page = await newPage();
+    await openStyle(page, made);
+    await page
+      .getByLabel('Style file')
+      .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{') });
+    await page.getByText(/“x.json” is no style file/).waitFor();
+    const file = Buffer.from(JSON.stringify(styleFile({ ...BOARD_PAPERS, name: 'From a file' })));
+    await page.getByLabel('Style file').setInputFiles({ name: 'y.json', mimeType: 'application/json', buffer: file });
+    await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('From a file');
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Keep as a file' }).click();
+    expect((await download).suggestedFilename()).toBe('from-a-file.style.json');
+    await page.getByRole('button', { name: 'a new one' }).click();
+    await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Untitled style');
+
+    const styles = `<w:styles><w:docDefaults><w:rPrDefault><w:rPr><w:rFonts w:ascii="Inter"/><w:sz w:val="20"/></w:rPr></w:rPrDefault></w:docDefaults></w:styles>`;
+    const buffer = Buffer.from(zipSync({ 'word/styles.xml': strToU8(styles) }));
+    const input = page.getByLabel('Style file');
+    await input.setInputFiles([{ name: 'no.docx', mimeType: 'application/octet-stream', buffer: Buffer.from('no') }]);
+    await page.getByText(/“no.docx” cannot be read: it is no DOCX document/).waitFor();
+    await input.setInputFiles([{ name: 'Annual report.docx', mimeType: 'application/octet-stream', buffer }]);
+    const proposal = page.getByRole('dialog', { name: 'A style of a document' });
+    await proposal.getByText('Inter for text.').waitFor();
+    await proposal.getByText('It says no page, so that no size of figures follows from it.').waitFor();
+    expect(await audit(page)).toEqual([]);
+    await proposal.getByRole('button', { name: 'Make this style' }).click();
+    await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Annual report');
+    await expect
+      .poll(async () => (await textsIn(page)).every(({ family, size }) => /^"?Inter/.test(family) && size <= 10))
+      .toBe(true);
   });
 
   it('is set in any family that ships, as wide as it was measured, and drawn anew as it is drawn at once', async () => {
@@ -154,51 +208,6 @@ describe('a house style', () => {
     expect(await sheetSvg(page)).toContain(`'${name}'`);
   });
 
-  it('is made of a document, once it was shown what was found in it and what was not', async () => {
-    const made = await setUp('Before a document');
-    const page = await newPage();
-    await openStyle(page, made);
-    const styles = `<w:styles><w:docDefaults><w:rPrDefault><w:rPr><w:rFonts w:ascii="Inter"/><w:sz w:val="20"/></w:rPr></w:rPrDefault></w:docDefaults></w:styles>`;
-    const buffer = Buffer.from(zipSync({ 'word/styles.xml': strToU8(styles) }));
-    const input = page.getByLabel('Style file');
-    await input.setInputFiles([{ name: 'no.docx', mimeType: 'application/octet-stream', buffer: Buffer.from('no') }]);
-    await page.getByText(/“no.docx” cannot be read: it is no DOCX document/).waitFor();
-    await input.setInputFiles([{ name: 'Annual report.docx', mimeType: 'application/octet-stream', buffer }]);
-    const proposal = page.getByRole('dialog', { name: 'A style of a document' });
-    await proposal.getByText('Inter for text.').waitFor();
-    await proposal.getByText('It says no page, so that no size of figures follows from it.').waitFor();
-    expect(await audit(page)).toEqual([]);
-    await proposal.getByRole('button', { name: 'Make this style' }).click();
-    await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Annual report');
-    await expect
-      .poll(async () => (await textsIn(page)).every(({ family, size }) => /^"?Inter/.test(family) && size <= 10))
-      .toBe(true);
-  });
-
-  it('takes a colour of the palette, a name with a colour of its own, and a palette made from one', async () => {
-    const made = await setUp('Colours');
-    const page = await newPage();
-    await openStyle(page, made);
-    await page.getByLabel('A name with a colour of its own').fill('Sound crossing');
-    await page.getByLabel('A name with a colour of its own').press('Enter');
-    await page.getByRole('button', { name: /^Colour of Sound crossing/ }).click();
-    await page.getByLabel('Colour digits').fill('#0a0b0c');
-    await page.getByLabel('Colour digits').press('Enter');
-    await expect.poll(() => specimen(page)).toContain('#0a0b0c');
-    await page.getByRole('button', { name: 'make all others from it' }).click();
-    await expect
-      .poll(() => page.getByRole('radiogroup', { name: 'Colours in turn' }).getByRole('radio').count())
-      .toBe(6);
-    const second = page.getByRole('radiogroup', { name: 'Colours in turn' }).locator('label').nth(1).locator('span');
-    await expect
-      .poll(() => second.evaluate((element) => getComputedStyle(element).backgroundColor))
-      .not.toBe('rgb(194, 129, 26)');
-    await page.getByLabel('How the sheet is seen').selectOption('greyscale');
-    await expect
-      .poll(() => page.getByTestId('specimen').evaluate((element) => getComputedStyle(element).filter))
-      .toContain('sight-greyscale');
-  });
-
   it('is laid on a report after its before and after were seen, and what is set by hand is brought back', async () => {
     const made = await setUp('Before');
     const other = await setUp('After');
@@ -223,7 +232,7 @@ describe('a house style', () => {
     await page.getByRole('link', { name: 'Style: After' }).waitFor();
   });
 
-  it('shows in its strip what is set by hand, and brings it back there', async () => {
+  it('shows in the strip of a figure what is set by hand, and the sheet at its true size', async () => {
     const made = await setUp('Strips');
     const page = await newPage();
     await page.goto(`${BASE}/reports/${made.report}`);
@@ -234,13 +243,8 @@ describe('a house style', () => {
     await dock.getByRole('button', { name: /set by hand/ }).waitFor({ state: 'detached' });
     await page.keyboard.press('Control+z');
     await dock.getByRole('button', { name: /^1 set by hand/ }).waitFor();
-  });
 
-  it('has the sheet at its true size on this screen, once a ruler was held to it', async () => {
-    const made = await setUp('Ruler');
-    const page = await newPage();
-    await page.goto(`${BASE}/reports/${made.report}`);
-    await page.locator('.sheet svg').waitFor();
+    // The sheet is at its true size on this screen, once a ruler was held to it.
     await page.getByRole('button', { name: 'true size' }).click();
     const widthOf = async () => (await page.locator('.sheet').boundingBox())?.width ?? 0;
     await expect.poll(widthOf).toBeCloseTo((160 * 96) / 25.4, 0);
@@ -257,23 +261,5 @@ describe('a house style', () => {
     await page.locator('.sheet svg').waitFor();
     await page.getByRole('button', { name: 'true size' }).click();
     await expect.poll(widthOf).toBeCloseTo((160 * 96) / 25.4 / 0.8, 0);
-  });
-
-  it('is made new, and from a file; a broken one is refused with a sentence', async () => {
-    const made = await setUp('Files');
-    const page = await newPage();
-    await openStyle(page, made);
-    await page
-      .getByLabel('Style file')
-      .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{') });
-    await page.getByText(/“x.json” is no style file/).waitFor();
-    const file = Buffer.from(JSON.stringify(styleFile({ ...BOARD_PAPERS, name: 'From a file' })));
-    await page.getByLabel('Style file').setInputFiles({ name: 'y.json', mimeType: 'application/json', buffer: file });
-    await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('From a file');
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Keep as a file' }).click();
-    expect((await download).suggestedFilename()).toBe('from-a-file.style.json');
-    await page.getByRole('button', { name: 'a new one' }).click();
-    await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Untitled style');
   });
 });

@@ -3,13 +3,10 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, BrowserContext, CDPSession, Page } from 'playwright-core';
 import { evidenceFolder } from '../../launcher/testing/evidence.ts';
-import { BASE, launchBrowser } from './browser.ts';
+import { BASE, launchBrowser, NOWHERE } from './browser.ts';
 
 /** Machines are shared: a limit is there to end what hangs. */
 const PATIENCE_MS = 60_000;
-/** An address of the application that shows nothing, and where no script runs. */
-const NOWHERE = `${BASE}/api/health`;
-
 /**
  * A browser window of its own person: nothing that another one stored is seen in it. A window that was used is used
  * again once it is empty, since the scripts of the screens that it has read already are half of what opening costs.

@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { BASE, crash, saved, strip } from './browser.ts';
+import { BASE, crash, NOWHERE, saved, strip } from './browser.ts';
 import { openDemo, showItem } from './demo.ts';
 import { figureOf } from './made.ts';
 import { freshPage, newPage } from './pages.ts';
@@ -30,20 +30,22 @@ async function twoWindows(): Promise<[Page, Page]> {
   return [one, two];
 }
 
-/** The second types a title while it is cut off, the first sets another one; the second is told. */
-async function bothSetTitle(one: Page, two: Page): Promise<void> {
+/** The second sets a title while it is cut off, the first sets another one; the second is told. */
+async function bothSetTitle(one: Page, two: Page, ones = 'One says', twos = 'Two says'): Promise<void> {
   await cut(two);
   await field(two, 'Title').click();
   await two.keyboard.press('Control+a');
-  await two.keyboard.type('Two says');
+  await two.keyboard.type(twos);
   await kept(two, 1);
-  await setWord(one, 'Title', 'One says');
+  await setWord(one, 'Title', ones);
   await saved(one);
-  await two.getByText(/Yours stands: “Two says”; the other is “One says”/).waitFor();
+  await two
+    .getByText(`set here and elsewhere at once. Yours stands: “${twos}”; the other is “${ones}”`, { exact: false })
+    .waitFor();
 }
 
 describe('two windows on one report', () => {
-  it('follow each other at once, under what is being typed', async () => {
+  it('follow each other at once, under what is being typed, and undo each their own', async () => {
     const [one, two] = await twoWindows();
     await field(two, 'Subtitle').click();
     await two.keyboard.press('Control+a');
@@ -57,47 +59,17 @@ describe('two windows on one report', () => {
     await saved(one);
     await saved(two);
     expect(await word(two, 'subtitle')).toBe('Typing here, and still');
-  });
 
-  it('can be many: the eighth window still saves and follows', async () => {
-    const [one, two] = await twoWindows();
-    const more = [];
-    for (let count = 0; count < 6; count++) {
-      const page = await one.context().newPage();
-      await page.goto(one.url());
-      await page.locator('.sheet svg').waitFor();
-      more.push(page);
-    }
-    const last = more.at(-1) as Page;
-    await strip(last, 'Words');
-    await setWord(last, 'Title', 'From the eighth');
-    await saved(last);
-    await expect.poll(() => word(two, 'title')).toBe('From the eighth');
-    // When the window that listens goes, another one does.
-    await one.close({ runBeforeUnload: false });
-    await setWord(two, 'Title', 'From the second');
-    await expect.poll(() => word(last, 'title')).toBe('From the second');
-  });
-
-  it('undo each their own, whatever the other did meanwhile', async () => {
-    const [one, two] = await twoWindows();
-    await setWord(one, 'Title', 'From one');
-    await expect.poll(() => word(two, 'title')).toBe('From one');
-    await setWord(two, 'Subtitle', 'From two');
-    await expect.poll(() => word(one, 'subtitle')).toBe('From two');
     await one.getByRole('button', { name: 'Undo' }).click();
     await expect.poll(() => word(two, 'title')).toBe('By year');
-    expect(await word(one, 'subtitle')).toBe('From two');
+    expect(await word(one, 'subtitle')).toBe('Typing here, and still');
     await two.getByRole('button', { name: 'Undo' }).click();
     await expect.poll(() => word(one, 'subtitle')).toBe('2011 to 2025');
     await one.getByRole('button', { name: 'Redo' }).click();
     await expect.poll(() => word(two, 'title')).toBe('From one');
-  });
 
-  it('show each other’s words in a field that has the caret, and leaving it takes nothing back', async () => {
-    const [one, two] = await twoWindows();
+    // A field that has the caret shows what the other one sets, and leaving it takes nothing back.
     await field(two, 'Title').click();
-    await field(two, 'Title of the report').waitFor();
     await setWord(one, 'Title', 'A colleague’s title');
     await expect.poll(() => field(two, 'Title').textContent()).toBe('A colleague’s title');
     await field(two, 'Title of the report').click();
@@ -108,6 +80,43 @@ describe('two windows on one report', () => {
     await expect.poll(() => field(one, 'Edition').inputValue()).toBe('Left the field');
     expect(await word(one, 'title')).toBe('A colleague’s title');
     expect(await field(one, 'Title of the report').inputValue()).toBe('A report by a colleague');
+  });
+
+  it('lose nothing when one of them is offline and both type, nor when both are and are closed', async () => {
+    const [one, two] = await twoWindows();
+    await cut(two);
+    await setWord(two, 'Source', 'Typed offline');
+    await setWord(two, 'Subtitle', 'Offline as well');
+    await kept(two, 2);
+    await setWord(one, 'Title', 'From one');
+    await saved(one);
+    // What the other saves reaches the window that cannot save, under its own changes.
+    await expect.poll(() => word(two, 'title')).toBe('From one');
+    await mend(two);
+    await saved(two);
+    await expect.poll(() => word(one, 'source')).toBe('Typed offline');
+    expect(await word(one, 'subtitle')).toBe('Offline as well');
+    expect(await word(two, 'title')).toBe('From one');
+
+    const address = one.url();
+    const context = one.context();
+    await cut(context);
+    for (const [page, label] of [
+      [one, 'Title'],
+      [two, 'Subtitle'],
+    ] as const) {
+      await setWord(page, label, `Offline ${label}`);
+      await kept(page, 1);
+    }
+    await crash(one);
+    await crash(two);
+    await mend(context);
+    const again = await context.newPage();
+    await again.goto(address);
+    await again.getByText('have been brought back').waitFor();
+    expect(await word(again, 'title')).toBe('Offline Title');
+    expect(await word(again, 'subtitle')).toBe('Offline Subtitle');
+    await saved(again);
   });
 
   it('tell both where one typed on over what the other had set meanwhile', async () => {
@@ -133,29 +142,35 @@ describe('two windows on one report', () => {
     await expect.poll(() => word(one, 'title')).toBe('One says');
   });
 
-  it('take the other value also where one typed on after it came', async () => {
+  it('tell both where both set the same field, with the other value one click away, until a third one sets it', async () => {
     const [one, two] = await twoWindows();
     await bothSetTitle(one, two);
+    await mend(two);
+    await saved(two);
+    await one.getByText(/The other one stands: “Two says”; yours was “One says”/).waitFor();
+    expect(await word(one, 'title')).toBe('Two says');
+    await one.getByRole('button', { name: 'Bring mine back' }).click();
+    await expect.poll(() => word(two, 'title')).toBe('One says');
+
+    // Also where one typed on after the other value came.
+    await bothSetTitle(one, two, 'One again', 'Two again');
     await field(two, 'Title').press('End');
     await two.keyboard.type(' and more');
-    await two.getByText(/Yours stands: “Two says and more”; the other is “One says”/).waitFor();
+    await two.getByText(/Yours stands: “Two again and more”; the other is “One again”/).waitFor();
     await mend(two);
     await saved(two);
     await two.getByRole('button', { name: 'Take the other' }).click();
-    await expect.poll(() => word(one, 'title')).toBe('One says');
-  });
+    await expect.poll(() => word(one, 'title')).toBe('One again');
 
-  it('say nothing of whose value stands once a third one has set it, and show what stands where the caret still is', async () => {
-    const [one, two] = await twoWindows();
     // Another person: what this browser's author set in a third window would be theirs to take back.
     const three = await newPage();
     await three.goto(one.url());
     await three.locator('.sheet svg').waitFor();
     await strip(three, 'Words');
-    await bothSetTitle(one, two);
+    await bothSetTitle(one, two, 'One at last', 'Two at last');
     await mend(two);
     await saved(two);
-    await expect.poll(() => word(three, 'title')).toBe('Two says');
+    await expect.poll(() => word(three, 'title')).toBe('Two at last');
     await setWord(three, 'Title', 'Three says');
     await saved(three);
     // The caret is still in the title of the second window; nothing is typed there.
@@ -164,60 +179,23 @@ describe('two windows on one report', () => {
     expect(await word(three, 'title')).toBe('Three says');
   });
 
-  it('lose nothing when one of them is offline and both type', async () => {
+  it('can be more than a browser has connections: the last one still saves and follows', async () => {
     const [one, two] = await twoWindows();
-    await cut(two);
-    await setWord(two, 'Source', 'Typed offline');
-    await setWord(two, 'Subtitle', 'Offline as well');
-    await kept(two, 2);
-    await setWord(one, 'Title', 'From one');
-    await saved(one);
-    // What the other saves reaches the window that cannot save, under its own changes.
-    await expect.poll(() => word(two, 'title')).toBe('From one');
-    await mend(two);
-    await saved(two);
-    await expect.poll(() => word(one, 'source')).toBe('Typed offline');
-    expect(await word(one, 'subtitle')).toBe('Offline as well');
-    expect(await word(two, 'title')).toBe('From one');
-  });
-
-  it('tell both where both set the same field, with the other value one click away', async () => {
-    const [one, two] = await twoWindows();
-    await cut(two);
-    await setWord(two, 'Title', 'Two says');
-    await kept(two, 1);
-    await setWord(one, 'Title', 'One says');
-    await saved(one);
-    await two.getByText(/set here and elsewhere at once. Yours stands: “Two says”; the other is “One says”/).waitFor();
-    await mend(two);
-    await saved(two);
-    await one.getByText(/The other one stands: “Two says”; yours was “One says”/).waitFor();
-    expect(await word(one, 'title')).toBe('Two says');
-    await one.getByRole('button', { name: 'Bring mine back' }).click();
-    await expect.poll(() => word(two, 'title')).toBe('One says');
-  });
-
-  it('keep both sets of changes when both were offline and closed', async () => {
-    const [one, two] = await twoWindows();
-    const address = one.url();
-    const context = one.context();
-    await cut(context);
-    for (const [page, label] of [
-      [one, 'Title'],
-      [two, 'Subtitle'],
-    ] as const) {
-      await setWord(page, label, `Offline ${label}`);
-      await kept(page, 1);
+    let last = two;
+    // A browser opens six to one server.
+    for (let count = 2; count < 7; count++) {
+      last = await one.context().newPage();
+      await last.goto(one.url());
+      await last.locator('.sheet svg').waitFor();
     }
-    await crash(one);
-    await crash(two);
-    await mend(context);
-    const again = await context.newPage();
-    await again.goto(address);
-    await again.getByText('have been brought back').waitFor();
-    expect(await word(again, 'title')).toBe('Offline Title');
-    expect(await word(again, 'subtitle')).toBe('Offline Subtitle');
-    await saved(again);
+    await strip(last, 'Words');
+    await setWord(last, 'Title', 'From the last');
+    await saved(last);
+    await expect.poll(() => word(two, 'title')).toBe('From the last');
+    // When the window that listens goes, another one does.
+    await one.close({ runBeforeUnload: false });
+    await setWord(two, 'Title', 'From the second');
+    await expect.poll(() => word(last, 'title')).toBe('From the second');
   });
 
   it('keep what was done to other figures when a removal is taken back', async () => {
@@ -272,12 +250,28 @@ describe('what is typed', () => {
     await page.keyboard.press('Escape');
     await saved(page);
     expect(await field(page, 'Edition').inputValue()).not.toBe('Autumn 2026');
+
+    // What cannot be stored is replaced, and that is said.
+    await field(page, 'Title of the report').evaluate((input: HTMLInputElement) => {
+      const value = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value');
+      value?.set?.call(input, 'a\u0000b\ud800c');
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await page.getByText('A character that cannot be stored was replaced').waitFor();
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('a\uFFFDb\uFFFDc');
   });
 
-  it('is kept when the page goes just after a pause, before anything of it was sent', async () => {
+  it('is kept when the page goes before a pause, just after one, and with no time for anything', async () => {
     const page = await newPage();
     await figureOf(page, 'by-year.csv');
     const address = page.url();
+    await field(page, 'Title of the report').fill('Half a thought');
+    await page.goto(NOWHERE);
+    await page.goto(address);
+    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('Half a thought');
+    await saved(page);
     // A page that is slow to come to what it does later.
     await page.evaluate(() => {
       const later = window.setTimeout;
@@ -285,29 +279,12 @@ describe('what is typed', () => {
     });
     await field(page, 'Title of the report').fill('A whole thought');
     await expect.poll(() => page.title()).toContain('A whole thought');
-    await page.goto(BASE);
+    await page.goto(NOWHERE);
     await page.goto(address);
     await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('A whole thought');
     await saved(page);
-  });
 
-  it('is kept when the page goes before a pause', async () => {
-    const page = await newPage();
-    await figureOf(page, 'by-year.csv');
-    await field(page, 'Title of the report').fill('Half a thought');
-    const address = page.url();
-    await page.goto(BASE);
-    await page.goto(address);
-    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('Half a thought');
-    await saved(page);
-  });
-
-  it('is kept when the page goes, and neither server nor the browser’s database has time for it', async () => {
-    const page = await newPage();
-    await figureOf(page, 'by-year.csv');
-    await saved(page);
-    const address = page.url();
-    // From the last letter on, nothing that is begun is ever done.
+    // Neither the server nor the browser's database has time for it: from the last letter on, nothing that is begun is ever done.
     await field(page, 'Title of the report').focus();
     await page.evaluate(() => {
       IDBObjectStore.prototype.put = () => {
@@ -329,27 +306,27 @@ describe('what is typed', () => {
       [],
     );
   });
-
-  it('is made storable, and that is said', async () => {
-    const page = await newPage();
-    await figureOf(page, 'by-year.csv');
-    await field(page, 'Title of the report').evaluate((input: HTMLInputElement) => {
-      const value = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value');
-      value?.set?.call(input, 'a\u0000b\ud800c');
-      input.dispatchEvent(new Event('input', { bubbles: true }));
-    });
-    await page.getByText('A character that cannot be stored was replaced').waitFor();
-    await saved(page);
-    await page.reload();
-    await expect.poll(() => field(page, 'Title of the report').inputValue()).toBe('a\uFFFDb\uFFFDc');
-  });
 });
 
 describe('when the server is away', () => {
-  it('keeps changes, tries again, and brings them back after the window was closed', async () => {
+  it('takes a save whose answer was lost as saved, tries others again, and brings them back after the window was closed', async () => {
     const page = await newPage();
     await figureOf(page, 'by-year.csv');
     await strip(page, 'Words');
+    let lost = 0;
+    await page.route(COMMANDS, async (route) => {
+      if (lost++ > 0) return route.continue();
+      await route.fetch();
+      await route.abort();
+    });
+    await setWord(page, 'Title', 'Arrived');
+    await saved(page);
+    expect(await page.getByText('elsewhere').count()).toBe(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    expect(await word(page, 'title')).toBe('By year');
+    await saved(page);
+    await mend(page);
+
     await cut(page);
     await setWord(page, 'Title', 'Kept here');
     await kept(page, 1);
@@ -375,23 +352,6 @@ describe('when the server is away', () => {
     await again.getByText('have been brought back').waitFor();
     expect(await word(again, 'title')).toBe('Kept over a crash');
     await saved(again);
-  });
-
-  it('takes a save whose answer was lost as saved, once', async () => {
-    const page = await newPage();
-    await figureOf(page, 'by-year.csv');
-    await strip(page, 'Words');
-    let lost = 0;
-    await page.route(COMMANDS, async (route) => {
-      if (lost++ > 0) return route.continue();
-      await route.fetch();
-      await route.abort();
-    });
-    await setWord(page, 'Title', 'Arrived');
-    await saved(page);
-    expect(await page.getByText('elsewhere').count()).toBe(0);
-    await page.getByRole('button', { name: 'Undo' }).click();
-    expect(await word(page, 'title')).toBe('By year');
   });
 
   it('keeps what the server does not take, and says why, until it is tried again', async () => {
@@ -420,24 +380,18 @@ describe('when the server is away', () => {
     await mend(again);
     await again.getByRole('button', { name: 'Try again' }).click();
     await saved(again);
+
+    // So it is with a report that was taken off the Desk.
+    const id = new URL(address).pathname.split('/').at(-1);
+    await again.request.patch(`${BASE}/api/reports/${id}`, { data: { removed: true } });
+    await strip(again, 'Words');
+    expect(await word(again, 'title')).toBe('Not thrown away');
+    await setWord(again, 'Title', 'Said too late');
+    await again.getByText('This report was taken off the Desk. Your change is kept here.').waitFor();
+    await again.getByRole('button', { name: 'Bring the report back' }).click();
+    await saved(again);
     await again.reload();
     await again.locator('.sheet svg').waitFor();
-    expect(await word(again, 'title')).toBe('Not thrown away');
-  });
-
-  it('keeps changes to a report that was taken off the Desk, and brings it back', async () => {
-    const page = await newPage();
-    await figureOf(page, 'by-year.csv');
-    await strip(page, 'Words');
-    const id = new URL(page.url()).pathname.split('/').at(-1);
-    const away = (removed: boolean) => page.request.patch(`${BASE}/api/reports/${id}`, { data: { removed } });
-    await away(true);
-    await setWord(page, 'Title', 'Said too late');
-    await page.getByText('This report was taken off the Desk. Your change is kept here.').waitFor();
-    await page.getByRole('button', { name: 'Bring the report back' }).click();
-    await saved(page);
-    await page.reload();
-    await page.locator('.sheet svg').waitFor();
-    expect(await word(page, 'title')).toBe('Said too late');
+    expect(await word(again, 'title')).toBe('Said too late');
   });
 });

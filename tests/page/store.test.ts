@@ -5,6 +5,7 @@ import { afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vite
 import { UNDO } from '../../src/core/change/change.ts';
 import { isSame } from '../../src/core/named/same.ts';
 import { reportOf } from '../../src/core/report/record.ts';
+import { isReceived, tablesOf } from '../../src/core/report/report.ts';
 import { runs } from '../runs.ts';
 import { ALL_COMMANDS, anyArgs, Dice } from '../unit/any-command.ts';
 import { Browser, type FakeWindow, type Fate, installGlobals, keyval, later, openWindow, Server } from './browsers.ts';
@@ -160,6 +161,32 @@ describe('a window', () => {
     const two = await openWindow(browser, server, true);
     expect(title(two)).toBe('Second');
     expect(two.page.current().window.pending).toHaveLength(2);
+  });
+
+  it('keeps at leaving the cells that a change names, beside what was kept of others before', async () => {
+    const server = new Server();
+    const browser = new Browser();
+    const one = await openWindow(browser, server);
+    server.isPrompt = false;
+    const table = tablesOf(one.page.current().report).find(isReceived);
+    const [, column] = table?.columns ?? [];
+    const type = (block: string, from: string | undefined) =>
+      one.do((page) => {
+        const columns = [{ key: column?.meta.key ?? '', from, block }];
+        const cells = Array.from({ length: table?.rows ?? 0 }, (_, row) => row);
+        const args = { table: table?.id ?? '', rows: table?.rows ?? 0, columns };
+        return page.run('table.setCells', args as never, { blocks: { [block]: cells } });
+      });
+    expect(type('first', column?.block)).toBeNull();
+    await rest();
+    browser.databaseDoes = 0;
+    expect(type('second', 'first')).toBeNull();
+    one.leave();
+    for (const request of [...server.waiting]) request.meet('lost before');
+    browser.databaseDoes = Number.POSITIVE_INFINITY;
+    const two = await openWindow(browser, server, true);
+    expect(two.page.current().window.pending).toHaveLength(2);
+    expect(Object.keys(two.page.current().blocks).sort()).toEqual(['first', 'second']);
   });
 
   it('brings back once what was kept in two places, or was saved without being told', async () => {

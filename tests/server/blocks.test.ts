@@ -2,8 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import fc from 'fast-check';
 import { sql } from 'kysely';
-import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import { UNDO } from '../../src/core/change/change.ts';
 import type { BlockCells } from '../../src/core/change/wire.ts';
@@ -11,36 +10,15 @@ import type { Cell } from '../../src/core/table/column.ts';
 import type { Splice } from '../../src/core/table/kept.ts';
 import { loadCells, removeBlocks, storeBlocks } from '../../src/server/blocks.ts';
 import { requestFor, runCalls } from '../../src/server/changes.ts';
-import { type Database, openDatabase } from '../../src/server/database.ts';
-import { migrate } from '../../src/server/migrations.ts';
 import { createReport, listRemoved, setRemoved } from '../../src/server/reports.ts';
 import { tidy } from '../../src/server/tidy.ts';
+import { ownDatabase } from './own-database.ts';
 
-// A database of its own, since clearing is of all that is in one.
-const shared = process.env['DATABASE_URL'] ?? '';
-const own = `blocks_${randomUUID().slice(0, 8)}`;
+// Clearing is of all that is in a database.
+const own = ownDatabase();
 const demo = demoReport();
-let db: Database;
 
-async function admin(text: string): Promise<void> {
-  const client = new pg.Client({ connectionString: shared });
-  await client.connect();
-  await client.query(text);
-  await client.end();
-}
-
-beforeAll(async () => {
-  await admin(`create database ${own}`);
-  db = openDatabase(Object.assign(new URL(shared), { pathname: `/${own}` }).href);
-  await migrate(db);
-});
-
-afterAll(async () => {
-  await db.destroy();
-  await admin(`drop database ${own}`);
-});
-
-const fresh = () => createReport(db, demo.report, demo.blocks);
+const fresh = () => createReport(own(), demo.report, demo.blocks);
 const cell: fc.Arbitrary<Cell> = fc.oneof(
   fc.integer(),
   fc.constant(null),
@@ -89,19 +67,19 @@ describe('blocks', () => {
           cells: first.map(([value]) => value),
           received: first.map(([, written]) => written),
         };
-        await storeBlocks(db, report, { [ids[0] ?? '']: whole });
+        await storeBlocks(own(), report, { [ids[0] ?? '']: whole });
         for (const [change, back] of all) {
           // Mostly of the last one, sometimes of one before, as an undo or someone else’s edit is.
           const of = back < columns.length * 5 ? columns.length - 1 : back % columns.length;
           const id = randomUUID();
-          await storeBlocks(db, report, { [id]: { of: ids[of] ?? '', splice: change } });
+          await storeBlocks(own(), report, { [id]: { of: ids[of] ?? '', splice: change } });
           ids.push(id);
           columns.push(edited(columns[of] ?? [], change));
         }
         for (const at of [0, Math.floor(ids.length / 2), ids.length - 1]) {
-          const found = await loadCells(db, report, ids[at] ?? '');
+          const found = await loadCells(own(), report, ids[at] ?? '');
           expect(JSON.parse(JSON.stringify(found))).toEqual(kept(columns[at] ?? []));
-          const { rows } = await db
+          const { rows } = await own()
             .selectFrom('column_blocks')
             .select('rows')
             .where('id', '=', ids[at] ?? '')
@@ -110,9 +88,9 @@ describe('blocks', () => {
         }
         // Without those between, each of the rest is as it was.
         const gone = ids.filter((_, at) => at % 3 !== 0);
-        await removeBlocks(db, report, gone);
+        await removeBlocks(own(), report, gone);
         for (const at of [0, ids.length - 1 - ((ids.length - 1) % 3)]) {
-          const found = await loadCells(db, report, ids[at] ?? '');
+          const found = await loadCells(own(), report, ids[at] ?? '');
           expect(JSON.parse(JSON.stringify(found))).toEqual(kept(columns[at] ?? []));
         }
       }),
@@ -126,18 +104,18 @@ describe('blocks', () => {
     const room = async () => {
       const { rows } = await sql<{ size: number }>`
         select sum(coalesce(length(cells), 0) + coalesce(length(splice), 0))::int as size
-          from column_blocks where report_id = ${report}`.execute(db);
+          from column_blocks where report_id = ${report}`.execute(own());
       return rows[0]?.size ?? 0;
     };
-    await storeBlocks(db, report, { [last]: Array.from({ length: 100_000 }, (_, row) => row * 1.5) });
+    await storeBlocks(own(), report, { [last]: Array.from({ length: 100_000 }, (_, row) => row * 1.5) });
     const before = await room();
     for (let turn = 0; turn < 20; turn++) {
       const id = randomUUID();
-      await storeBlocks(db, report, { [id]: { of: last, splice: { at: turn * 4000, remove: 1, insert: [-turn] } } });
+      await storeBlocks(own(), report, { [id]: { of: last, splice: { at: turn * 4000, remove: 1, insert: [-turn] } } });
       last = id;
     }
     expect((await room()) - before).toBeLessThan(4000);
-    const cells = (await loadCells(db, report, last))?.cells ?? [];
+    const cells = (await loadCells(own(), report, last))?.cells ?? [];
     expect([cells.length, cells[76_000], cells[76_001]]).toEqual([100_000, -19, 114_001.5]);
   });
 });
@@ -158,40 +136,40 @@ describe('clearing', () => {
         { name: 'table.setCells', args, by: 'x' },
         { [block]: { of: from, splice: { at: turn, remove: 1, insert: [turn + 0.25] } } },
       );
-      const answer = await runCalls(db, report, request);
+      const answer = await runCalls(own(), report, request);
       expect(answer?.refused).toEqual([]);
       made.push(block);
     }
     const orphan = randomUUID();
-    await storeBlocks(db, report, { [orphan]: [1, 2, 3] });
-    const now = await loadCells(db, report, made.at(-1) ?? '');
+    await storeBlocks(own(), report, { [orphan]: [1, 2, 3] });
+    const now = await loadCells(own(), report, made.at(-1) ?? '');
     expect(now?.cells.slice(0, 5)).toEqual([0.25, 1.25, 2.25, 3.25, 4.25]);
 
-    expect(await tidy(db, 30)).toEqual({ reports: 0, blocks: 0 });
-    await sql`update column_blocks set stored_at = now() - interval '40 days'`.execute(db);
-    const cleared = await tidy(db, 30);
+    expect(await tidy(own(), 30)).toEqual({ reports: 0, blocks: 0 });
+    await sql`update column_blocks set stored_at = now() - interval '40 days'`.execute(own());
+    const cleared = await tidy(own(), 30);
     expect(cleared.blocks).toBeGreaterThan(0);
-    expect(await loadCells(db, report, orphan)).toBeUndefined();
+    expect(await loadCells(own(), report, orphan)).toBeUndefined();
     // The changes are of today, so they can be taken back.
-    const log = await db
+    const log = await own()
       .selectFrom('changes')
       .select('change_id')
       .where('report_id', '=', report)
       .orderBy('revision', 'desc')
       .execute();
     const undo = await runCalls(
-      db,
+      own(),
       report,
       requestFor({ name: UNDO, args: { changes: [log[0]?.change_id] }, by: 'x' }),
     );
     expect(undo?.refused).toEqual([]);
 
-    await sql`update changes set made_at = now() - interval '40 days'`.execute(db);
-    await tidy(db, 30);
-    expect(await loadCells(db, report, made.at(-1) ?? '')).toBeUndefined();
-    expect((await loadCells(db, report, made.at(-2) ?? ''))?.cells.slice(0, 4)).toEqual([0.25, 1.25, 2.25, 3.25]);
+    await sql`update changes set made_at = now() - interval '40 days'`.execute(own());
+    await tidy(own(), 30);
+    expect(await loadCells(own(), report, made.at(-1) ?? '')).toBeUndefined();
+    expect((await loadCells(own(), report, made.at(-2) ?? ''))?.cells.slice(0, 4)).toEqual([0.25, 1.25, 2.25, 3.25]);
     const late = await runCalls(
-      db,
+      own(),
       report,
       requestFor({ name: UNDO, args: { changes: [log.at(-1)?.change_id] }, by: 'x' }),
     );
@@ -200,17 +178,17 @@ describe('clearing', () => {
 
   it('takes removed reports after their time, and not before; until then they are brought back', async () => {
     const [soon, late] = [await fresh(), await fresh()];
-    await setRemoved(db, soon, true);
-    await setRemoved(db, late, true);
-    await db
+    await setRemoved(own(), soon, true);
+    await setRemoved(own(), late, true);
+    await own()
       .updateTable('reports')
       .set({ removed_at: new Date(Date.now() - 31 * 86_400_000) })
       .where('id', '=', late)
       .execute();
-    expect((await listRemoved(db)).map(({ id }) => id)).toEqual([soon, late]);
-    expect((await tidy(db, 30)).reports).toBe(1);
-    expect((await listRemoved(db)).map(({ id }) => id)).toEqual([soon]);
-    expect(await setRemoved(db, soon, false)).toBe(true);
-    expect(await setRemoved(db, late, false)).toBe(false);
+    expect((await listRemoved(own())).map(({ id }) => id)).toEqual([soon, late]);
+    expect((await tidy(own(), 30)).reports).toBe(1);
+    expect((await listRemoved(own())).map(({ id }) => id)).toEqual([soon]);
+    expect(await setRemoved(own(), soon, false)).toBe(true);
+    expect(await setRemoved(own(), late, false)).toBe(false);
   });
 });
