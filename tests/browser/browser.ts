@@ -21,6 +21,8 @@ export function launchBrowser(): Promise<Browser> {
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
+    // A page of a test lives for seconds, in which making its scripts faster takes longer than they then do.
+    '--js-flags=--no-maglev --no-opt',
   ];
   return chromium.launch({ executablePath: chromiumPath(), headless: true, args: quiet });
 }

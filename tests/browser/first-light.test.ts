@@ -12,6 +12,7 @@ import {
   received,
   receivedText,
   saved,
+  still,
   strip,
 } from './browser.ts';
 import { figureOf } from './made.ts';
@@ -253,13 +254,15 @@ describe('setting a figure', () => {
   });
 
   it('shows whole years, level labels, and nothing outside the window at any width', async () => {
+    page = await newPage();
+    await figureOf(page, 'by-year.csv');
     for (const [width, height] of [
       [1024, 768],
       [1280, 800],
       [1920, 1080],
     ] as const) {
-      page = await newPage(width, height);
-      await figureOf(page, 'by-year.csv');
+      await page.setViewportSize({ width, height });
+      await still(page, () => page.locator('.sheet').boundingBox());
       expect(await page.locator('.sheet [data-part="axis:across"] text').allTextContents()).toEqual(
         Array.from({ length: 15 }, (_, index) => String(2011 + index)),
       );

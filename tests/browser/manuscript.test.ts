@@ -141,7 +141,7 @@ describe('the manuscript', () => {
     expect(stored.flatMap(({ words = [] }) => words)).toContainEqual({ kind: 'text', text: 'bold', bold: true });
   });
 
-  it('takes a copy of all that is in it, and what was cut from one place, with nothing lost on the way', async () => {
+  it('takes a copy of all that is in it, what was cut from one place, and its own page, with nothing lost on the way', async () => {
     const page = await openManuscript();
     // Without what names them and where they stand; the order of their fields is the database's and says nothing.
     const bare = (blocks: StoredBlock[]) =>
@@ -175,6 +175,42 @@ describe('the manuscript', () => {
     await page.keyboard.press('Control+v');
     await expect.poll(figures).toBe(all);
     expect(bare(await storedBlocks(page))).toEqual(expect.arrayContaining(before));
+
+    // Its own page, pasted, is read back as the same text.
+    const id = /reports\/([^#?]+)/.exec(page.url())?.[1] ?? '';
+    const wish = 'as=html&inspect=no&numbers=no';
+    const html = await (
+      await page.request.get(new URL(`/api/reports/${id}/manuscript/file?${wish}`, page.url()).href)
+    ).text();
+    const said = async () =>
+      galley(page).evaluate((element) =>
+        [...element.querySelectorAll(':scope > [data-role]')].map(
+          (block) =>
+            `${block.getAttribute('data-role')} ${block.getAttribute('data-level')} ${block.getAttribute('data-frame')} ${[
+              ...block.childNodes,
+            ]
+              .map((node) =>
+                node instanceof Element && node.classList.contains('align-super') ? '' : node.textContent,
+              )
+              .join('')
+              .replace(/\s+/g, '')}`,
+        ),
+      );
+    const lines = await said();
+    await galley(page).locator('p').last().click();
+    await page.keyboard.press('Control+End');
+    await page.keyboard.press('Enter');
+    await page.evaluate((text) => {
+      const data = new DataTransfer();
+      data.setData('text/html', text);
+      document
+        .querySelector('.galley')
+        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    }, html);
+    await expect.poll(async () => (await said()).length).toBeGreaterThan(lines.length * 1.8);
+    const pasted = (await said()).slice(lines.length);
+    // Pictures, captions, contents and tables are not of the text; all else is there in its order.
+    expect(lines.filter((line) => !pasted.includes(line))).toEqual([]);
   });
 
   it('keeps the words of two who write in one paragraph at once', async () => {
@@ -204,20 +240,6 @@ describe('the manuscript', () => {
       .poll(() => galley(one).locator('p', { hasText: 'bear this out' }).textContent())
       .not.toContain('agrees');
     expect(await galley(one).locator('p', { hasText: 'bear this out' }).textContent()).toContain('One says: a');
-  });
-
-  it('draws figures while they are in sight, and leaves them their room where they are not', async () => {
-    const page = await openManuscript();
-    const drawn = galley(page).locator('[title="Double click opens it"] svg');
-    const all = (await storedBlocks(page)).flatMap(({ things = [] }) => things).length;
-    await expect.poll(() => drawn.count()).toBeLessThan(all);
-    const height = () => galley(page).evaluate((element) => element.scrollHeight);
-    const before = await height();
-    for (const thing of await galley(page).locator('[title="Double click opens it"]').all()) {
-      await thing.scrollIntoViewIfNeeded();
-      await thing.locator('svg').first().waitFor();
-    }
-    expect(Math.abs((await height()) - before)).toBeLessThan(4);
   });
 
   it('has figures placed, beside each other, of any width, taken out, and opened from the page', async () => {
@@ -254,8 +276,20 @@ describe('the manuscript', () => {
     await page.locator('.sheet svg').waitFor();
   });
 
-  it('puts the caret where a page is clicked, scrolls with it, and is set in columns on other paper', async () => {
+  it('draws figures while in sight, puts the caret where a page is clicked, scrolls with it, and is set in columns on other paper', async () => {
     const page = await openManuscript();
+    const drawn = galley(page).locator('[title="Double click opens it"] svg');
+    const all = (await storedBlocks(page)).flatMap(({ things = [] }) => things).length;
+    await expect.poll(() => drawn.count()).toBeLessThan(all);
+    const height = () => galley(page).evaluate((element) => element.scrollHeight);
+    const before = await height();
+    for (const thing of await galley(page).locator('[title="Double click opens it"]').all()) {
+      await thing.scrollIntoViewIfNeeded();
+      await thing.locator('svg').first().waitFor();
+    }
+    expect(Math.abs((await height()) - before)).toBeLessThan(4);
+    await galley(page).locator('h1').first().scrollIntoViewIfNeeded();
+
     const pages = page.locator('[data-page]');
     expect(await pageText(page)).toBeGreaterThanOrEqual(4);
     const box = await page.locator('[data-page="1"]').boundingBox();
@@ -402,44 +436,6 @@ describe('the manuscript', () => {
       for (const chart of document.querySelectorAll('.apexcharts-canvas')) chart.remove();
     });
     expect(await audit(alone)).toEqual([]);
-  });
-
-  it('reads its own page back as the same text, when that is pasted', async () => {
-    const page = await openManuscript();
-    const id = /reports\/([^#?]+)/.exec(page.url())?.[1] ?? '';
-    const wish = 'as=html&inspect=no&numbers=no';
-    const html = await (
-      await page.request.get(new URL(`/api/reports/${id}/manuscript/file?${wish}`, page.url()).href)
-    ).text();
-    const said = async () =>
-      galley(page).evaluate((element) =>
-        [...element.querySelectorAll(':scope > [data-role]')].map(
-          (block) =>
-            `${block.getAttribute('data-role')} ${block.getAttribute('data-level')} ${block.getAttribute('data-frame')} ${[
-              ...block.childNodes,
-            ]
-              .map((node) =>
-                node instanceof Element && node.classList.contains('align-super') ? '' : node.textContent,
-              )
-              .join('')
-              .replace(/\s+/g, '')}`,
-        ),
-      );
-    const before = await said();
-    await galley(page).locator('p').last().click();
-    await page.keyboard.press('Control+End');
-    await page.keyboard.press('Enter');
-    await page.evaluate((text) => {
-      const data = new DataTransfer();
-      data.setData('text/html', text);
-      document
-        .querySelector('.galley')
-        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-    }, html);
-    await expect.poll(async () => (await said()).length).toBeGreaterThan(before.length * 1.8);
-    const pasted = (await said()).slice(before.length);
-    // Pictures, captions, contents and tables are not of the text; all else is there in its order.
-    expect(before.filter((line) => !pasted.includes(line))).toEqual([]);
   });
 
   it('is handed off as PDF, holds at 1024, and has nothing wrong for axe', async () => {

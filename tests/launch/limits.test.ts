@@ -8,8 +8,8 @@ import { ask, place, reports, type Started } from './started.ts';
 
 const here = place();
 const all: Started[] = [];
-/** As many as a spark table has. */
-const ROWS = 20_000;
+/** More than can be set within either limit. */
+const ROWS = 6000;
 let large = '';
 
 afterEach(async () => {
@@ -46,8 +46,8 @@ async function limited(limit: NodeJS.ProcessEnv) {
 }
 
 it.each([
-  ['time', { RIZO_WORK_SECONDS: '5' }, 'took longer than 5 seconds'],
-  ['memory', { RIZO_WORK_MB: '128' }, 'more memory than the 128 MB'],
+  ['time', { RIZO_WORK_SECONDS: '2' }, 'took longer than 2 seconds'],
+  ['memory', { RIZO_WORK_MB: '96' }, 'more memory than the 96 MB'],
 ])(
   'work that takes too much %s is given up with a sentence; what others ask for is done',
   async (_, limit, sentence) => {

@@ -291,6 +291,30 @@ describe('a window', () => {
     expect(title(two)).toBe('Told to the second');
   });
 
+  it('says of a field what was set last elsewhere, also by another window of its browser', async () => {
+    const server = new Server();
+    const browser = new Browser();
+    const [one, two] = [await openWindow(browser, server), await openWindow(browser, server)];
+    const told = () => two.page.current().clashes.map(({ stands, other }) => [stands, other]);
+    for (const turn of ['first', 'second']) {
+      server.isPrompt = false;
+      rename(two, `Mine, ${turn}`);
+      await rest();
+      server.log.take('the other window', server.log.changes.length, [
+        { id: crypto.randomUUID(), name: 'report.setWords', args: { title: `Theirs, ${turn}` } },
+      ]);
+      server.tell();
+      await rest();
+      expect(told()).toEqual([['mine', `Theirs, ${turn}`]]);
+      server.isPrompt = true;
+      await settle(server, [one, two]);
+      // The other window has its own again, and nothing stands of what was told.
+      rename(one, `Theirs again, ${turn}`);
+      await settle(server, [one, two]);
+      expect([title(two), told()]).toEqual([`Theirs again, ${turn}`, []]);
+    }
+  });
+
   it('fetches what it missed where something between was not told', async () => {
     const server = new Server();
     const window = await openWindow(new Browser(), server);

@@ -44,11 +44,18 @@ export interface Clash {
   other: unknown;
 }
 
-/** Whether a third one has set the field of a clash since, so that what is said of whose value stands is no longer so. */
-export function isSettled({ path, mine, theirs }: Clash, fresh: readonly Change[], maker: string | undefined): boolean {
+/** Whether the field of a clash was set since by another than made what stands, so that what is said of whose value stands is no longer so. */
+export function isSettled(
+  { path, mine, theirs }: Clash,
+  fresh: readonly Change[],
+  isOfMaker: (change: Change) => boolean,
+): boolean {
   return fresh.some(
-    ({ id, by, fields }) =>
-      by !== maker && id !== mine && id !== theirs && fields.some((field) => meets(field.path, path)),
+    (change) =>
+      !isOfMaker(change) &&
+      change.id !== mine &&
+      change.id !== theirs &&
+      change.fields.some((field) => meets(field.path, path)),
   );
 }
 

@@ -114,9 +114,12 @@ function refit(call: Call, record: ReportRecord): Call {
   return fitted.call;
 }
 
-/** Who made what stands of a clash. */
-const makerOf = ({ stands, theirs }: Clash) =>
-  stands === 'mine' ? author() : arrived.find(({ id }) => id === theirs)?.by;
+/** Whether a change is of who made what stands of a clash: of this window, not of others that its maker has open. */
+function isOfMakerOf({ stands, theirs }: Clash, own: ReadonlySet<string>): (change: Change) => boolean {
+  if (stands === 'mine') return ({ id }) => own.has(id);
+  const maker = arrived.find(({ id }) => id === theirs)?.by;
+  return ({ by }) => by === maker;
+}
 
 /** Takes changes from the log, which follow the revision that is known here, and puts this window's own on top. */
 function take(changes: readonly Change[]): void {
@@ -136,7 +139,7 @@ function take(changes: readonly Change[]): void {
     refused: [...now.refused, ...refused].filter(({ call }) => !fresh.some(({ id }) => id === call.id)),
     history: forgetCalls(now.history, refused),
     clashes: withClashes(
-      now.clashes.filter((clash) => !isSettled(clash, fresh, makerOf(clash))),
+      now.clashes.filter((clash) => !isSettled(clash, fresh, isOfMakerOf(clash, mine))),
       clashes,
     ),
   });
