@@ -84,8 +84,9 @@ export async function brokenServers(list: string, folder: string): Promise<Serve
       const gone = once(server, 'exit');
       try {
         if (!(await up(server, url))) return false;
-        const vitest = ['node_modules/vitest/vitest.mjs', 'run', '--project=served', '--bail=1', 'tests/server'];
-        return await ends(vitest, { ...env, NODE_ENV: 'test' }, LONG_MS);
+        const vitest = ['node_modules/vitest/vitest.mjs', 'run', '--config=tools/mutants/served.vitest.ts', '--bail=1'];
+        const broken = { RIZO_MUTANTS: list, RIZO_MUTANT: String(mutant) };
+        return await ends(vitest, { ...env, ...broken, NODE_ENV: 'test' }, LONG_MS);
       } finally {
         server.kill('SIGKILL');
         await gone;
