@@ -23,9 +23,7 @@ const lookName = KeptLook.shape.name;
 export const STYLE_COMMANDS = {
   /** What is given of the style changes. */
   'style.set': command('house style', z.strictObject({ set: Parts }), (draft, { set }) => {
-    ownStyle(draft);
-    draft.style = withParts(OwnStyle, current(draft).style as OwnStyle, set);
-    if (draft.style.kind !== 'own') throw new Refusal('A style stays one of its own kind.');
+    draft.style = withParts(OwnStyle, current(ownStyle(draft)), set);
   }),
   /** Sets the report by a style that others have, too. */
   'style.layOn': command('style of the report', z.strictObject({ house: Id }), (draft, { house }) => {
