@@ -83,6 +83,12 @@ describe('a change', () => {
     const [first, second] = (await runRequests(own(), report, [request([two]), request([one])])) ?? [];
     expect([first?.known, second?.known]).toEqual([[two.id], [one.id]]);
     expect(await titleOf(report)).toBe('Two');
+    // Also where it came in a request that was taken together with this one, and is taken back in it.
+    const three = title('Three');
+    const undo = { id: randomUUID(), name: UNDO, args: { changes: [three.id] } };
+    const [made, met] = (await runRequests(own(), report, [request([three]), request([three, undo])])) ?? [];
+    expect([made?.known, met?.known, met?.refused]).toEqual([[], [three.id], []]);
+    expect(await titleOf(report)).toBe('Two');
   });
 
   it('of a request together with others is told in each answer after what it had seen', async () => {

@@ -68,6 +68,12 @@ describe('columns of a table', () => {
       });
     expect(storedTableIn(put('c'), 't')?.columns.map(({ meta }) => meta.key)).toEqual(['date', 'a', 'b', 'c']);
     expect(() => put('b')).toThrow('“Sample” has a column “b” already.');
+    const beforeA = run(report, 'table.insertColumns', {
+      table: 't',
+      before: 'a',
+      columns: [{ block: 'b9', meta: { ...first?.meta, key: 'c' } }],
+    });
+    expect(storedTableIn(beforeA, 't')?.columns.map(({ meta }) => meta.key)).toEqual(['date', 'c', 'a', 'b']);
   });
   it('that are calculated keep their key', () => {
     const calculation = { key: 'sum', title: 'Sum', rule: { kind: 'level', value: 4 } };

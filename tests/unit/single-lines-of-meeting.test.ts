@@ -2,7 +2,16 @@
 import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import type { Call, Change, FieldsOf } from '../../src/core/change/change.ts';
-import { meet, type Own, type Pending, putOnTop, type Window } from '../../src/core/change/meet.ts';
+import { forgetCalls, type History } from '../../src/core/change/history.ts';
+import {
+  type Clash,
+  isSettled,
+  meet,
+  type Own,
+  type Pending,
+  putOnTop,
+  type Window,
+} from '../../src/core/change/meet.ts';
 import { runCall } from '../../src/core/change/run.ts';
 import { sayPath } from '../../src/core/change/say-path.ts';
 import { recordOf } from '../../src/core/report/record.ts';
@@ -66,6 +75,45 @@ describe('changes that meet', () => {
   });
 });
 
+describe('what is said of a clash', () => {
+  const path = ['items', 'passengers', 'words', 'title'];
+  const clash: Clash = { path, mine: 'm', theirs: 't', stands: 'mine', other: 'x' };
+  const isSettledBy = (id: string, isOfMaker = false, of = path) =>
+    isSettled(
+      clash,
+      [{ id, by: 'x', fields: [{ path: of, from: 'a', to: 'b' }] } as unknown as Change],
+      () => isOfMaker,
+    );
+  it('is no longer so once another set the field, and still is after what the two set themselves', () => {
+    expect(isSettledBy('third')).toBe(true);
+    expect(isSettledBy('m')).toBe(false);
+    expect(isSettledBy('t')).toBe(false);
+    expect(isSettledBy('third', true)).toBe(false);
+    expect(isSettledBy('third', false, ['items', 'passengers', 'words', 'subtitle'])).toBe(false);
+  });
+});
+
+describe('a fault in what puts calls on top', () => {
+  it('is no refusal', () => {
+    const fault = () => {
+      throw new Error('at fault');
+    };
+    // A field that cannot be looked into, as no report has one.
+    const broken = new Proxy(stored, { get: fault, ownKeys: fault });
+    expect(() => putOnTop(broken, [titled('x')], NOTHING_KNOWN)).toThrow('at fault');
+  });
+});
+
+describe('steps to undo', () => {
+  it('go where nothing of them was done, and stay with what was', () => {
+    const step = (...changes: string[]) => ({ changes, label: 'x', group: undefined });
+    const history: History = { past: [step('a'), step('b', 'c'), step('d')], future: [step('e'), step('f')] };
+    const gone = ['a', 'c', 'e'].map((id) => ({ call: { id } }));
+    expect(forgetCalls(history, gone)).toEqual({ past: [step('b'), step('d')], future: [step('f')] });
+    expect(forgetCalls(history, [])).toBe(history);
+  });
+});
+
 describe('a field in words', () => {
   it('is a subject that begins with a capital, wherever it lies', () => {
     expect(sayPath(report, ['title'])).toBe('The title of the report');
@@ -73,6 +121,14 @@ describe('a field in words', () => {
     expect(sayPath(report, ['items', 'passengers', 'words', 'title'])).toMatch(/^The title of “.+”$/);
     expect(sayPath(report, ['items', 'passengers', 'valuesMoved'])).toMatch(/^The place of a value of “.+”$/);
     expect(sayPath(report, ['items', 'passengers', 'plotLeft'])).toMatch(/^The left edge of the plot of “.+”$/);
+    expect(sayPath(report, ['manuscript', 'blocks', 'text-2', 'words'])).toMatch(/^The paragraph “.{10,30}…”$/);
+    expect(sayPath(report, ['manuscript', 'blocks', 'text-2', 'role'])).toMatch(/^The role of the paragraph “.+”$/);
+    expect(sayPath(report, ['manuscript', 'blocks', 'head-summer'])).toMatch(/^The heading “.+”$/);
+    expect(sayPath(report, ['manuscript', 'blocks', 'text-10', 'width'])).toBe('The width of the placed figure');
+    expect(sayPath(report, ['manuscript', 'blocks', 'last-months'])).toBe('The table of numbers');
+    expect(sayPath(report, ['manuscript', 'blocks', 'contents'])).toBe('The contents');
+    expect(sayPath(report, ['manuscript', 'blocks', 'gone', 'words'])).toBe('A part of the text that was taken out');
+    expect(sayPath(report, ['manuscript', 'pages', 'paper'])).toBe('The paper of the manuscript');
     const whole = sayPath(report, ['items', 'passengers']);
     expect(whole.charAt(0)).toBe(whole.charAt(0).toUpperCase());
   });
