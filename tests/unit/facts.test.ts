@@ -148,6 +148,22 @@ describe('facts', () => {
     for (const sentence of said(values, more)) expect(sentence).not.toMatch(never);
   });
 
+  it('tell which of several lines rose and fell most, unless a reader could not tell that from the next', () => {
+    const lineTo = (id: string, last: number) =>
+      knownOf(series([...new Array<number>(12).fill(100), last], { id, name: id }));
+    const told = (...ends: number[]) =>
+      spread(ends.map((end, at) => lineTo('abc'[at] ?? '', end))).map(({ series: { name }, claim }) => [
+        name,
+        claim.kind,
+      ]);
+    expect(told(130, 110, 80)).toEqual([['a', 'spread']]);
+    expect(told(110, 130, 80)).toEqual([['b', 'spread']]);
+    expect(told(130, 130, 80)).toEqual([]);
+    expect(told(130, 80, 80)).toEqual([]);
+    expect(told(130, 80)).toEqual([['a', 'spread']]);
+    expect(told(130)).toEqual([]);
+  });
+
   it('take holidays among business days for no holes, and days among days for some', () => {
     const days = [4, 5, 6, 7, 11, 12, 13, 14].map((date) => dateOf(2026, 4, date));
     const kinds = (interval: Interval) =>

@@ -40,6 +40,10 @@ const OTHER_METHOD = new Map([
   ['ceil', 'floor'],
 ]);
 
+/** Whether it stands for what is not there: mostly where only the types cannot rule that out, as for an entry of a list. */
+const isDefault = ({ parent }: ts.Node): boolean =>
+  ts.isBinaryExpression(parent) && parent.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken;
+
 /** What an expression is replaced by, or null where it is left alone. */
 function insteadOf(node: ts.Node, textOf: (node: ts.Node) => string): string | null {
   // What follows in the chain is left out with it, which parentheses would end.
@@ -54,7 +58,8 @@ function insteadOf(node: ts.Node, textOf: (node: ts.Node) => string): string | n
   if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken) return textOf(node.operand);
   if (node.kind === ts.SyntaxKind.TrueKeyword) return 'false';
   if (node.kind === ts.SyntaxKind.FalseKeyword) return 'true';
-  if (ts.isNumericLiteral(node) && ['0', '1', '2'].includes(node.text)) return String(Number(node.text) + 1);
+  if (ts.isNumericLiteral(node) && ['0', '1', '2'].includes(node.text) && !isDefault(node))
+    return String(Number(node.text) + 1);
   if (ts.isCallExpression(node) && ts.isPropertyAccessExpression(node.expression)) {
     const { expression: on, name } = node.expression;
     if (PASSED_THROUGH.has(name.text)) return textOf(on);
