@@ -6,7 +6,7 @@ import { holdingRange } from '../../src/core/scale/holding.ts';
 import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
 import { isFineStep, isRoundStep, stepsBeside, tidy } from '../../src/core/scale/ticks.ts';
 import { type Tied, type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
-import { fractionOf, linearScale, resolveValueAxis } from '../../src/core/scale/value-axis.ts';
+import { fractionOf, linearScale, resolveValueAxis, type ValueAxisWish } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { dressedAxis } from './dressed.ts';
 
@@ -115,6 +115,31 @@ describe('a logarithmic axis', () => {
     const scale = resolveLogAxis(AUTO, [13, 480], 12);
     expect([scale.low, scale.high]).toEqual([10, 500]);
     expect(scale.ticks).toEqual([10, 20, 50, 100, 200, 500]);
+  });
+  it.each<[Partial<ValueAxisWish>, [number, number] | null, number, [number, number], number[]]>([
+    [{}, [3, 700], 8, [1, 1000], [1, 10, 100, 1000]],
+    [{}, [3, 700], 3, [1, 1000], [1, 100]],
+    [{}, [1, 100], 8, [1, 100], [1, 2, 5, 10, 20, 50, 100]],
+    [{}, [1, 101], 8, [1, 1000], [1, 10, 100, 1000]],
+    [{}, [0.02, 3_000_000], 4, [0.01, 10_000_000], [1, 1000, 1_000_000]],
+    // Less than a decade: round steps.
+    [{}, [20, 45], 8, [20, 50], [20, 25, 30, 35, 40, 45, 50]],
+    [{}, [20, 45], 3, [20, 50], [20, 40]],
+    [{ from: 110, to: 125 }, [3, 70], 8, [110, 125], [110, 112.5, 115, 117.5, 120, 122.5, 125]],
+    [{ from: 110, to: 125 }, [3, 70], 2, [110, 125], [110, 125]],
+    [{ from: 101, to: 103 }, [3, 70], 2, [101, 103], [101, 103]],
+    // One value, none, and ends that are given.
+    [{}, [5, 5], 8, [5, 50], [5, 10, 20, 50]],
+    [{}, null, 5, [1, 10], [1, 2, 5, 10]],
+    [{ from: 2 }, [3, 700], 8, [2, 1000], [10, 100, 1000]],
+    [{ to: 90 }, [3, 70], 8, [2, 90], [2, 5, 10, 20, 50]],
+    [{ to: 2 }, [3, 70], 8, [0.2, 2], [0.2, 0.5, 1, 2]],
+    [{ from: 800 }, [3, 70], 8, [800, 10_000], [1000, 2000, 5000, 10_000]],
+    [{ from: 30, to: 30 }, [3, 70], 8, [3, 30], [5, 10, 20]],
+  ])('of %j over %j with room for %i', (of, extent, most, ends, ticks) => {
+    const scale = resolveLogAxis({ ...AUTO, ...of }, extent, most);
+    expect([[scale.low, scale.high], scale.ticks]).toEqual([ends, ticks]);
+    expect(scale.minor.filter((minor) => ticks.includes(minor))).toEqual([]);
   });
   it('keeps to the labels that have room, rising, within its ends, for any values above zero', () => {
     const value = fc.double({ min: 1e-8, max: 1e12, noNaN: true });
