@@ -629,6 +629,9 @@ describe('what is refused', () => {
       '/api/reports/gone',
       `/api/reports/${id}/blocks/gone`,
       `/api/reports/${id}/figures/gone/file?as=svg`,
+      // A table has no picture.
+      `/api/reports/${id}/figures/sailings/file?as=svg`,
+      `/api/reports/${id}/figures/glance/file?as=svg&column=gone&row=gone`,
     ])
       expect((await call('GET', path)).status).toBe(404);
     expect((await call('POST', '/api/reports/gone/commands', { name: 'report.setWords', args: {} })).status).toBe(404);

@@ -6,7 +6,7 @@ import { UNDO } from '../../src/core/change/change.ts';
 import type { BlockCells, CallsRequest } from '../../src/core/change/wire.ts';
 import { loadCells } from '../../src/server/blocks.ts';
 import { ofOne, requestFor, runCalls, runRequests } from '../../src/server/changes.ts';
-import { createReport, setRemoved } from '../../src/server/reports.ts';
+import { createReport, listReports, setRemoved } from '../../src/server/reports.ts';
 import { loadReport } from '../../src/server/stored.ts';
 import { ownDatabase } from './own-database.ts';
 
@@ -160,5 +160,32 @@ describe('cells of a request', () => {
     const answer = await runCalls(own(), report, request([cells(randomUUID())]));
     expect(answer?.refused).toMatchObject([{ error: expect.stringContaining('were not sent, or were cleared') }]);
     expect(answer?.revision).toBe(0);
+  });
+});
+
+describe('the list of reports', () => {
+  it('knows title, edition and what is in each, also of one that no build has looked through', async () => {
+    const report = await fresh();
+    const entry = async () => (await listReports(own())).find(({ id }) => id === report);
+    const before = await entry();
+    expect(before).toMatchObject({ title: demo.report.title, edition: demo.report.edition, unreadable: null });
+    await own()
+      .updateTable('reports')
+      .set({ checked: null, summary: null, edition: '' })
+      .where('id', '=', report)
+      .execute();
+    expect(await entry()).toEqual(before);
+  });
+
+  it('names one that cannot be read, and goes on with the others', async () => {
+    const [broken, whole] = [await fresh(), await fresh()];
+    await own()
+      .updateTable('reports')
+      .set({ checked: null, document: JSON.stringify({ version: 4 }) })
+      .where('id', '=', broken)
+      .execute();
+    const listed = await listReports(own());
+    expect(listed.find(({ id }) => id === broken)?.unreadable).toMatch(/\S/);
+    expect(listed.find(({ id }) => id === whole)?.unreadable).toBeNull();
   });
 });
