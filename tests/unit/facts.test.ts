@@ -2,10 +2,12 @@
 import fc from 'fast-check';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { describe, expect, it } from 'vitest';
+import type { Target } from '../../src/core/fact/claim.ts';
 import { allFactsOf, type Beside, factsOfSeries } from '../../src/core/fact/facts.ts';
 import { spread } from '../../src/core/fact/kinds/lines.ts';
 import { knownOf } from '../../src/core/fact/known.ts';
 import { MESSAGES } from '../../src/core/fact/messages.ts';
+import { numbersOf } from '../../src/core/fact/numbers.ts';
 import type { Language } from '../../src/core/fact/period-words.ts';
 import { sayFact } from '../../src/core/fact/say.ts';
 import type { FactSeries } from '../../src/core/fact/series.ts';
@@ -162,6 +164,46 @@ describe('facts', () => {
     expect(told(130, 80, 80)).toEqual([]);
     expect(told(130, 80)).toEqual([['a', 'spread']]);
     expect(told(130)).toEqual([]);
+  });
+
+  it('give programs the numbers that they say, by what they are', () => {
+    const ness = [10, 12, 14, 13, 15, 18, 20, 19, 16, 14, 12, 11, 12, 14, 17, 15, 18, 22, 25, 23, 19, 16, 14, 13];
+    const own = series(ness, { name: 'Ness' });
+    const cove = series([...new Array<number>(23).fill(20), 15], { id: 'b', name: 'Cove' });
+    const beside = { lines: [own, cove], targets: [{ name: 'target', at: 15 } as Target] };
+    const numbers = Object.fromEntries(
+      allFactsOf(own, beside).map((fact) => [
+        sayFact(fact, ENGLISH),
+        Object.fromEntries(Object.entries(numbersOf(fact)).map(([name, number]) => [name, Number(number.toFixed(2))])),
+      ]),
+    );
+    expect(numbers).toEqual({
+      'Ness: up 18% on a year earlier, at 13 in December 2025': { value: 13, before: 11, 'change percent': 18.18 },
+      'Ness: below Cove since September 2025, at 13 in December 2025': { value: 13, since: 19 },
+      'Ness: below target (15) in 11 of 24 months, last in December 2025': { count: 11, of: 24 },
+      'Ness: above target (15) in 11 of 24 months, last in October 2025': { count: 11, of: 24 },
+      'Ness: 5th fall in a row, to 13 in December 2025': { value: 13, count: 5 },
+      'Ness: lowest since January 2025, at 13 in December 2025': { value: 13, since: 12 },
+      'Ness: turning point in July 2025, at 25, after 3 rises and before 5 falls': { value: 25, before: 3, after: 5 },
+      'Ness: highest in July 2025, at 25': { value: 25, times: 1 },
+      'Ness: lowest in January 2024, at 10': { value: 10, times: 1 },
+      'Ness: down 7.1% on the month before, at 13 in December 2025': { value: 13, before: 14, 'change percent': 7.14 },
+      'Ness: half of all changes from one month to the next are 15% or less': { 'change percent': 15, count: 23 },
+      'Ness: 16 on average over 24 months': { value: 15.92, count: 24 },
+      'Ness: 13 in December 2025': { value: 13 },
+      'Ness: 208 in 2025, up 20% on the same part of the year before': {
+        value: 208,
+        'change percent': 19.54,
+        count: 12,
+      },
+      'Jan 2024 to Dec 2025': {},
+      'Ness: from 10 in January 2024 to 13 in December 2025': { value: 13, before: 10 },
+      'Ness: median 15 over 24 months': { value: 15, count: 24 },
+      'Ness: 382 in all over 24 months': { value: 382, count: 24 },
+      'Ness: up 30% since January 2024, at 13 in December 2025': { value: 13, before: 10, 'change percent': 30 },
+    });
+    const [most] = spread([own, cove].map(knownOf));
+    expect(most && numbersOf(most)).toMatchObject({ 'other change percent': 25 });
   });
 
   it('take holidays among business days for no holes, and days among days for some', () => {
