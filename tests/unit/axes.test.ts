@@ -8,6 +8,7 @@ import { isFineStep, isRoundStep, stepsBeside, tidy } from '../../src/core/scale
 import { type Tied, type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
 import { fractionOf, linearScale, resolveValueAxis, type ValueAxisWish } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
+import { runs } from '../runs.ts';
 import { dressedAxis } from './dressed.ts';
 
 const wish = (low: number, high: number, more: Partial<TiedWish> = {}): TiedWish => ({
@@ -58,6 +59,8 @@ const holds = (side: TiedWish, { low, high, step }: Tied['left'], intervals: num
   expect(high).toBeGreaterThanOrEqual(side.high - 1e-6 * step);
 };
 
+const AUTO = { from: 'auto', to: 'auto', every: null } as const;
+
 describe('ticks of two axes that meet', () => {
   it('passengers to 98,000 beside percentages from 86 to 97', () => {
     const tied = tieTicks(wish(0, 97_810, { whole: true }), wish(86.4, 96.7), 9, false);
@@ -104,7 +107,6 @@ describe('ticks of two axes that meet', () => {
 });
 
 describe('a logarithmic axis', () => {
-  const AUTO = { from: 'auto', to: 'auto', every: null } as const;
   it('over six decades has a tick at each power of ten and the eight between as minor ticks', () => {
     const scale = resolveLogAxis(AUTO, [3, 2_000_000], 12);
     expect(scale.ticks).toEqual([1, 10, 100, 1000, 10_000, 100_000, 1_000_000, 10_000_000]);
@@ -162,6 +164,65 @@ describe('a logarithmic axis', () => {
   it('takes no ends at or below zero', () => {
     expect(resolveLogAxis({ ...AUTO, from: -5 }, [2, 300], 10).low).toBe(1);
     expect(resolveLogAxis(AUTO, null, 10)).toMatchObject({ low: 1, high: 10 });
+  });
+});
+
+describe('a linear axis', () => {
+  it.each<[Partial<ValueAxisWish>, [number, number] | null, boolean, number, [number, number], number[]]>([
+    [{}, [3, 97], false, 12, [0, 100], [0, 20, 40, 60, 80, 100]],
+    [{}, [60, 97], false, 12, [60, 100], [60, 70, 80, 90, 100]],
+    [{ from: 'zero' }, [60, 97], false, 12, [0, 100], [0, 20, 40, 60, 80, 100]],
+    [{ from: 'zero' }, [-60, -20], false, 12, [-60, 0], [-60, -50, -40, -30, -20, -10, 0]],
+    [{}, [-97, -60], false, 12, [-100, -60], [-100, -90, -80, -70, -60]],
+    [{}, [0, 0], false, 12, [0, 1], [0, 0.2, 0.4, 0.6, 0.8, 1]],
+    [{}, null, false, 12, [0, 1], [0, 0.2, 0.4, 0.6, 0.8, 1]],
+    [{}, [0, 3], true, 12, [0, 3], [0, 1, 2, 3]],
+    [{}, [0, 3], false, 12, [0, 3], [0, 0.5, 1, 1.5, 2, 2.5, 3]],
+    // On both sides of zero, with less and less room.
+    [{}, [-40, 97], false, 12, [-40, 100], [-40, -20, 0, 20, 40, 60, 80, 100]],
+    [{}, [-40, 97], false, 4, [-50, 100], [-50, 0, 50, 100]],
+    [{}, [-40, 97], false, 3, [-100, 100], [-100, 0, 100]],
+    [{}, [-40, 97], false, 2, [-50, 100], [-50, 100]],
+    [{ every: 10 }, [-40, 97], false, 2, [-50, 100], [-50, 100]],
+    [{ intervals: 1 }, [-40, 97], false, 12, [-150, 150], [-150, 0, 150]],
+    [{ intervals: 2 }, [-40, 97], false, 2, [-100, 100], [-100, 100]],
+    // A step that is asked for, and the next that fits.
+    [{ every: 10 }, [3, 97], false, 12, [0, 100], [0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100]],
+    [{ every: 10 }, [3, 97], false, 6, [0, 100], [0, 20, 40, 60, 80, 100]],
+    [{ every: 10 }, [3, 97], false, 3, [0, 100], [0, 50, 100]],
+    [{ every: 0.1 }, [3, 97], false, 5, [0, 100], [0, 50, 100]],
+    // Ends that are given.
+    [{ from: 10, to: 80 }, [3, 97], false, 12, [10, 80], [10, 20, 30, 40, 50, 60, 70, 80]],
+    [{ from: 13, to: 87 }, [3, 97], false, 12, [13, 87], [20, 40, 60, 80]],
+    [{ from: 13, to: 17 }, [3, 97], false, 2, [13, 17], [13, 17]],
+    [{ from: 13 }, [20, 97], false, 12, [13, 100], [20, 40, 60, 80, 100]],
+    [{ to: 90 }, [3, 70], false, 12, [0, 90], [0, 20, 40, 60, 80]],
+    [{ from: 50 }, [3, 20], false, 12, [50, 55], [50, 51, 52, 53, 54, 55]],
+    [{ to: 2 }, [3, 20], false, 12, [0, 2], [0, 0.5, 1, 1.5, 2]],
+    [{ intervals: 4 }, [0, 10], false, 12, [0, 10], [0, 2.5, 5, 7.5, 10]],
+    [{ intervals: 4 }, [0, 10], false, 4, [0, 12], [0, 4, 8, 12]],
+    [{ intervals: 5, from: 'zero' }, [0, 3], true, 12, [0, 5], [0, 1, 2, 3, 4, 5]],
+  ])('of %j over %j (whole: %s) with room for %i', (of, extent, whole, most, ends, ticks) => {
+    const { low, high, ticks: made } = resolveValueAxis({ ...AUTO, ...of }, extent, whole, most);
+    expect([[low, high], made]).toEqual([ends, ticks]);
+  });
+  it('gives at least a third of its height to its values, however little room there is', () => {
+    const value = fc.integer({ min: -100_000, max: 100_000 });
+    fc.assert(
+      fc.property(value, value, fc.boolean(), fc.integer({ min: 2, max: 12 }), (a, b, whole, most) => {
+        const [low, high] = [Math.min(a, b), Math.max(a, b)];
+        fc.pre(high - low > 10 && low !== 0 && high !== 0);
+        const scale = resolveValueAxis(AUTO, [low, high], whole, most);
+        expect(scale.ticks.length).toBeGreaterThanOrEqual(2);
+        expect(scale.ticks.length).toBeLessThanOrEqual(most);
+        expect(scale.low).toBeLessThanOrEqual(low);
+        expect(scale.high).toBeGreaterThanOrEqual(high);
+        // Where values lie on one side of zero and far from it, the axis may begin there.
+        const shown = Math.max(high, 0) - Math.min(low, 0);
+        expect(shown / (scale.high - scale.low)).toBeGreaterThan(1 / 3);
+      }),
+      { numRuns: runs(400) },
+    );
   });
 });
 

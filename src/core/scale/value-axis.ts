@@ -33,6 +33,9 @@ export interface ValueScale {
 const ZERO_SHARE = 0.5;
 /** Around five to eight intervals read well. */
 const MOST_INTERVALS = 7;
+/** What lies on both sides of zero has at least so many multiples of a step; with one more the ends come nearer. */
+const FEWEST_AROUND_ZERO = 3;
+const LABELS_AROUND_ZERO = 4;
 
 /** Lowest and highest of the values, or null when there are none. */
 export function extentOf(series: Iterable<readonly (number | null)[]>): [number, number] | null {
@@ -141,6 +144,9 @@ export function resolveValueAxis(
   const room = Math.max(2, Math.floor(most));
   const lowGiven = typeof wish.from === 'number';
   const highGiven = wish.to !== 'auto';
+  // Where there is no room for three, the ends are those of a step that has four, and only they are labelled.
+  const isOnBothSides = wantedLow < 0 && wantedHigh > 0 && !lowGiven && !highGiven;
+  const stepsFor = isOnBothSides && room < FEWEST_AROUND_ZERO ? LABELS_AROUND_ZERO : room;
   const endsFor = (step: number): [number, number] => {
     const low = lowGiven ? wantedLow : tidy(Math.floor(wantedLow / step + 1e-9) * step);
     const high = highGiven ? wantedHigh : tidy(Math.ceil(wantedHigh / step - 1e-9) * step);
@@ -160,16 +166,16 @@ export function resolveValueAxis(
     if (labels > room) {
       refused = { every: wish.every, labels, room };
       const widest = 4 * (wantedHigh - wantedLow);
-      for (let power = 1; labelsFor(step) > room && step < widest; power *= 10)
+      for (let power = 1; labelsFor(step) > stepsFor && step < widest; power *= 10)
         for (const times of [2, 5, 10]) {
           step = tidy(wish.every * times * power);
-          if (labelsFor(step) <= room) break;
+          if (labelsFor(step) <= stepsFor) break;
         }
     }
   } else {
-    const count = Math.min(room - 1, wish.intervals ?? MOST_INTERVALS);
+    const count = Math.min(stepsFor - 1, wish.intervals ?? MOST_INTERVALS);
     const from = wish.intervals ? fineStepFrom : roundStepFrom;
-    const labels = wish.intervals ? count + 1 : room;
+    const labels = wish.intervals ? Math.max(count + 1, isOnBothSides ? FEWEST_AROUND_ZERO : 0) : stepsFor;
     step = from((wantedHigh - wantedLow) / count, whole);
     // From so large a step on, only both sides of zero are told apart.
     while (labelsFor(step) > labels && step < 4 * (wantedHigh - wantedLow)) step = from(step * 1.01, whole);
