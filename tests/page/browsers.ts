@@ -6,7 +6,7 @@
  */
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { vi } from 'vitest';
-import type { Change } from '../../src/core/change/change.ts';
+import type { Call, Change } from '../../src/core/change/change.ts';
 import type { CallsRequest } from '../../src/core/change/wire.ts';
 import { Log, sent } from '../log.ts';
 
@@ -59,6 +59,10 @@ export class Server {
   readonly waiting: Request[] = [];
   readonly sources = new Set<Source>();
   isPrompt = true;
+  /** why the server will not do a call that the page can do, such as one whose cells did not arrive whole */
+  wouldNot: (call: Call) => string | null = () => null;
+  /** how many calls came in each request */
+  readonly batches: number[] = [];
   /** a window whose reading is answered at once while it opens */
   readsAtOnce: FakeWindow | null = null;
 
@@ -95,9 +99,15 @@ export class Server {
     const url = new URL(path, 'http://rizo');
     if (url.pathname.endsWith('/commands')) {
       const { base, commands, by } = JSON.parse(String(init.body)) as CallsRequest;
-      const taken = log.take(by ?? 'anonymous', base, commands);
+      this.batches.push(commands.length);
+      const not = commands.flatMap((call) => {
+        const error = this.wouldNot(call);
+        return error === null ? [] : [{ id: call.id, error }];
+      });
+      const able = commands.filter(({ id }) => !not.some((one) => one.id === id));
+      const taken = log.take(by ?? 'anonymous', base, able);
       this.tell();
-      return taken;
+      return { ...taken, refused: [...taken.refused, ...not] };
     }
     const revision = log.changes.length;
     if (url.pathname.endsWith('/changes'))

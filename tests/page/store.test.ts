@@ -1,55 +1,17 @@
-/** The page's store and outbox, over random orders of answers, losses, crashes and windows: nothing is lost, nothing is done twice. */
-import { setImmediate as macrotask } from 'node:timers/promises';
-import fc from 'fast-check';
-import { afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+/** The page's store and outbox, in one window and in several: nothing is lost, nothing is done twice. */
+import { describe, expect, it, vi } from 'vitest';
 import { UNDO } from '../../src/core/change/change.ts';
 import { isSame } from '../../src/core/named/same.ts';
 import { reportOf } from '../../src/core/report/record.ts';
-import { isReceived, tablesOf } from '../../src/core/report/report.ts';
-import { runs } from '../runs.ts';
-import { ALL_COMMANDS, anyArgs, Dice } from '../unit/any-command.ts';
-import { Browser, type FakeWindow, type Fate, installGlobals, keyval, later, openWindow, Server } from './browsers.ts';
+import { figureIn, isReceived, tablesOf } from '../../src/core/report/report.ts';
+import { Browser, keyval, openWindow, Server } from './browsers.ts';
+import { inOwnTime, kept, RETRY_MS, rename, rest, settle, title } from './setting.ts';
 
 vi.mock('idb-keyval', () => keyval);
 // Typefaces are no part of what is tried here.
 vi.mock('../../src/ui/letters/wanted.ts', () => ({ wantStyle: async () => undefined }));
 
-beforeAll(installGlobals);
-beforeEach(() => {
-  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
-  // What a window does later is done as that window.
-  const fake = globalThis.setTimeout;
-  globalThis.setTimeout = ((work: () => void, ms?: number) => fake(later(work), ms)) as typeof fake;
-});
-afterEach(() => {
-  vi.useRealTimers();
-});
-
-/** Lets all that was begun, and waits for nothing else, come to its end. */
-async function rest(ms = 0): Promise<void> {
-  await vi.advanceTimersByTimeAsync(ms);
-  for (let turn = 0; turn < 4; turn++) await macrotask();
-}
-
-const RETRY_MS = 2500;
-
-/** Lets the server answer everything until no window has anything to send. */
-async function settle(server: Server, windows: readonly FakeWindow[]): Promise<void> {
-  for (let turn = 0; turn < 20; turn++) {
-    while (server.waiting.length > 0) {
-      server.waiting[0]?.meet('done');
-      await rest();
-    }
-    await rest(RETRY_MS);
-    server.tell();
-    await rest();
-    if (server.waiting.length === 0 && windows.every(({ page }) => page.current().window.pending.length === 0)) return;
-  }
-}
-
-const title = (window: FakeWindow) => window.page.current().report.title;
-const rename = (window: FakeWindow, to: string) => window.do((page) => page.run('report.setWords', { title: to }));
-const kept = (browser: Browser) => [...browser.values.keys()].filter((key) => key.startsWith('outbox:'));
+inOwnTime();
 
 describe('a window', () => {
   it('is never called saved while something is only here, and is when the server has it', async () => {
@@ -291,6 +253,98 @@ describe('a window', () => {
     expect(title(two)).toBe('Told to the second');
   });
 
+  it('has one call refused by itself: the others are done, and it stands aside until it is let go', async () => {
+    const server = new Server();
+    const browser = new Browser();
+    const window = await openWindow(browser, server);
+    server.wouldNot = ({ args }) => (JSON.stringify(args).includes('Not this') ? 'Not here.' : null);
+    window.do((page) => {
+      page.run('report.setWords', { edition: 'Before' });
+      page.run('item.setWords', { item: 'passengers', words: { source: 'Not this' } });
+      page.run('report.setWords', { title: 'After' });
+    });
+    await settle(server, [window]);
+    const { page } = window;
+    expect(server.log.changes.map(({ args }) => args)).toEqual([{ edition: 'Before' }, { title: 'After' }]);
+    expect(page.current().refused).toMatchObject([{ why: 'Not here.', call: { name: 'item.setWords' } }]);
+    expect([page.current().save.kind, page.current().window.pending]).toEqual(['saved', []]);
+    expect(isSame(page.current().report, reportOf(server.log.record))).toBe(true);
+    // There is nothing of it to undo.
+    expect(page.current().history.past).toHaveLength(2);
+    expect(kept(browser)).toHaveLength(1);
+    window.do(() => page.letGo());
+    await rest();
+    expect([page.current().refused, kept(browser)]).toEqual([[], []]);
+  });
+
+  it('sends what has come together in parts, in order', async () => {
+    const server = new Server();
+    const window = await openWindow(new Browser(), server);
+    server.isPrompt = false;
+    for (let turn = 0; turn < 450; turn++) rename(window, `Title ${turn}`);
+    await settle(server, [window]);
+    expect(server.batches).toEqual([200, 200, 50]);
+    expect(title(window)).toBe('Title 449');
+    expect(server.log.changes.map(({ args }) => (args as { title: string }).title)).toEqual(
+      Array.from({ length: 450 }, (_, turn) => `Title ${turn}`),
+    );
+  });
+
+  it('is asked whether all is saved, and says so once it is, or that it cannot be', async () => {
+    const server = new Server();
+    const window = await openWindow(new Browser(), server);
+    const answers: boolean[] = [];
+    const ask = () => window.do((page) => void page.saved().then((answer) => answers.push(answer)));
+    ask();
+    await rest();
+    expect(answers).toEqual([true]);
+    server.isPrompt = false;
+    rename(window, 'One');
+    await rest();
+    ask();
+    await rest();
+    expect(answers).toEqual([true]);
+    server.waiting[0]?.meet('done');
+    await rest();
+    expect(answers).toEqual([true, true]);
+    rename(window, 'Two');
+    await rest();
+    ask();
+    server.waiting[0]?.meet('lost before');
+    await rest();
+    expect(answers).toEqual([true, true, false]);
+  });
+
+  it('puts the other value of a clash in the place of its own, and says what an undo has to leave', async () => {
+    const server = new Server();
+    const [one, two] = [await openWindow(new Browser(), server), await openWindow(new Browser(), server)];
+    server.isPrompt = false;
+    rename(one, 'Mine');
+    await rest();
+    rename(one, 'Mine and more');
+    server.colleague('report.setWords', { title: 'Theirs' });
+    await rest();
+    const [clash] = one.page.current().clashes;
+    expect(clash).toMatchObject({ stands: 'mine', other: 'Theirs' });
+    one.do((page) => clash && page.takeOther(clash));
+    await settle(server, [one, two]);
+    expect([title(one), title(two), one.page.current().clashes]).toEqual(['Theirs', 'Theirs', []]);
+
+    const words = { source: 'Mine', subtitle: 'Mine as well' };
+    one.do((page) => page.run('item.setWords', { item: 'passengers', words }));
+    await settle(server, [one, two]);
+    server.colleague('item.setWords', { item: 'passengers', words: { source: 'Theirs' } });
+    await rest();
+    one.do((page) => page.undo());
+    await settle(server, [one, two]);
+    expect(one.page.current().notice?.text).toMatch(/^The source of “.+” stayed: changed since by someone else\.$/);
+    const { source, subtitle } = figureIn(two.page.current().report, 'passengers')?.words ?? {};
+    expect([source, subtitle]).toEqual([
+      'Theirs',
+      figureIn(reportOf(new Server().log.record), 'passengers')?.words.subtitle,
+    ]);
+  });
+
   it('says of a field what was set last elsewhere, also by another window of its browser', async () => {
     const server = new Server();
     const browser = new Browser();
@@ -325,106 +379,5 @@ describe('a window', () => {
     await rest();
     expect(window.page.current().report).toMatchObject({ title: 'Not told', edition: 'Told' });
     expect(window.page.current().window.revision).toBe(2);
-  });
-});
-
-const FATES: readonly Fate[] = ['done', 'done', 'done', 'lost before', 'lost after', 'broken'];
-const action = fc.record({
-  who: fc.nat({ max: 2 }),
-  what: fc.oneof(
-    { weight: 8, arbitrary: fc.constant('command' as const) },
-    { weight: 2, arbitrary: fc.constant('undo' as const) },
-    { weight: 1, arbitrary: fc.constant('redo' as const) },
-    { weight: 8, arbitrary: fc.constant('answer' as const) },
-    { weight: 3, arbitrary: fc.constant('time' as const) },
-    { weight: 2, arbitrary: fc.constant('colleague' as const) },
-    { weight: 1, arbitrary: fc.constant('crash' as const) },
-    { weight: 1, arbitrary: fc.constant('leave' as const) },
-  ),
-  command: fc.nat({ max: ALL_COMMANDS.length - 1 }),
-  seed: fc.nat(),
-});
-type Action = typeof action extends fc.Arbitrary<infer T> ? T : never;
-
-/** Two windows of one browser and one of another, and what each of them made. */
-class Scene {
-  readonly server = new Server();
-  readonly windows: FakeWindow[] = [];
-  /** ids of calls by the window that made them, in order */
-  readonly made = new Map<FakeWindow, string[]>();
-  readonly #browsers = [new Browser(), new Browser()];
-
-  async open(place: number): Promise<void> {
-    const browser = this.#browsers[place === 2 ? 1 : 0] as Browser;
-    const window = await openWindow(browser, this.server, true);
-    this.windows[place] = window;
-    this.made.set(window, []);
-  }
-
-  async act({ who, what, command, seed }: Action): Promise<void> {
-    const window = this.windows[who] as FakeWindow;
-    const dice = new Dice(seed);
-    const name = ALL_COMMANDS[command] as (typeof ALL_COMMANDS)[number];
-    const { waiting } = this.server;
-    if (what === 'command') {
-      const args = anyArgs(name, window.page.current().report, dice);
-      if (args !== null) this.#noting(window, () => window.do((page) => void page.run(name, args as never)));
-    } else if (what === 'undo' || what === 'redo') this.#noting(window, () => window.do((page) => page[what]()));
-    else if (what === 'answer') waiting[dice.below(waiting.length)]?.meet(dice.of(FATES));
-    else if (what === 'time') await rest(dice.below(RETRY_MS));
-    else if (what === 'colleague') {
-      const args = anyArgs(name, reportOf(this.server.log.record), dice);
-      if (args !== null) this.server.colleague(name, args);
-    } else {
-      // What a window had begun to keep before it crashed was kept; one that is left had no time for that.
-      if (what === 'crash') await rest();
-      window[what]();
-      const lost = waiting.filter((request) => request.window === window);
-      for (const request of lost) request.meet(dice.of(['lost before', 'lost after']));
-      await this.open(who);
-      return;
-    }
-    // Sometimes the next thing is done before what follows from this one.
-    if (dice.below(4) > 0) await rest();
-  }
-
-  #noting(window: FakeWindow, work: () => void): void {
-    const before = new Set(window.page.current().window.pending.map(({ call }) => call.id));
-    work();
-    for (const { call } of window.page.current().window.pending)
-      if (!before.has(call.id)) this.made.get(window)?.push(call.id);
-  }
-
-  check(): void {
-    const { log } = this.server;
-    const logged = log.changes.map(({ id }) => id);
-    expect(new Set(logged).size).toBe(logged.length);
-    const refused = new Set(this.windows.flatMap(({ page }) => page.current().refused.map(({ call }) => call.id)));
-    for (const { page } of this.windows) {
-      const { window, save } = page.current();
-      expect([window.pending.length, save.kind, window.revision]).toEqual([0, 'saved', logged.length]);
-      if (!isSame(window.stored, log.record)) expect(window.stored).toEqual(log.record);
-    }
-    for (const ids of this.made.values()) {
-      for (const id of ids) expect([id, logged.includes(id) || refused.has(id)]).toEqual([id, true]);
-      const done = ids.filter((id) => logged.includes(id));
-      expect(logged.filter((id) => done.includes(id))).toEqual(done);
-    }
-  }
-}
-
-describe('windows of two browsers', () => {
-  it('lose nothing and do nothing twice, whatever comes of requests and windows', { timeout: 400_000 }, async () => {
-    await fc.assert(
-      fc.asyncProperty(fc.array(action, { minLength: 5, maxLength: 40 }), async (actions) => {
-        const scene = new Scene();
-        for (const place of [0, 1, 2]) await scene.open(place);
-        scene.server.isPrompt = false;
-        for (const one of actions) await scene.act(one);
-        await settle(scene.server, scene.windows);
-        scene.check();
-      }),
-      { numRuns: runs(25) },
-    );
   });
 });
