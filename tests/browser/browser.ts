@@ -74,8 +74,30 @@ export async function saved(page: Page): Promise<void> {
   await page.locator('[data-testid="save-state"][data-waiting="0"]').getByText('Saved', { exact: true }).waitFor();
 }
 
-/** Ends a page with no time to send or keep anything: one that is closed sends what it has, past what cuts it off. */
+/** Whether the browser's database has all that waits in this window; a page may say that it keeps something a moment before. */
+const isKept = () =>
+  new Promise<boolean>((done, fail) => {
+    const waiting = document.querySelector<HTMLElement>('[data-testid="save-state"]')?.dataset['waiting'];
+    const own = `:${sessionStorage.getItem('rizo:window')}`;
+    const asked = indexedDB.open('keyval-store');
+    // It was not there yet, and is not made here.
+    asked.onupgradeneeded = () => asked.transaction?.abort();
+    asked.onerror = () => done(false);
+    asked.onsuccess = () => {
+      const store = asked.result.transaction('keyval').objectStore('keyval');
+      const [keys, values] = [store.getAllKeys(), store.getAll()];
+      values.onerror = () => fail(values.error);
+      values.onsuccess = () => {
+        asked.result.close();
+        const at = keys.result.findIndex((key) => String(key).startsWith('outbox:') && String(key).endsWith(own));
+        done((values.result[at]?.calls.length ?? 0) >= Number(waiting));
+      };
+    };
+  });
+
+/** Ends a page, once what waits in it is kept, with no time to send anything: one that is closed sends what it has, past what cuts it off. */
 export async function crash(page: Page): Promise<void> {
+  while (!(await page.evaluate(isKept))) await drawn(page);
   const inside = await page.context().newCDPSession(page);
   const crashed = page.waitForEvent('crash');
   // It is not answered, since there is nobody left to do so.

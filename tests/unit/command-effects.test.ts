@@ -138,8 +138,10 @@ describe('any command', () => {
         for (const { path } of fields) {
           const [part, id = '', list, line = ''] = path;
           if (part !== 'items') continue;
+          // Of two that change places either may be told to move.
+          if (list === 'place' && name === 'item.move') continue;
           if (!FURTHER[name]) expect([name, named.has(id), path]).toEqual([name, true, path]);
-          // An area that reached to a line that is gone is none any more; of two that change places either may be told to move.
+          // An area that reached to a line that is gone is none any more; lines change places as things do.
           if (areLines && list === 'lines' && !['fill', 'place'].includes(path.at(-1) ?? ''))
             expect([name, named.has(line), path]).toEqual([name, true, path]);
         }
