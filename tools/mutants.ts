@@ -27,6 +27,7 @@ const count = wish === 'all' ? Number.POSITIVE_INFINITY : Number(wish);
 /** A mutant under which no test file has come to an end for so long has been noticed: something goes round for ever. */
 const SILENT_MS = 45_000;
 const AT_ONCE = 2;
+const MOST_SAID = 8000;
 
 /** Numbers from 0 to 1 by the seed (mulberry32, Tommy Ettinger, public domain). */
 function numbersFrom(start: number): () => number {
@@ -55,8 +56,8 @@ process.on('exit', () => rmSync(room, { recursive: true, force: true }));
 const list = join(room, 'mutants.json');
 writeFileSync(list, JSON.stringify(chosen));
 
-/** Runs test files; whether all of them passed. */
-function passes(files: readonly string[], env: Record<string, string>): Promise<boolean> {
+/** Runs test files; whether all of them passed, and the last they said. */
+function outcome(files: readonly string[], env: Record<string, string>): Promise<{ passed: boolean; said: string }> {
   return new Promise((done, fail) => {
     const child = spawn(
       process.execPath,
@@ -69,17 +70,21 @@ function passes(files: readonly string[], env: Record<string, string>): Promise<
     );
     const end = () => child.pid && process.kill(-child.pid, 'SIGKILL');
     let silent = setTimeout(end, SILENT_MS);
-    child.stdout.on('data', () => {
+    let said = '';
+    child.stdout.on('data', (part) => {
+      said = (said + part).slice(-MOST_SAID);
       clearTimeout(silent);
       silent = setTimeout(end, SILENT_MS);
     });
     child.once('error', fail);
     child.once('exit', (code) => {
       clearTimeout(silent);
-      done(code === 0);
+      done({ passed: code === 0, said });
     });
   });
 }
+
+const passes = async (files: readonly string[], env: Record<string, string>) => (await outcome(files, env)).passed;
 
 interface Passed {
   file: string;
@@ -91,8 +96,8 @@ interface Passed {
 async function meetings(): Promise<Map<number, string[]>> {
   const out = join(room, 'passed.jsonl');
   writeFileSync(out, '');
-  if (!(await passes([], { RIZO_MUTANTS_PASSED: out, RIZO_WORKERS: String(AT_ONCE) })))
-    throw new Error('The tests fail with nothing broken.');
+  const { passed, said } = await outcome([], { RIZO_MUTANTS_PASSED: out, RIZO_WORKERS: String(AT_ONCE) });
+  if (!passed) throw new Error(`The tests fail with nothing broken.\n${said}`);
   const files = readFileSync(out, 'utf8')
     .split('\n')
     .filter(Boolean)

@@ -131,8 +131,9 @@ export function switchable(text: string, mutants: readonly (Mutant & { id: numbe
     const asks = `globalThis.isBroken(${id})`;
     return isStatement
       ? [
-          { at: start, is: `if (!${asks}) { `, opens: true, size: end - start },
-          { at: end, is: ' }', opens: false, size: end - start },
+          // A block of its own, so that an `else` behind it stays that of the condition before it.
+          { at: start, is: `{ if (!${asks}) { `, opens: true, size: end - start },
+          { at: end, is: ' } }', opens: false, size: end - start },
         ]
       : [
           { at: start, is: `(${asks} ? (${instead}) : (`, opens: true, size: end - start },
