@@ -1,6 +1,6 @@
 /** Editing cells: what an edit does to each column, as splices that the server can repeat. */
 import { Refusal } from '../refusal.ts';
-import type { Cell, Column, Table } from './column.ts';
+import type { Cell, Column, ColumnMeta, Table } from './column.ts';
 import { ALL_SHAPES, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
 import type { Splice } from './kept.ts';
 import { isCurrency, isMissing } from './number-text.ts';
@@ -23,7 +23,7 @@ const mayMultiply = (unit: string | null, text: string) =>
  * Reads what was typed into a cell as its column's kind. A word for "missing"
  * gives null; what cannot be read stays as typed.
  */
-export function readTyped(column: Column, text: string): Cell {
+export function readTyped(column: ColumnMeta, text: string): Cell {
   if (column.kind === 'text') return text.trim() === '' ? null : text;
   if (isMissing(text)) return null;
   if (column.kind === 'number') {

@@ -1,0 +1,79 @@
+/**
+ * What was typed into cells, by name, laid over the blocks of received cells:
+ * a text for a cell, or null for one that was emptied. It is read as its
+ * column's kind whenever the table is made, so that nothing of it is lost where
+ * the kind is changed and changed back.
+ */
+import type { Cell, ColumnMeta, ReceivedTexts } from './column.ts';
+import { readTyped } from './edit.ts';
+import type { KeptCells } from './kept.ts';
+import type { RowName, Rows } from './row-names.ts';
+import { textOfCell } from './written.ts';
+
+/** Texts by the names of their rows. */
+export type TypedTexts = Readonly<Record<RowName, string | null>>;
+
+const NOTHING: TypedTexts = {};
+
+/** What texts are as a kind, found once for each: thousands of typed cells are read again with every key that is pressed. */
+const known = new WeakMap<ColumnMeta, Map<string, Cell>>();
+function cellOf(meta: ColumnMeta, text: string): Cell {
+  const own = known.get(meta) ?? new Map<string, Cell>();
+  known.set(meta, own);
+  const found = own.get(text);
+  if (found !== undefined) return found;
+  const cell = readTyped(meta, text);
+  own.set(text, cell);
+  return cell;
+}
+
+/** The received cells in the order of the rows; those of rows that were put in are empty. */
+function inOrder<T>(cells: readonly T[], rows: Rows, empty: T): T[] {
+  const ordered: T[] = new Array(rows.count).fill(empty);
+  let at = 0;
+  for (const { base, count } of rows.stretches) {
+    if (base !== null) for (let n = 0; n < count; n++) ordered[at + n] = cells[base + n] ?? empty;
+    at += count;
+  }
+  return ordered;
+}
+
+const isAsReceived = ({ stretches }: Rows, rows: number) =>
+  rows === 0
+    ? stretches.length === 0
+    : stretches.length === 1 && stretches[0]?.base === 0 && stretches[0].count === rows;
+
+/**
+ * The cells of a column as they stand in its table. `received` is the block, as
+ * many cells as there are received rows; what was typed into rows that are not
+ * there counts for nothing. The block's own list where nothing was changed.
+ */
+export function cellsInRows(
+  meta: ColumnMeta,
+  received: readonly Cell[],
+  rows: Rows,
+  typed: TypedTexts = NOTHING,
+): readonly Cell[] {
+  const names = Object.keys(typed);
+  const isSame = isAsReceived(rows, received.length);
+  if (isSame && names.length === 0) return received;
+  const cells = isSame ? [...received] : inOrder(received, rows, null);
+  for (const name of names) {
+    const row = rows.indexOf(name);
+    const text = typed[name];
+    if (row !== null) cells[row] = text === null || text === undefined ? null : cellOf(meta, text);
+  }
+  return cells;
+}
+
+/** As `cellsInRows`, with the texts that stood there where the values are not written as them. */
+export function keptInRows(meta: ColumnMeta, block: KeptCells, rows: Rows, typed: TypedTexts = NOTHING): KeptCells {
+  const cells = cellsInRows(meta, block.cells, rows, typed);
+  const texts: (string | null)[] = inOrder<string | null>(block.received ?? [], rows, null);
+  for (const [name, text] of Object.entries(typed)) {
+    const row = rows.indexOf(name);
+    if (row !== null) texts[row] = text === null || text === textOfCell(meta, cells[row] ?? null) ? null : text;
+  }
+  const received: ReceivedTexts | null = texts.some((text) => text !== null) ? texts : null;
+  return { cells, received };
+}
