@@ -7,12 +7,14 @@ import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import * as z from 'zod';
 import { Refusal } from '../core/refusal.ts';
-import { type ReportRecord, reportOf } from '../core/report/record.ts';
+import { type ReportRecord, recordOf, reportOf } from '../core/report/record.ts';
 import { type OwnStyle, type Report, type StoredTable, tablesOf } from '../core/report/report.ts';
 import { StyleFile, styleFile, styleOfFile } from '../core/report/style-file.ts';
+import { putTogether } from '../core/report/tables.ts';
 import { readDocument } from '../core/report/upgrade.ts';
 import type { Cell, ColumnMeta } from '../core/table/column.ts';
 import { type KeptCells, keptCells, type WholeBlock } from '../core/table/kept.ts';
+import { rowsOf as namedRows } from '../core/table/row-names.ts';
 import { isoOf, msOf } from '../core/time/calendar.ts';
 import { unpackedSize } from './archive.ts';
 import { safeNames } from './file-name.ts';
@@ -104,12 +106,32 @@ const received = (report: Report): StoredTable[] =>
 /** The columns of a table as rows of texts: titles first, and a row of one cell for a table without columns. */
 function rowsOfTable(table: StoredTable, texts: (column: number, row: number) => string): string[][] {
   const head = table.columns.map(({ meta }) => meta.title);
-  return [head, ...Array.from({ length: table.rows }, (_, row) => head.map((_title, column) => texts(column, row)))];
+  return [
+    head,
+    ...Array.from({ length: namedRows(table).count }, (_, row) => head.map((_title, column) => texts(column, row))),
+  ];
+}
+
+/** A report whose tables have each cell in a block, so that a file of values is all there is to a table. */
+function inOnePiece(report: Report, given: Bundle['blocks']): Pick<Bundle, 'blocks'> & { report: Report } {
+  const blocks: Record<string, WholeBlock> = {};
+  let count = 0;
+  const items = report.items.map((item) => {
+    if (item.type !== 'table') return item;
+    const made = putTogether(
+      item,
+      (block) => given[block] && keptCells(given[block]),
+      () => `cells-${++count}`,
+    );
+    Object.assign(blocks, made.blocks);
+    return made.item;
+  });
+  return { report: { ...report, items }, blocks };
 }
 
 /** Writes a bundle. Throws where cells of a table are not given. */
-export function writeBundle({ record, blocks, house, families }: Bundle): Uint8Array {
-  const report = reportOf(record);
+export function writeBundle({ record, blocks: given, house, families }: Bundle): Uint8Array {
+  const { report, blocks } = inOnePiece(reportOf(record), given);
   const files: Zippable = {};
   const tables: z.infer<typeof Manifest>['tables'] = {};
   const all = received(report);
@@ -119,7 +141,7 @@ export function writeBundle({ record, blocks, house, families }: Bundle): Uint8A
   );
   all.forEach((table, index) => {
     const columns = table.columns.map(({ meta, block }): KeptCells & { meta: ColumnMeta } => {
-      const cells = blocks[block];
+      const cells = blocks[block ?? ''];
       if (!cells) throw new Error(`The cells of “${meta.title}” are not there.`);
       return { ...keptCells(cells), meta };
     });
@@ -151,7 +173,7 @@ export function writeBundle({ record, blocks, house, families }: Bundle): Uint8A
   const manifest: z.infer<typeof Manifest> = {
     format: 'rizo-bundle',
     version: 1,
-    report: record as Record<string, unknown>,
+    report: recordOf(report, record) as Record<string, unknown>,
     tables,
     style: house ? 'style.json' : null,
     families: carried,
@@ -202,10 +224,12 @@ export function readBundle(name: string, bytes: Uint8Array): Bundle {
     if (!paths) throw new Refusal(`“${name}” has no file for the table “${table.name}”.`);
     const values = rowsOf(paths.values, file(paths.values));
     const texts = paths.received === null ? null : rowsOf(paths.received, file(paths.received));
-    if (table.columns.length > 0 && values.length - 1 !== table.rows)
-      throw new Refusal(`“${paths.values}” of the bundle has ${values.length - 1} rows, and its table ${table.rows}.`);
+    const { count } = namedRows(table);
+    if (table.columns.length > 0 && values.length - 1 !== count)
+      throw new Refusal(`“${paths.values}” of the bundle has ${values.length - 1} rows, and its table ${count}.`);
     table.columns.forEach(({ meta, block }, at) => {
-      const cells = Array.from({ length: table.rows }, (_, row) => read(values[row + 1]?.[at] ?? '', meta.kind));
+      if (block === null) return;
+      const cells = Array.from({ length: count }, (_, row) => read(values[row + 1]?.[at] ?? '', meta.kind));
       const wrong = cells.findIndex((cell) => typeof cell === 'number' && Number.isNaN(cell));
       if (wrong >= 0)
         throw new Refusal(

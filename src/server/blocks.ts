@@ -3,6 +3,7 @@ import { type Kysely, sql } from 'kysely';
 import type { BlockCells } from '../core/change/wire.ts';
 import { Refusal } from '../core/refusal.ts';
 import { isReceived, type Report, tablesOf } from '../core/report/report.ts';
+import { blocksOf, receivedCount } from '../core/report/tables.ts';
 import type { Cell, ReceivedTexts } from '../core/table/column.ts';
 import {
   type KeptCells,
@@ -109,24 +110,29 @@ async function rowOf(trx: Kysely<Schema>, report: string, block: BlockCells) {
 }
 
 /**
- * Stores blocks of a report. One that was made of cells that are not here is
- * left out, and what names it is refused by `wantCells`.
+ * Stores blocks of a report; returns the ids of those that were not there
+ * before. One that was made of cells that are not here is left out, and what
+ * names it is refused by `wantCells`.
  */
 export async function storeBlocks(
   trx: Kysely<Schema>,
   report: string,
   blocks: Readonly<Record<string, BlockCells>>,
-): Promise<void> {
+): Promise<string[]> {
+  const stored: string[] = [];
   for (const [id, block] of Object.entries(blocks)) {
     const row = await rowOf(trx, report, block);
     if (!row) continue;
-    await trx
+    const fresh = await trx
       .insertInto('column_blocks')
       .values({ report_id: report, id, ...row })
       // A block never changes once stored, so storing it again is the same.
       .onConflict((conflict) => conflict.columns(['report_id', 'id']).doNothing())
+      .returning('id')
       .execute();
+    if (fresh.length > 0) stored.push(id);
   }
+  return stored;
 }
 
 /** Stores a block of a report; false when there is no such report. */
@@ -145,7 +151,10 @@ export async function wantCells(trx: Kysely<Schema>, id: string, before: Report 
   const wanted = tablesOf(after)
     .filter(isReceived)
     .filter((table) => !known.has(table))
-    .flatMap(({ columns, rows, name }) => columns.map(({ block }) => ({ block, rows, table: name })));
+    .flatMap((table) => {
+      const rows = receivedCount(table);
+      return blocksOf(table).map((block) => ({ block, rows, table: table.name }));
+    });
   if (wanted.length === 0) return;
   const stored = await trx
     .selectFrom('column_blocks')
@@ -167,7 +176,7 @@ export async function wantCells(trx: Kysely<Schema>, id: string, before: Report 
   );
 }
 
-/** Takes out blocks of a request that no change names, because its call was refused, so that nothing is half stored. */
+/** Takes out blocks that a request brought and no change names, because its call was refused, so that nothing is half stored. */
 export async function dropUnused(
   trx: Kysely<Schema>,
   report: string,

@@ -2,6 +2,7 @@
 import { isSame } from '../core/named/same.ts';
 import { reportOf } from '../core/report/record.ts';
 import { FIRST_STYLE, isReceived, type OwnStyle, type Report, tablesOf } from '../core/report/report.ts';
+import { blocksOf } from '../core/report/tables.ts';
 import { familiesOf } from '../core/style/type.ts';
 import type { WholeBlock } from '../core/table/kept.ts';
 import { readBundle, writeBundle } from '../formats/bundle.ts';
@@ -19,7 +20,7 @@ export async function bundleOf(db: Database, id: string): Promise<{ bytes: Uint8
   const { stored, style } = found;
   const blocks: Record<string, WholeBlock> = {};
   for (const table of tablesOf(stored.report).filter(isReceived))
-    for (const { block } of table.columns) {
+    for (const block of blocksOf(table)) {
       const kept = await loadCells(db, id, block);
       if (!kept) continue;
       const { cells, received } = kept;

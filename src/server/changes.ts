@@ -2,11 +2,11 @@
 import { randomUUID } from 'node:crypto';
 import { type Kysely, sql } from 'kysely';
 import { type Call, type Change, type FieldsOf, UNDO, UndoArgs } from '../core/change/change.ts';
-import { refitCells } from '../core/change/refit.ts';
 import { runCall } from '../core/change/run.ts';
 import type { BlockCells, CallsRequest } from '../core/change/wire.ts';
 import type { Path } from '../core/named/fields.ts';
 import { Refusal } from '../core/refusal.ts';
+import { callByNames } from '../core/report/by-names.ts';
 import { reportOf } from '../core/report/record.ts';
 import { dropUnused, storeBlocks, wantCells } from './blocks.ts';
 import type { Database, Schema } from './database.ts';
@@ -76,21 +76,21 @@ class Session {
     for (const change of this.made) if (wanted.includes(change.id)) known.set(change.id, change);
     const logged = new Set(known.keys());
     const since = await this.#since(base);
-    await storeBlocks(this.#trx, this.#id, blocks);
+    const stored = await storeBlocks(this.#trx, this.#id, blocks);
     const [from, refused, left]: [number, RefusedCall[], Path[]] = [this.made.length, [], []];
     const done = new Set(logged);
     for (const call of commands) {
       // What is sent twice in one request is done once, too.
       if (done.has(call.id)) continue;
       done.add(call.id);
-      const outcome = await this.#call(call, request, [...since, ...this.made.slice(from)], (id) => known.get(id));
+      const outcome = await this.#call(call, request, (id) => known.get(id));
       if ('error' in outcome) refused.push(outcome);
       else {
         left.push(...outcome.left);
         known.set(outcome.change.id, outcome.change);
       }
     }
-    await dropUnused(this.#trx, this.#id, Object.keys(blocks), this.made);
+    await dropUnused(this.#trx, this.#id, stored, this.made);
     const { revision } = this.#now;
     const changes = [...since, ...this.made.slice(from)].slice(0, MOST_CHANGES);
     // Where there are more than are handed out at once, the rest is asked for.
@@ -107,7 +107,6 @@ class Session {
   async #call(
     call: Call,
     request: CallsRequest,
-    since: readonly Change[],
     fieldsOf: FieldsOf,
   ): Promise<RefusedCall | { change: Change; left: Path[] }> {
     const { record } = this.#now;
@@ -115,15 +114,14 @@ class Session {
     try {
       if (this.#now.kind === 'style' && call.name !== UNDO && !call.name.startsWith('style.'))
         throw new Refusal('A house style holds no tables and figures; only the style itself can be changed in it.');
-      const fitted = refitCells(call, request.blocks, record, [...since], randomUUID);
-      await storeBlocks(this.#trx, this.#id, fitted.blocks);
-      const done = runCall(record, fitted.call, fieldsOf);
+      const said = callByNames(call, record, request.blocks);
+      const done = runCall(record, said, fieldsOf);
       const report = reportOf(done.record);
       await wantCells(this.#trx, this.#id, reportOf(record), report);
       await wantStyle(this.#trx, reportOf(record), report);
       const revision = this.#now.revision + 1;
       this.#now = { ...this.#now, revision, record: done.record, report };
-      const change: Change = { ...fitted.call, seen, revision, by: request.by, label: done.label, fields: done.fields };
+      const change: Change = { ...said, seen, revision, by: request.by, label: done.label, fields: done.fields };
       this.made.push(change);
       return { change, left: done.left };
     } catch (error) {

@@ -2,13 +2,14 @@
 import type { Kysely, Selectable } from 'kysely';
 import type { Change } from '../core/change/change.ts';
 import { renamedChange } from '../core/report/renamed.ts';
+import { Report } from '../core/report/report.ts';
 import type { Schema } from './database.ts';
 
 /** As many changes are handed out at once. */
 export const MOST_CHANGES = 1000;
 
-/** From this form of documents on, settings can follow the house. */
-const FORM_OF_HOUSE = 5;
+/** The version of documents that changes are made on now. */
+const FORM = Report.shape.version.value;
 
 type Row = Omit<Selectable<Schema['changes']>, 'report_id' | 'made_at'>;
 
@@ -23,7 +24,7 @@ const changeOf = (row: Row): Change =>
     seen: row.seen,
     ...(row.step_group !== null && { group: row.step_group }),
     fields: row.fields as Change['fields'],
-    ...(row.form < FORM_OF_HOUSE && { older: true as const }),
+    ...(row.form < FORM && { form: row.form }),
   });
 
 const COLUMNS = [

@@ -164,6 +164,15 @@ const migrations: Record<string, Migration> = {
         .execute();
     },
   },
+  /** Since version 6 rows of tables are known by name. */
+  '008-rows-by-name': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .alterTable('changes')
+        .alterColumn('form', (column) => column.setDefault(6))
+        .execute();
+    },
+  },
 };
 
 /** Brings the database's tables up to date. */

@@ -6,7 +6,7 @@ import { Refusal } from '../core/refusal.ts';
 import { sayMissing } from '../core/report/missing-cells.ts';
 import { recordOf } from '../core/report/record.ts';
 import { figuresOf, type Report, tableIn, tablesOf } from '../core/report/report.ts';
-import { rootOf, TableMaker } from '../core/report/tables.ts';
+import { keptOf, rootOf, TableMaker } from '../core/report/tables.ts';
 import { readDocument } from '../core/report/upgrade.ts';
 import type { Cell, Table } from '../core/table/column.ts';
 import { withReceived } from '../core/table/received.ts';
@@ -181,6 +181,7 @@ export async function loadTable(
   const cells = new Map<string, readonly Cell[]>();
   await Promise.all(
     root.columns.map(async ({ block, meta }) => {
+      if (block === null) return;
       const found = await cellsOf(db, id, block);
       if (!found) throw new Refusal(sayMissing(root.name, meta.title, block));
       cells.set(block, found);
@@ -200,7 +201,10 @@ export async function tableAsReceived(
   if (item?.type !== 'table') return table;
   const received = new Map(
     await Promise.all(
-      item.columns.map(async ({ block, meta }) => [meta.key, (await loadCells(db, id, block))?.received] as const),
+      item.columns.map(async (stored) => {
+        const kept = stored.block === null ? undefined : await loadCells(db, id, stored.block);
+        return [stored.meta.key, keptOf(item, stored, kept).received] as const;
+      }),
     ),
   );
   const columns = table.columns.map((column) =>

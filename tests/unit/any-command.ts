@@ -12,12 +12,21 @@ import { Id } from '../../src/core/named/id.ts';
 import { bare } from '../../src/core/named/keyed.ts';
 import { partsBetween } from '../../src/core/named/parts.ts';
 import { Refusal } from '../../src/core/refusal.ts';
-import { isTable, OwnStyle, type Report, type ReportItem, styleFor, tableIn } from '../../src/core/report/report.ts';
+import {
+  isTable,
+  OwnStyle,
+  type Report,
+  type ReportItem,
+  type StoredTable,
+  styleFor,
+  tableIn,
+} from '../../src/core/report/report.ts';
 import { SparkColumn, SparkException } from '../../src/core/spark/spec.ts';
 import { Colour } from '../../src/core/style/colour.ts';
 import { FamilyRef } from '../../src/core/style/style.ts';
 import { Calculation } from '../../src/core/table/calc/calculation.ts';
 import { ColumnMeta } from '../../src/core/table/column.ts';
+import { partsOfRow, rowsOf } from '../../src/core/table/row-names.ts';
 import { SHIPPED } from '../../src/core/type/families.ts';
 
 /** Random numbers from a seed (the mulberry32 generator). */
@@ -200,7 +209,7 @@ const OWN: Partial<Record<CommandName, Own>> = {
   'table.insertColumns': (report, _, dice) => {
     const table = ofType(report, 'table', dice);
     const key = dice.id();
-    const columns = [{ meta: { key, title: key, kind: 'text', ordered: false }, block: dice.id() }];
+    const columns = [{ meta: { key, title: key, kind: 'text', ordered: false }, block: null, typed: {} }];
     return { table: table.id, before: dice.next() < 0.3 ? null : dice.of(table.columns).meta.key, columns };
   },
   'figure.setMark': (report, pools, dice) => {
@@ -273,7 +282,7 @@ const OWN: Partial<Record<CommandName, Own>> = {
       table: table.id,
       column: meta.key,
       set,
-      ...(other && { cells: { key: meta.key, from: block, block: dice.id() } }),
+      ...(other && { cells: { from: block, block: dice.id() } }),
     };
   },
   'table.setCalculation': (report, pools, dice) => {
@@ -288,15 +297,59 @@ const OWN: Partial<Record<CommandName, Own>> = {
     };
   },
 };
-for (const name of ['table.setCells', 'table.insertRows', 'table.removeRows', 'table.markTotals'] as const)
-  OWN[name] = (report, _, dice) => {
-    const table = ofType(report, 'table', dice);
-    const rows =
-      name === 'table.insertRows' ? table.rows + 1 : name === 'table.removeRows' ? table.rows - 1 : table.rows;
-    const changed = rows === table.rows ? [dice.of(table.columns)] : table.columns;
-    const columns = changed.map(({ meta, block }) => ({ key: meta.key, from: block, block: dice.id() }));
-    return { table: table.id, rows, columns, totals: dice.next() < 0.5 ? [0] : undefined };
+/** Some rows of a table that are there, by name. */
+function someRows(table: StoredTable, dice: Dice): string[] {
+  const rows = rowsOf(table);
+  if (rows.count === 0) throw new Error('nothing to choose');
+  return Array.from({ length: 1 + dice.below(3) }, () => rows.nameAt(dice.below(rows.count)));
+}
+const putIn = (table: StoredTable, dice: Dice) => {
+  const after = dice.next() < 0.2 ? null : (someRows(table, dice)[0] ?? null);
+  return { id: dice.id(), count: 1 + dice.below(2), after };
+};
+OWN['table.setCells'] = (report, _, dice) => {
+  const table = ofType(report, 'table', dice);
+  const run = dice.next() < 0.2 ? putIn(table, dice) : null;
+  const texts = () => {
+    const names = [...someRows(table, dice), ...(run ? [`${run.id}.0`] : [])];
+    return Object.fromEntries(names.map((name) => [name, dice.of([null, '1', '2.5', 'closed', '2026-03'])]));
   };
+  const keys = [dice.of(table.columns), dice.of(table.columns)].map(({ meta }) => meta.key);
+  const cells = Object.fromEntries(keys.map((key) => [key, texts()]));
+  return { table: table.id, cells, ...(run && { rows: [run] }) };
+};
+OWN['table.insertRows'] = (report, _, dice) => {
+  const table = ofType(report, 'table', dice);
+  return { table: table.id, run: putIn(table, dice) };
+};
+OWN['table.removeRows'] = (report, _, dice) => {
+  const table = ofType(report, 'table', dice);
+  const { of, number } = partsOfRow(someRows(table, dice)[0] ?? '');
+  return { table: table.id, runs: [{ of, from: number, count: 1 + dice.below(2) }] };
+};
+OWN['table.markTotals'] = (report, _, dice) => {
+  const table = ofType(report, 'table', dice);
+  const marks = someRows(table, dice).map((name) => [name, table.totals[name] !== true]);
+  return { table: table.id, rows: Object.fromEntries(marks) };
+};
+OWN['table.replace'] = (report, _, dice) => {
+  const table = ofType(report, 'table', dice);
+  const known = new Set(someRows(table, dice));
+  return {
+    table: table.id,
+    base: [
+      ...[...known].map(partsOfRow).map(({ of, number }) => ({ of, from: number, count: 1 })),
+      { of: dice.id(), from: 0, count: 2 },
+    ],
+    columns: table.columns.map(({ meta, block }) => ({ key: meta.key, set: [], from: block, block: dice.id() })),
+    added: [],
+    gone: [],
+    typed: Object.fromEntries(table.columns.map(({ meta, typed }) => [meta.key, typed])),
+    inserted: table.inserted.map(({ id }) => id),
+    totals: {},
+    remarks: table.remarks,
+  };
+};
 
 export const ALL_COMMANDS: readonly CommandName[] = commandSchemas().map(([name]) => name);
 const SCHEMAS = new Map(commandSchemas());

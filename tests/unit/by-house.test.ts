@@ -12,6 +12,7 @@ import { sheetOf } from '../../src/core/item/sheets.ts';
 import { withField } from '../../src/core/named/fields.ts';
 import { toList, toRecord } from '../../src/core/named/record.ts';
 import { type ReportRecord, reportOf } from '../../src/core/report/record.ts';
+import { renamedChange } from '../../src/core/report/renamed.ts';
 import { figureIn, type Report, sparkTableIn, styleFor, tableIn } from '../../src/core/report/report.ts';
 import { TableMaker } from '../../src/core/report/tables.ts';
 import { readDocument } from '../../src/core/report/upgrade.ts';
@@ -140,7 +141,7 @@ describe('a report of version 4', () => {
     readFileSync(new URL('../documents/version-4.json', import.meta.url), 'utf8'),
   ) as Logged;
   const record = readDocument(document);
-  const log = new Map(changes.map((change) => [change.id, { ...change, older: true as const }]));
+  const log = new Map(changes.map((change) => [change.id, renamedChange({ ...change, form: 4 })]));
   const idOf = (revision: number) => changes[revision - 1]?.id ?? '';
   const drawn = (report: Report) => {
     const tableOf = (id: string) => {

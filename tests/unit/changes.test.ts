@@ -3,14 +3,16 @@ import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import { type Call, type Change, UNDO } from '../../src/core/change/change.ts';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { meet, putOnTop } from '../../src/core/change/meet.ts';
-import { refitCells } from '../../src/core/change/refit.ts';
+import { meet, putOnTop, shownIn } from '../../src/core/change/meet.ts';
 import { runCall } from '../../src/core/change/run.ts';
 import { sayPath, sayValue } from '../../src/core/change/say-path.ts';
 import { usersOfColumn } from '../../src/core/item/users.ts';
+import { partsBetween } from '../../src/core/named/parts.ts';
 import { Refusal } from '../../src/core/refusal.ts';
 import { recordOf, reportOf } from '../../src/core/report/record.ts';
 import { figureIn, MOST_ITEMS, type Report, type StoredTable, tableIn } from '../../src/core/report/report.ts';
+import { ColumnMeta } from '../../src/core/table/column.ts';
+import { rowsOf } from '../../src/core/table/row-names.ts';
 
 const { report } = demoReport();
 const record = recordOf(report);
@@ -23,7 +25,6 @@ const figure = (of: Report) => {
   return found;
 };
 const sailings = tableIn(report, 'sailings') as StoredTable;
-let count = 0;
 const call = (name: string, args: unknown): Call => ({ id: crypto.randomUUID(), name, args, seen: 0 });
 const logged = (by: Call, on = record, revision = 1): Change => {
   const { label, fields } = runCall(on, by, () => undefined);
@@ -159,87 +160,154 @@ describe('taking back', () => {
 });
 
 describe('edits of cells that meet', () => {
-  const [, column] = sailings.columns;
+  const [month, column] = sailings.columns;
   const key = column?.meta.key ?? '';
-  const from = column?.block ?? '';
-  const edit = (rows: number, keys: readonly string[] = [key], of: Report = report): Call => {
-    const table = tableIn(of, 'sailings') as StoredTable;
-    const columns = keys.map((one) => ({
-      key: one,
-      from: table.columns.find(({ meta }) => meta.key === one)?.block ?? '',
-      block: `block-${++count}`,
+  const typed = (cells: Record<string, Record<string, string | null>>, more: object = {}) =>
+    call('table.setCells', { table: 'sailings', cells, ...more });
+  const windowOf = (...calls: Call[]) => ({
+    revision: 0,
+    stored: record,
+    pending: putOnTop(record, calls, () => undefined).pending,
+  });
+  const typedIn = (at: typeof record) =>
+    (tableIn(reportOf(at), 'sailings') as StoredTable).columns.find(({ meta }) => meta.key === key)?.typed;
+
+  it('have nothing to do with each other where they are of different cells, also of one column', () => {
+    const mine = typed({ [key]: { 'r.2': '5' } });
+    const change = logged(typed({ [key]: { 'r.3': '6' } }));
+    const met = meet(windowOf(mine), [change], [], () => undefined);
+    expect([met.refused, met.clashes]).toEqual([[], []]);
+    expect(typedIn(shownIn(met.window))).toEqual({ 'r.2': '5', 'r.3': '6' });
+  });
+
+  it('of one cell are told to both, and the later one stands', () => {
+    const mine = typed({ [key]: { 'r.2': '5' } });
+    const change = logged(typed({ [key]: { 'r.2': '6' } }));
+    const met = meet(windowOf(mine), [change], [], () => undefined);
+    expect(met.clashes).toMatchObject([
+      { path: ['items', 'sailings', 'columns', key, 'typed', 'r.2'], stands: 'mine', other: '6' },
+    ]);
+    expect(typedIn(shownIn(met.window))).toEqual({ 'r.2': '5' });
+  });
+
+  it('make two rows where two add one at the end, and each has what was typed into it', () => {
+    const last = `r.${rowsOf(sailings).count - 1}`;
+    const added = (id: string, text: string) =>
+      typed({ [key]: { [`${id}.0`]: text } }, { rows: [{ id, count: 1, after: last }] });
+    const met = meet(windowOf(added('one', '1')), [logged(added('two', '2'))], [], () => undefined);
+    expect([met.refused, met.clashes]).toEqual([[], []]);
+    expect(typedIn(shownIn(met.window))).toEqual({ 'one.0': '1', 'two.0': '2' });
+    const rows = rowsOf(tableIn(reportOf(shownIn(met.window)), 'sailings') as StoredTable);
+    expect(rows.count).toBe(rowsOf(sailings).count + 2);
+  });
+
+  it('stay where rows are put in above, marked, or taken out elsewhere', () => {
+    const inserted = call('table.insertRows', { table: 'sailings', run: { id: 'top', count: 2, after: null } });
+    const marked = call('table.markTotals', { table: 'sailings', rows: { 'r.7': true } });
+    const removed = call('table.removeRows', { table: 'sailings', runs: [{ of: 'r', from: 0, count: 2 }] });
+    const changes = [inserted, marked, removed].map((one, at) => ({ ...logged(one), revision: at + 1 }));
+    const mine = [
+      typed({ [key]: { 'r.5': '5' } }),
+      call('table.markTotals', { table: 'sailings', rows: { 'r.6': true } }),
+    ];
+    const met = meet(windowOf(...mine), changes, [], () => undefined);
+    expect([met.refused, met.clashes]).toEqual([[], []]);
+    const table = tableIn(reportOf(shownIn(met.window)), 'sailings') as StoredTable;
+    expect(rowsOf(table).indexOf('r.5')).toBe(5);
+    expect(table.totals).toEqual({ 'r.6': true, 'r.7': true });
+  });
+
+  it('that were undone leave what the other one typed, in rows that came with them as well', () => {
+    const run = { id: 'mine', count: 1, after: 'r.0' };
+    const put = call('table.insertRows', { table: 'sailings', run });
+    const one = runCall(record, put, () => undefined);
+    const two = runCall(one.record, typed({ [key]: { 'mine.0': 'theirs', 'r.1': '7' } }), () => undefined);
+    const undo = { name: UNDO, args: { changes: [put.id] } };
+    expect(() => runCall(two.record, undo, () => one)).toThrow('so that inserted rows cannot be undone.');
+    const other = runCall(one.record, typed({ [key]: { 'r.1': '7' } }), () => undefined);
+    expect(typedIn(runCall(other.record, undo, () => one).record)).toEqual({ 'r.1': '7' });
+    // Nor does a row that stands behind another lose its place.
+    const behind = call('table.insertRows', { table: 'sailings', run: { id: 'theirs', count: 1, after: 'mine.0' } });
+    expect(() => runCall(runCall(one.record, behind, () => undefined).record, undo, () => one)).toThrow(
+      'cannot be undone',
+    );
+  });
+
+  it('are typed into a column whose kind is changed and changed back, and no text is lost', () => {
+    const meta = { key, title: 'x', kind: 'text', ordered: false } as const;
+    const kind = call('table.setColumn', {
+      table: 'sailings',
+      column: key,
+      set: partsBetween(ColumnMeta, column?.meta ?? meta, meta),
+      cells: { from: column?.block, block: 'as-text' },
+    });
+    const one = runCall(record, kind, () => undefined);
+    const two = runCall(one.record, typed({ [key]: { 'r.1': 'closed' } }), () => undefined);
+    const back = runCall(two.record, { name: UNDO, args: { changes: [kind.id] } }, () => one);
+    const found = (tableIn(reportOf(back.record), 'sailings') as StoredTable).columns.find(
+      (one) => one.meta.key === key,
+    );
+    expect(found).toEqual({ ...column, typed: { 'r.1': 'closed' } });
+    // Read anew by someone else since, it is theirs: neither the cells nor what they are read as go back alone.
+    const again = call('table.setColumn', {
+      table: 'sailings',
+      column: key,
+      set: [{ path: ['title'], to: 'y' }],
+      cells: { from: 'as-text', block: 'again' },
+    });
+    const three = runCall(one.record, again, () => undefined);
+    expect(() => runCall(three.record, { name: UNDO, args: { changes: [kind.id] } }, () => one)).toThrow(
+      'cannot be undone',
+    );
+  });
+
+  it('go with a newer extract only where it knows them', () => {
+    const cells = runCall(record, typed({ [key]: { 'r.1': '1', 'r.2': '2' } }), () => undefined);
+    const columns = sailings.columns.map(({ meta, block }) => ({
+      key: meta.key,
+      set: [],
+      from: block,
+      block: `${meta.key}-new`,
     }));
-    return call('table.setCells', { table: 'sailings', rows, columns });
-  };
-  const blockOf = ({ args }: Call) => (args as { columns: { block: string }[] }).columns[0]?.block ?? '';
-  const rows = sailings.rows;
-
-  it('are laid over each other, row by row', () => {
-    const theirs = edit(rows);
-    const mine = edit(rows);
-    const change = logged(theirs);
-    const now = runCall(record, theirs, () => undefined).record;
-    const splice = { at: 2, remove: 1, insert: [5], received: ['5.00'] };
-    const blocks = { [blockOf(mine)]: { of: from, splice } };
-    const fitted = refitCells(mine, blocks, now, [change], () => 'new');
-    expect(fitted.blocks).toEqual({ new: { of: blockOf(theirs), splice } });
-    expect(fitted.call.args).toMatchObject({ rows, columns: [{ key, from: blockOf(theirs), block: 'new' }] });
-    expect(() => runCall(now, mine, () => undefined)).toThrow(/changed elsewhere/);
-    expect(runCall(now, fitted.call, () => undefined).fields).toHaveLength(1);
-  });
-
-  it('keep rows that the other one added at the end', () => {
-    const keys = sailings.columns.map(({ meta }) => meta.key);
-    const theirs = edit(rows + 2, keys);
-    const change = logged(theirs);
-    const now = runCall(record, theirs, () => undefined).record;
-    const mine = edit(rows + 1, keys);
-    const blocks = Object.fromEntries(
-      (mine.args as { columns: { block: string; from: string }[] }).columns.map(({ block, from: of }) => [
-        block,
-        { of, splice: { at: rows, remove: 0, insert: [7] } },
-      ]),
-    );
-    const fitted = refitCells(mine, blocks, now, [change], () => `new-${++count}`);
-    expect(fitted.call.args).toMatchObject({ rows: rows + 2 });
-    for (const block of Object.values(fitted.blocks)) expect(block).toMatchObject({ splice: { at: rows, remove: 1 } });
-    const three = Object.fromEntries(
-      Object.entries(blocks).map(([block, made]) => [
-        block,
-        { ...made, splice: { ...made.splice, insert: [7, 8, 9] } },
-      ]),
-    );
-    const longer = refitCells(
-      { ...mine, args: { ...(mine.args as object), rows: rows + 3 } },
-      three,
-      now,
-      [change],
-      () => `new-${++count}`,
-    );
-    expect(longer.call.args).toMatchObject({ rows: rows + 3 });
-    for (const block of Object.values(longer.blocks)) expect(block).toMatchObject({ splice: { at: rows, remove: 2 } });
-  });
-
-  it('are refused where rows were put in between, and stay as they are where nothing meets', () => {
-    const mine = edit(rows);
-    const keys = sailings.columns.map(({ meta }) => meta.key);
-    const inserted = { ...edit(rows + 1, keys), name: 'table.insertRows' };
-    const now = runCall(record, inserted, () => undefined).record;
-    const blocks = { [blockOf(mine)]: { of: from, splice: { at: 2, remove: 1, insert: [5] } } };
-    expect(refitCells(mine, blocks, now, [logged(inserted)], () => 'new').call).toBe(mine);
-    expect(refitCells(mine, blocks, record, [], () => 'new').call).toBe(mine);
-  });
-
-  it('are refitted when a window takes what the other typed', () => {
-    const theirs = edit(rows);
-    const mine = edit(rows);
-    const window = { revision: 0, stored: record, pending: putOnTop(record, [mine], () => undefined).pending };
-    const blocks = { [blockOf(mine)]: { of: from, splice: { at: 2, remove: 1, insert: [5] } } };
-    const change = logged(theirs);
-    const refit = (one: Call, on: typeof record) => refitCells(one, blocks, on, [change], () => 'new').call;
-    expect(meet(window, [change], [], () => undefined).refused).toHaveLength(1);
-    const met = meet(window, [change], [], () => undefined, refit);
-    expect(met).toMatchObject({ refused: [], window: { pending: [{ call: { id: mine.id } }] } });
+    const replace = call('table.replace', {
+      table: 'sailings',
+      base: [
+        { of: 'r', from: 1, count: 3 },
+        { of: 'new', from: 0, count: 1 },
+      ],
+      columns,
+      added: [],
+      gone: [],
+      typed: { [key]: { 'r.1': '1' } },
+      inserted: [],
+      totals: {},
+      remarks: [],
+    });
+    const done = runCall(cells.record, replace, () => undefined);
+    expect(typedIn(done.record)).toEqual({ 'r.2': '2' });
+    // What is typed and read anew since: the rows and the cells of all columns go back together, or stay.
+    const more = runCall(done.record, typed({ [key]: { 'r.3': '3' } }), () => undefined);
+    const undo = { name: UNDO, args: { changes: [replace.id] } };
+    const back = runCall(more.record, undo, () => done);
+    expect(typedIn(back.record)).toEqual({ 'r.1': '1', 'r.2': '2', 'r.3': '3' });
+    const table = tableIn(reportOf(back.record), 'sailings') as StoredTable;
+    expect([table.base, table.columns.map(({ block }) => block)]).toEqual([
+      sailings.base,
+      sailings.columns.map(({ block }) => block),
+    ]);
+    const reread = call('table.setColumn', {
+      table: 'sailings',
+      column: month?.meta.key,
+      set: [{ path: ['title'], to: 'When' }],
+      cells: { from: `${month?.meta.key}-new`, block: 'other' },
+    });
+    const stays = runCall(runCall(done.record, reread, () => undefined).record, undo, () => done);
+    const left = tableIn(reportOf(stays.record), 'sailings') as StoredTable;
+    expect(left.base).toEqual([
+      { of: 'r', from: 1, count: 3 },
+      { of: 'new', from: 0, count: 1 },
+    ]);
+    expect(left.columns[1]?.block).toBe(`${key}-new`);
   });
 });
 

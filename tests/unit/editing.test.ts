@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { Refusal } from '../../src/core/refusal.ts';
 import type { Column } from '../../src/core/table/column.ts';
 import { decimalsShown } from '../../src/core/table/decimals.ts';
-import { fillDown, insertRows, readTyped, removeRows, setCells, type TableEdit } from '../../src/core/table/edit.ts';
+import { exactText, filledDown, readTyped, rowsBefore, runsBetween } from '../../src/core/table/edit.ts';
 import { factsOf, sizeOf } from '../../src/core/table/facts.ts';
 import { spliceCells } from '../../src/core/table/kept.ts';
 import { readingFor, rereadColumn, shapesOf } from '../../src/core/table/retype.ts';
@@ -13,39 +13,51 @@ import { at, pressed, type Selection, within } from '../../src/ui/grid/selection
 import { hasUnreadCells, nextUnread } from '../../src/ui/table/unread.ts';
 import { packCells, unpackCells } from '../../src/workers/packed-cells.ts';
 import { dates, day, months, numbers, tableOf, texts } from './tables.ts';
+import { Edited } from './typing.ts';
 
-const KEYS = ['date', 'a', 'b'];
 const table = tableOf(
   [dates(months(2026, 1, 4), 'month'), numbers('a', [1, 2, 3, 6]), texts('b', ['x', 'y', 'z', 'sum'])],
   [3],
 );
-/** The cells of a column after an edit. */
-const cellsAfter = (edit: TableEdit, key: string) => {
-  const cells = table.columns.find((column) => column.key === key)?.cells ?? [];
-  const splice = edit.columns.find((column) => column.key === key)?.splice;
-  return splice ? spliceCells(cells, splice) : cells;
-};
 
 describe('edits of cells', () => {
-  it('put a block in, and add the rows it reaches beyond the last with empty cells beside it', () => {
-    const edit = setCells(table, KEYS, 3, new Map([['a', { insert: [7, 8, 9] }]]));
-    expect(edit.rows).toBe(6);
-    expect(cellsAfter(edit, 'a')).toEqual([1, 2, 3, 7, 8, 9]);
-    expect(cellsAfter(edit, 'b')).toEqual(['x', 'y', 'z', 'sum', null, null]);
-    expect(cellsAfter(edit, 'date')).toHaveLength(6);
+  it('put a block in, and add the rows it reaches beyond the last, empty beside it', () => {
+    const edited = Edited.of(table).typeDown(3, new Map([['a', ['7', '8', '9']]]));
+    expect(edited.table.rows).toBe(6);
+    expect(edited.cells('a')).toEqual([1, 2, 3, 7, 8, 9]);
+    expect(edited.cells('b')).toEqual(['x', 'y', 'z', 'sum', null, null]);
+    expect(edited.cells('date')).toHaveLength(6);
   });
-  it('insert and remove rows, moving the totals with them', () => {
-    const inserted = insertRows(table, KEYS, 1, 2);
-    expect(cellsAfter(inserted, 'a')).toEqual([1, null, null, 2, 3, 6]);
-    expect(inserted.totals).toEqual([5]);
-    const removed = removeRows(table, KEYS, 0, 2);
-    expect(cellsAfter(removed, 'b')).toEqual(['z', 'sum']);
-    expect(removed.totals).toEqual([1]);
-    expect(removeRows(table, KEYS, 3, 1).totals).toEqual([]);
+  it('insert and remove rows, and the totals go with them', () => {
+    const edited = Edited.of(table);
+    edited.run('table.insertRows', { run: rowsBefore(edited.rows, 1, 2, 'i') });
+    expect(edited.cells('a')).toEqual([1, null, null, 2, 3, 6]);
+    expect(edited.table.totals).toEqual([5]);
+    edited.run('table.removeRows', { runs: runsBetween(edited.rows, 0, 4) });
+    expect(edited.cells('b')).toEqual(['z', 'sum']);
+    expect(edited.table.totals).toEqual([1]);
+    edited.run('table.removeRows', { runs: runsBetween(edited.rows, 1, 2) });
+    expect(edited.table.totals).toEqual([]);
   });
   it('fill down repeats the first cell, and refuses one row alone', () => {
-    expect(cellsAfter(fillDown(table, KEYS, ['a', 'b'], 0, 2), 'a')).toEqual([1, 1, 1, 6]);
-    expect(() => fillDown(table, KEYS, ['a'], 2, 2)).toThrow(Refusal);
+    const edited = Edited.of(table);
+    expect(edited.typeDown(1, filledDown(table, ['a', 'b'], 0, 2)).cells('a')).toEqual([1, 1, 1, 6]);
+    expect(() => filledDown(table, ['a'], 2, 2)).toThrow(Refusal);
+  });
+  it('say rows by runs of their names, as few as there are', () => {
+    const edited = Edited.of(table);
+    edited.run('table.insertRows', { run: rowsBefore(edited.rows, 2, 1, 'i') });
+    expect(runsBetween(edited.rows, 0, 5)).toEqual([
+      { of: 'r', from: 0, count: 2 },
+      { of: 'i', from: 0, count: 1 },
+      { of: 'r', from: 2, count: 2 },
+    ]);
+    expect(runsBetween(edited.rows, 1, 2)).toEqual([{ of: 'r', from: 1, count: 1 }]);
+  });
+  it('write a date that its column would cut short in full', () => {
+    const column = { ...dates([], 'month'), shape: 'iso-month' } as Column;
+    expect(exactText(column, day('2026-03-01'))).toBe('2026-03');
+    expect(readTyped(column, exactText(column, day('2026-03-15')))).toBe(day('2026-03-15'));
   });
   it('any splice is undone by the splice that puts back what it took', () => {
     fc.assert(

@@ -2,16 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Refusal } from '../../src/core/refusal.ts';
 import type { Cell, Column } from '../../src/core/table/column.ts';
-import { goOn } from '../../src/core/table/go-on.ts';
-import { spliceCells } from '../../src/core/table/kept.ts';
+import { goneOn as follow } from '../../src/core/table/go-on.ts';
 import { periodNumber } from '../../src/core/table/periods.ts';
 import { INTERVALS } from '../../src/core/time/interval.ts';
 import { dates, day, numbers, tableOf, texts } from './tables.ts';
+import { Edited } from './typing.ts';
 
 function goneOn(column: Column, from: number, to: number): readonly Cell[] {
-  const edit = goOn(tableOf([column]), [column.key], [column.key], { from, to });
-  const [change] = edit.columns;
-  return change ? spliceCells(column.cells, change.splice) : [];
+  const edited = Edited.of(tableOf([column]));
+  const { at, texts: down } = follow(edited.table, [column.key], { from, to });
+  return edited.typeDown(at, down).cells(column.key);
 }
 
 describe('cells that go on', () => {

@@ -129,11 +129,11 @@ describe('fields', () => {
 });
 
 /** A document of an older version with its log. */
-const loggedDocument = (version: number) =>
-  JSON.parse(readFileSync(new URL(`../documents/version-${version}.json`, import.meta.url), 'utf8')) as {
-    document: object;
-    changes: Change[];
-  };
+function loggedDocument(version: number): { document: object; changes: Change[] } {
+  const file = new URL(`../documents/version-${version}.json`, import.meta.url);
+  const { document, changes } = JSON.parse(readFileSync(file, 'utf8')) as { document: object; changes: Change[] };
+  return { document, changes: changes.map((change) => ({ ...change, form: version })) };
+}
 
 describe('older documents', () => {
   const old = JSON.parse(readFileSync(new URL('../documents/version-1.json', import.meta.url), 'utf8')) as {
@@ -142,7 +142,7 @@ describe('older documents', () => {
 
   it('of version 1 are read, with their lists as they were', () => {
     const read = reportOf(readDocument(old));
-    expect(read.version).toBe(5);
+    expect(read.version).toBe(6);
     expect(read.items.map(({ id }) => id)).toEqual(old.items.map(({ id }) => id));
     const again = reportOf(readDocument(sent(readDocument(old))));
     expect(again).toEqual(read);
@@ -191,7 +191,7 @@ describe('older documents', () => {
       reportOf(at).items.flatMap((item) =>
         item.type === 'figure' ? item.marks.filter(({ id }) => id === 'usual') : [],
       );
-    expect(record['version']).toBe(5);
+    expect(record['version']).toBe(6);
     expect(bandIn(record)).toMatchObject([{ opacity: 0.5 }]);
     const log = new Map(changes.map((change) => [change.id, renamedChange(change)]));
     const [added, set, removed] = changes.map(({ id }) => id);
@@ -253,7 +253,7 @@ describe('older documents', () => {
   it.each<[string, unknown, RegExp]>([
     ['no document', 3, /no report document/],
     ['another format', { format: 'x' }, /no report document/],
-    ['a version to come', { format: 'rizo-report', version: 6 }, /of version 6, and this is version 5/],
+    ['a version to come', { format: 'rizo-report', version: 7 }, /of version 7, and this is version 6/],
     [
       'a version 1 that lacks something',
       { format: 'rizo-report', version: 1, title: 'x' },

@@ -40,7 +40,7 @@ describe('a newer extract', () => {
     expect(difference.columnsAdded.map(({ title }) => title)).toEqual(['Sound']);
   });
   it('takes its data under the old keys, units and titles', () => {
-    const taken = takeNewer(table, newer, { matches, keepColumns: new Set(), keepRows: false });
+    const { table: taken } = takeNewer(table, newer, { matches, keepColumns: new Set(), keepRows: false });
     expect(taken.columns.map(({ key, title }) => `${key}: ${title}`)).toEqual([
       'date: date',
       'a: Outer isles',
@@ -51,7 +51,7 @@ describe('a newer extract', () => {
     expect(taken.rows).toBe(3);
   });
   it('keeps rows and columns that it lacks, where that is wished', () => {
-    const taken = takeNewer(table, newer, { matches, keepColumns: new Set(['note']), keepRows: true });
+    const { table: taken } = takeNewer(table, newer, { matches, keepColumns: new Set(['note']), keepRows: true });
     expect(cellsOf(taken, 'date')).toEqual(months(2026, 1, 4));
     expect(cellsOf(taken, 'a')).toEqual([10, 20, 33, 40]);
     expect(cellsOf(taken, 'note')).toEqual(['x', null, 'z', null]);
@@ -66,7 +66,7 @@ describe('a newer extract', () => {
       columnsGone: [],
       columnsAdded: [],
     });
-    const taken = takeNewer(table, table, { matches: same, keepColumns: new Set(), keepRows: false });
+    const { table: taken } = takeNewer(table, table, { matches: same, keepColumns: new Set(), keepRows: false });
     expect(taken.columns.map(({ cells }) => cells)).toEqual(table.columns.map(({ cells }) => cells));
   });
   it('knows the rows of a long table by month and category, in any order', () => {
@@ -85,7 +85,7 @@ describe('a newer extract', () => {
   });
   it('is read as the table’s kinds, and totals follow its rows', () => {
     const asText = tableOf([texts('date', ['2026-01', '2026-02', 'Total']), texts('a', ['11', '21', '32'])], [2]);
-    const taken = takeNewer(table, asText, {
+    const { table: taken } = takeNewer(table, asText, {
       matches: matchColumns(
         table.columns,
         [asText.columns[0], titled(asText.columns[1] ?? numbers('a', []), 'Outer isles')].flatMap((c) => c ?? []),

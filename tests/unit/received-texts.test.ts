@@ -2,16 +2,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Column } from '../../src/core/table/column.ts';
-import { fillDown, insertRows, readAllTyped, removeRows, setCells, type TableEdit } from '../../src/core/table/edit.ts';
-import { spliceCells, spliceReceived } from '../../src/core/table/kept.ts';
+import { filledDown, readTyped, rowsBefore, runsBetween } from '../../src/core/table/edit.ts';
 import { takeNewer } from '../../src/core/table/newer.ts';
 import type { ColumnReading } from '../../src/core/table/reading.ts';
-import { textsOf, withReceived } from '../../src/core/table/received.ts';
+import { textsOf } from '../../src/core/table/received.ts';
 import { otherNumbersOf, readingFor, rereadColumn, underUnit } from '../../src/core/table/retype.ts';
 import { textOfCell } from '../../src/core/table/written.ts';
 import { readTableText } from '../../src/formats/table-file.ts';
 import { CASES } from '../received/shapes.ts';
 import { tableOf, texts } from './tables.ts';
+import { Edited, freshId } from './typing.ts';
 
 const columnOf = async (text: string, at = 0): Promise<Column> => {
   const { table } = await readTableText(text, 'Sent');
@@ -108,7 +108,7 @@ describe('what is written', () => {
           decimal,
           cells: [],
         };
-        expect(readAllTyped(column, [textOfCell(column, number)])).toEqual({ insert: [number] });
+        expect(readTyped(column, textOfCell(column, number))).toBe(number);
       }),
       { numRuns: 2000 },
     );
@@ -159,46 +159,41 @@ describe('cells that are typed, put in, taken out and filled', () => {
     );
     fc.assert(
       fc.property(start, kind, fc.array(edit, { maxLength: 8 }), (first, reading, edits) => {
-        let column = rereadColumn(texts('a', [...first]), reading);
+        const edited = Edited.of(tableOf([rereadColumn(texts('a', [...first]), reading)]));
         let wanted = [...first];
         for (const one of edits) {
-          const table = tableOf([column]);
+          const { table, rows } = edited;
           const at = Math.min(one.at, wanted.length);
           const end = Math.min(wanted.length - 1, at + (one.kind === 'type' ? 0 : one.count));
-          let made: TableEdit;
           if (one.kind === 'type') {
-            made = setCells(table, ['a'], at, new Map([['a', readAllTyped(column, one.texts)]]));
-            wanted = [...wanted.slice(0, at), ...one.texts, ...wanted.slice(at + one.texts.length)];
+            edited.typeDown(at, new Map([['a', one.texts]]));
+            // What is blank empties its cell.
+            const typed = one.texts.map((text) => (text.trim() === '' ? '' : text));
+            wanted = [...wanted.slice(0, at), ...typed, ...wanted.slice(at + one.texts.length)];
           } else if (one.kind === 'insert') {
-            made = insertRows(table, ['a'], at, one.count);
+            edited.run('table.insertRows', { run: rowsBefore(rows, at, one.count, freshId()) });
             wanted.splice(at, 0, ...new Array<string>(one.count).fill(''));
           } else if (one.kind === 'remove') {
             const count = Math.min(one.count, wanted.length - at);
-            made = removeRows(table, ['a'], at, count);
+            if (count === 0) continue;
+            edited.run('table.removeRows', { runs: runsBetween(rows, at, at + count) });
             wanted.splice(at, count);
           } else {
             if (end <= at) continue;
-            made = fillDown(table, ['a'], ['a'], at, end);
-            const text = textOfCell(column, column.cells[at] ?? null);
+            const [column] = table.columns;
+            edited.typeDown(at + 1, filledDown(table, ['a'], at, end));
+            const text = column ? textOfCell(column, column.cells[at] ?? null) : '';
             wanted = wanted.map((old, row) => (row > at && row <= end ? text : old));
           }
-          const splice = made.columns[0]?.splice;
-          if (!splice) throw new Error('nothing was changed');
-          const received = spliceReceived(column.received ?? null, column.cells.length, splice);
-          column = withReceived({ ...column, cells: spliceCells(column.cells, splice) } as Column, received);
-          expect(textsOf(column)).toEqual(wanted);
-          expect(column.cells).toHaveLength(made.rows);
+          expect(edited.texts('a')).toEqual(wanted);
         }
       }),
       { numRuns: 1000 },
     );
   });
   it('stand where they are typed, also some rows below the last', () => {
-    const table = tableOf([texts('a', ['x'])]);
-    const made = setCells(table, ['a'], 3, new Map([['a', { insert: ['y'] }]]));
-    const [change] = made.columns;
-    expect(made.rows).toBe(4);
-    expect(change && spliceCells(['x'], change.splice)).toEqual(['x', null, null, 'y']);
+    const edited = Edited.of(tableOf([texts('a', ['x'])])).typeDown(3, new Map([['a', ['y']]]));
+    expect(edited.cells('a')).toEqual(['x', null, null, 'y']);
   });
 });
 
@@ -208,7 +203,7 @@ describe('a newer extract', () => {
     const table = await read('Jan 2026;1,250.50\nFeb 2026;1,300.00\nMar 2026;1,310.10\nApr 2026;1,320.10');
     const newer = await read('Feb 2026;1.300,00\nMar 2026;1.311,10\nApr 2026;1.322,50\nMay 2026;1.400,00');
     const matches = table.columns.map(({ key }) => ({ key, newer: key }));
-    const taken = takeNewer(table, newer, { matches, keepColumns: new Set(), keepRows: true });
+    const { table: taken } = takeNewer(table, newer, { matches, keepColumns: new Set(), keepRows: true });
     const load = taken.columns[1];
     expect(load?.cells).toEqual([1250.5, 1300, 1311.1, 1322.5, 1400]);
     expect(load && textsOf(load)).toEqual(['1,250.50', '1.300,00', '1.311,10', '1.322,50', '1.400,00']);

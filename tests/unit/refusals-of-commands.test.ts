@@ -16,11 +16,25 @@ const shaped = demo.items.find(({ type }) => type === 'shaped');
 const line = figureIn(demo, 'passengers')?.lines[0];
 const column = (table: string, key: string) =>
   storedTableIn(demo, table)?.columns.find(({ meta }) => meta.key === key) ?? { block: '', meta: { key } };
-const edit = (table: string, rows: number, key: string, more: object = {}) => ({
-  table,
-  rows,
-  columns: [{ key, from: column(table, key).block, block: 'new', ...more }],
+const typed = (table: string, key: string, row: string) => ({ table, cells: { [key]: { [row]: '1' } } });
+const replaced = (more: object) => ({
+  table: 'years',
+  base: [{ of: 'n', from: 0, count: 1 }],
+  columns: (storedTableIn(demo, 'years')?.columns ?? []).map(({ meta, block }) => ({
+    key: meta.key,
+    set: [],
+    from: block,
+    block: 'new',
+  })),
+  added: [],
+  gone: [],
+  typed: {},
+  inserted: [],
+  totals: {},
+  remarks: [],
+  ...more,
 });
+const putIn = (id: string, count = 1) => ({ table: 'years', run: { id, count, after: 'r.0' } });
 
 const YEARS_BEFORE = { kind: 'past years', years: 2, spread: 'lowest to highest' };
 const { meta: vehicles } = column('years', 'vehicles_thousands');
@@ -192,11 +206,31 @@ const CASES: [Report, string, unknown, string][] = [
   // The style.
   [ofHouse, 'style.set', { set: set('name', 'x') }, 'This report is set by a style that others have, too'],
   // Tables.
+  [demo, 'table.setCells', typed('isles-by-year', '2024', 'r.0'), 'is made from another table; change the cells there'],
+  [
+    run(demo, 'table.removeRows', { table: 'years', runs: [{ of: 'r', from: 1, count: 1 }] }),
+    'table.setCells',
+    typed('years', 'year', 'r.1'),
+    'The row that this was typed into is no longer in table “Traffic by year”.',
+  ],
   [
     demo,
     'table.setCells',
-    edit('isles-by-year', 3, '2024', { from: 'older' }),
-    'is made from another table; change the cells there',
+    { table: 'years', cells: { year: { 'gone.0': '1', 'gone.1': '2' } } },
+    'The rows that this was typed into are no longer in table “Traffic by year”.',
+  ],
+  [
+    run(demo, 'table.insertRows', putIn('x')),
+    'table.insertRows',
+    putIn('x'),
+    'Rows called “x” are in table “Traffic by year” already.',
+  ],
+  [demo, 'table.insertRows', putIn('x', 2_000_000), 'A table holds at most 2,000,000 rows.'],
+  [
+    demo,
+    'table.replace',
+    replaced({ columns: replaced({}).columns.slice(1) }),
+    'came meanwhile, and the newer extract says nothing of it.',
   ],
   [
     demo,
@@ -206,15 +240,9 @@ const CASES: [Report, string, unknown, string][] = [
   ],
   [
     demo,
-    'table.setCells',
-    edit('years', 15, 'year', { from: 'older' }),
-    'were changed elsewhere, so this edit no longer fits them.',
-  ],
-  [
-    demo,
-    'table.insertRows',
-    edit('years', 16, 'year'),
-    'An edit that changes the count of rows must give the cells of every column.',
+    'table.setColumn',
+    { table: 'years', column: 'year', set: set('title', 'Year'), cells: { from: 'older', block: 'new' } },
+    'were read anew elsewhere, so this no longer fits them.',
   ],
   [
     demo,

@@ -100,7 +100,7 @@ describe('a newer extract', () => {
       ]);
       const newer = tableOf([dates(months(2024, 1, rows), 'day'), numbers('v', [1, 2, 3, 4, 5].slice(0, rows))]);
       const matches = matchColumns(table.columns, newer.columns);
-      const [column] = takeNewer(table, newer, { matches, keepColumns: new Set(), keepRows: false }).columns;
+      const [column] = takeNewer(table, newer, { matches, keepColumns: new Set(), keepRows: false }).table.columns;
       return column?.kind === 'date' ? column.interval : null;
     };
     expect([3, 4].map(taken)).toEqual(['month', 'day']);

@@ -2,18 +2,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Cell, ColumnMeta } from '../../src/core/table/column.ts';
-import { type InsertedRun, Rows, type Run } from '../../src/core/table/row-names.ts';
+import { type InsertedRun, type RemovedRuns, Rows, type Run } from '../../src/core/table/row-names.ts';
 import { cellsInRows, keptInRows } from '../../src/core/table/typed-cells.ts';
 
 const NUMBERS: ColumnMeta = { key: 'v', title: 'V', kind: 'number', unit: null, whole: false, total: false };
 const TEXTS: ColumnMeta = { key: 'v', title: 'V', kind: 'text', ordered: false };
 const received: Cell[] = [10, 20, 30, 40, 50];
 const base: Run[] = [{ of: 'r', from: 0, count: 5 }];
-const rowsOf = (inserted: InsertedRun[] = [], removed: Run[] = []) => new Rows({ base, inserted, removed });
+const rowsOf = (inserted: InsertedRun[] = [], removed: RemovedRuns = {}) => new Rows({ base, inserted, removed });
 
 describe('typed cells', () => {
   it('stand in their rows, wherever those are, and rows that were put in are empty', () => {
-    const rows = rowsOf([{ id: 'i', count: 2, after: 'r.1' }], [{ of: 'r', from: 3, count: 1 }]);
+    const rows = rowsOf([{ id: 'i', count: 2, after: 'r.1' }], { 'r.3:1': true });
     const typed = { 'r.1': '21', 'i.1': '22.5', 'r.3': '99', 'gone.0': '1', 'r.4': null };
     expect(cellsInRows(NUMBERS, received, rows, typed)).toEqual([10, 21, null, 22.5, 30, null]);
   });
@@ -32,7 +32,7 @@ describe('typed cells', () => {
 
   it('cost nothing where there are none: the list is the block’s own', () => {
     expect(cellsInRows(NUMBERS, received, rowsOf())).toBe(received);
-    expect(cellsInRows(NUMBERS, [], new Rows({ base: [], inserted: [], removed: [] }))).toEqual([]);
+    expect(cellsInRows(NUMBERS, [], new Rows({ base: [], inserted: [], removed: {} }))).toEqual([]);
   });
 
   it('of two who type in different cells are both there, in whatever order they came', () => {

@@ -32,8 +32,8 @@ export const Change = z.strictObject({
   label: z.string().max(200),
   seen: Revision,
   fields: z.array(Field),
-  /** made before settings could follow the house (version 5): its values are looked at as they are said today */
-  older: z.literal(true).optional(),
+  /** the version of documents on which it was made, where that is an older one: its values are looked at as they are said today */
+  form: z.number().int().min(1).optional(),
 });
 export type Change = Readonly<Omit<z.infer<typeof Change>, 'fields'> & { fields: readonly Field[] }>;
 
@@ -49,4 +49,4 @@ export const UndoArgs = z.strictObject({
 export type UndoArgs = z.infer<typeof UndoArgs>;
 
 /** Fields of a change in the log, by its id; undefined where it is not known. */
-export type FieldsOf = (change: string) => Pick<Change, 'label' | 'fields' | 'older'> | undefined;
+export type FieldsOf = (change: string) => Pick<Change, 'label' | 'fields' | 'form'> | undefined;

@@ -92,22 +92,22 @@ export const shownIn = ({ stored, pending }: Window): ReportRecord => pending.at
 /** What a window made itself and is in the log, so that it is noticed when someone else sets the same without knowing. */
 export type Own = Pick<Change, 'id' | 'revision' | 'fields'>;
 
-/** Makes a call fit a report that others changed; most calls fit as they are. */
-export type Refit = (call: Call, record: ReportRecord) => Call;
+/** A call that was kept by an older version, as it is said today of the report that it is put on top of. */
+export type Today = (call: Call, record: ReportRecord) => Call;
 
 /** Runs calls one after the other; those that cannot be done are named and left out. */
 export function putOnTop(
   stored: ReportRecord,
   calls: readonly Call[],
   fieldsOf: FieldsOf,
-  refit: Refit = (call) => call,
+  today: Today = (call) => call,
 ): { pending: Pending[]; refused: Refused[] } {
   const pending: Pending[] = [];
   const refused: Refused[] = [];
   let record = stored;
   const known: FieldsOf = (id) => fieldsOf(id) ?? pending.find(({ call }) => call.id === id);
   for (const given of calls) {
-    const call = refit(given, record);
+    const call = today(given, record);
     try {
       const { record: after, label, fields } = runCall(record, call, known);
       record = after;
@@ -165,13 +165,7 @@ const asHere = (changes: readonly Change[], pending: readonly Pending[]) =>
  * Takes changes from the log into a window, which must follow its revision
  * without a gap, and puts its own calls on top of them again.
  */
-export function meet(
-  window: Window,
-  changes: readonly Change[],
-  own: readonly Own[],
-  fieldsOf: FieldsOf,
-  refit?: Refit,
-): Met {
+export function meet(window: Window, changes: readonly Change[], own: readonly Own[], fieldsOf: FieldsOf): Met {
   const fresh = changes.filter(({ revision }) => revision > window.revision);
   const last = fresh.at(-1);
   if (!last) return { window, refused: [], clashes: [] };
@@ -199,7 +193,6 @@ export function meet(
     stored as ReportRecord,
     left.map(({ call }) => call),
     fieldsOf,
-    refit,
   );
   const met = { revision: last.revision, stored: stored as ReportRecord, pending: again.pending };
   const kept = new Set(again.pending.map(({ call }) => call.id));

@@ -9,6 +9,7 @@ import { Refusal } from '../refusal.ts';
 import { valueFollowing } from '../report/following.ts';
 import { type ReportRecord, recordOf, reportOf } from '../report/record.ts';
 import { Report } from '../report/report.ts';
+import { bondOf, isChangedByName, isFilled } from './bound.ts';
 import { type Call, type FieldsOf, UNDO, UndoArgs } from './change.ts';
 import { runCommand } from './commands/index.ts';
 import { isCompanion } from './companion.ts';
@@ -24,11 +25,63 @@ export interface Done {
   left: Path[];
 }
 
-/** Whether a field still stands as a change left it; what an older one left, as that is said today. */
-const stands = (record: unknown, path: Path, to: unknown, older = false): boolean =>
-  isSame(fieldAt(record, path), to) || (older && isSame(fieldAt(record, path), valueFollowing(record, path, to)));
+type Known = NonNullable<ReturnType<FieldsOf>>;
 
-/** Takes back the fields that still stand as the changes left them; the others are named. */
+/** Whether a field still stands as a change left it; what an older one left, as that is said today. */
+const stands = (record: unknown, path: Path, to: unknown, isBeforeHouse: boolean): boolean =>
+  isSame(fieldAt(record, path), to) ||
+  (isBeforeHouse && isSame(fieldAt(record, path), valueFollowing(record, path, to)));
+
+/** From this version of documents on, settings can follow the house, and from that one on rows have names. */
+const [OF_HOUSE, BY_NAMES] = [5, 6];
+
+/** The record with one field taken back; null where it has to stay as it is. */
+function withoutField(record: unknown, { path, from, to }: Field, form: number): unknown {
+  if (stands(record, path, to, form < OF_HOUSE) && hasRoom(record, path))
+    return from === undefined && isFilled(record, path) ? null : withField(record, path, from);
+  const merge = mergeAt(Report, record, path);
+  const now = fieldAt(record, path);
+  // What others wrote in the same words since stays.
+  if (merge && hasRoom(record, path) && Array.isArray(from) && Array.isArray(to) && Array.isArray(now))
+    return withField(record, path, merge(to, from, now));
+  return isSame(now, from) ? record : null;
+}
+
+/** Rows that were put in go after what stands in them. */
+const lastRows = (fields: readonly Field[]): Field[] => {
+  const ofRows = ({ path }: Field) => path[0] === 'items' && path[2] === 'inserted';
+  return [...fields.filter((field) => !ofRows(field)), ...fields.filter(ofRows)];
+};
+
+/** Takes back the fields of one change that still stand as it left them; fields that are bound up go together or stay together. */
+function takeBack(record: unknown, { fields, form = BY_NAMES }: Pick<Known, 'fields' | 'form'>, left: Path[]): unknown {
+  const bond = bondOf(fields);
+  const order = lastRows(fields.toReversed());
+  const held = new Set<string>();
+  for (;;) {
+    let next = record;
+    const stay: Path[] = [];
+    const [before, holds] = [held.size, (path: Path) => held.has(bond(path) ?? '')];
+    for (const field of order) {
+      const { path } = field;
+      const isByPosition = form < BY_NAMES && path[2] === 'base' && isChangedByName(next, path);
+      const without = holds(path) || isByPosition ? null : withoutField(next, field, form);
+      if (without !== null) next = without;
+      else {
+        stay.push(path);
+        held.add(bond(path) ?? '');
+        held.delete('');
+      }
+    }
+    // Where one of a bond has to stay, all of it is put back as it was.
+    if (held.size === before) {
+      left.push(...stay);
+      return next;
+    }
+  }
+}
+
+/** Takes changes back; fields that were changed since stay, and are named. */
 function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: FieldsOf): Done {
   const left: Path[] = [];
   let label = 'change';
@@ -37,21 +90,8 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
     const known = fieldsOf(id);
     if (!known) throw new Refusal('That change is not in the log of this report, so it cannot be undone.');
     label = known.label;
-    for (const { path, from, to } of known.fields.toReversed()) {
-      if (only && !only.some((wanted) => meets(wanted, path))) continue;
-      const merge = mergeAt(Report, next, path);
-      if (stands(next, path, to, known.older) && hasRoom(next, path)) next = withField(next, path, from);
-      // What others wrote in the same words since stays.
-      else if (
-        merge &&
-        hasRoom(next, path) &&
-        Array.isArray(from) &&
-        Array.isArray(to) &&
-        Array.isArray(fieldAt(next, path))
-      )
-        next = withField(next, path, merge(to, from, fieldAt(next, path)));
-      else if (!isSame(fieldAt(next, path), from)) left.push(path);
-    }
+    const fields = known.fields.filter(({ path }) => !only || only.some((wanted) => meets(wanted, path)));
+    next = takeBack(next, { ...known, fields }, left);
   }
   const told = left.filter((path) => !isCompanion(path));
   const before = reportOf(record);

@@ -75,13 +75,13 @@ function collect(schema: z.ZodType | undefined, from: unknown, to: unknown, path
     if (!isSame(from, to)) found.push(field(path, from, to));
     return;
   }
-  const inner =
-    shape.kind === 'fields'
-      ? (step: string) => own(shape.of, step)
-      : (step: string) =>
-          own(from, step) === undefined || own(to, step) === undefined ? undefined : shape.list.element;
+  const innerOf = (step: string): z.ZodType | undefined => {
+    if (shape.kind === 'fields') return own(shape.of, step);
+    const isThere = own(from, step) !== undefined && own(to, step) !== undefined;
+    return shape.kind === 'named' && isThere ? shape.list.element : undefined;
+  };
   for (const step of new Set([...Object.keys(from), ...Object.keys(to)]))
-    collect(inner(step), own(from, step), own(to, step), [...path, step], found);
+    collect(innerOf(step), own(from, step), own(to, step), [...path, step], found);
 }
 
 /** The fields in which two record forms of a schema differ. A thing that came or went is one field. */

@@ -102,9 +102,12 @@ export function bare(schema: z.ZodType): z.ZodType {
 export type Shape =
   | { kind: 'value' }
   | { kind: 'fields'; schema: z.ZodObject; of: Readonly<Record<string, z.ZodType>> }
+  /** values by names that have no order, such as what was typed into cells; both forms are the same */
+  | { kind: 'map' }
   | { kind: 'named'; naming: Naming; list: AnyList };
 
 const VALUE: Shape = { kind: 'value' };
+const MAP: Shape = { kind: 'map' };
 const shapes = new WeakMap<z.ZodType, Shape>();
 
 /** The option of a choice that a value belongs to, told by its tag. */
@@ -132,7 +135,9 @@ export function shapeOf(schema: z.ZodType, value: unknown): Shape {
       ? { kind: 'fields', schema: inner, of: inner.shape }
       : naming
         ? { kind: 'named', naming, list: inner as AnyList }
-        : VALUE;
+        : inner instanceof z.ZodRecord
+          ? MAP
+          : VALUE;
   shapes.set(inner, shape);
   return shape;
 }

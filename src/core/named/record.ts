@@ -155,7 +155,7 @@ export function toList(schema: z.ZodType, record: unknown): unknown {
     );
   } else if (shape.kind === 'named') list = listOfRecord(shape.naming, shape.list.element, record);
   // A choice that was read through another schema object must not be mixed up with this one, so only whole things are kept.
-  if (shape.kind !== 'value') lists.set(record, Object.freeze(list));
+  if (shape.kind === 'fields' || shape.kind === 'named') lists.set(record, Object.freeze(list));
   return list;
 }
 
@@ -208,7 +208,7 @@ export function recordSchema(schema: z.ZodType): z.ZodType {
     return z.strictObject(
       Object.fromEntries(Object.entries(shape.of).map(([step, inner]) => [step, recordSchema(inner)])),
     );
-  if (shape.kind === 'value') return schema;
+  if (shape.kind === 'value' || shape.kind === 'map') return schema;
   const { naming, list } = shape;
   const name = z.string().refine(isName, 'That text cannot be used as a name.');
   if (naming.by === null) return z.record(name, z.literal(true));

@@ -9,6 +9,7 @@ import type { Call, Change } from '../change/change.ts';
 import type { Field, Path } from '../named/fields.ts';
 import { isProperties, own, type Properties } from '../named/same.ts';
 import type { FactKind, FactPart } from '../text/fact-ref.ts';
+import { changeByNames } from './by-names.ts';
 
 /** What each field says as a fact and its part. */
 const FIELDS_BEFORE_4: Readonly<Record<string, { kind: FactKind; part: FactPart }>> = {
@@ -55,7 +56,8 @@ function renamedPath(path: Path): Path {
 const renamedField = (field: Field): Field => ({ ...(renamedIn(field) as Field), path: renamedPath(field.path) });
 
 /** A change of the log in today's names, so that it can still be undone. */
-export const renamedChange = (change: Change): Change => ({ ...change, fields: change.fields.map(renamedField) });
+export const renamedChange = (change: Change): Change =>
+  change.form === undefined ? change : changeByNames({ ...change, fields: change.fields.map(renamedField) });
 
 /** A call that was kept in a browser, in today's names. */
 export function renamedCall(call: Call): Call {

@@ -9,15 +9,11 @@ import { SparkTableSpec } from '../spark/spec.ts';
 import { DEFAULT_STYLE, HouseStyle } from '../style/style.ts';
 import { Calculation } from '../table/calc/calculation.ts';
 import { ColumnMeta, Remark } from '../table/column.ts';
+import { InsertedRuns, MarkedRows, RemovedRuns, Runs } from '../table/row-names.ts';
 import { Step } from '../table/shape/step.ts';
+import { TypedTexts } from '../table/typed-cells.ts';
 import { LOCALES } from '../text/locale.ts';
 
-/**
- * The source data of figures. Only what is known of the columns stands in the
- * document; the cells of a column are a block of its own, which never changes
- * once it is stored, so that undoing a change of data is undoing a change of
- * the document.
- */
 export const ItemName = z.string().min(1, 'Give it a name of at least one letter.').max(200);
 const named = { id: Id, name: ItemName };
 const calculated = {
@@ -25,13 +21,31 @@ const calculated = {
   calculations: keyed(z.array(Calculation).max(200), 'key', 'calculated columns').default([]),
 };
 
+const StoredColumn = z.strictObject({
+  meta: ColumnMeta,
+  /** the received cells; null for a column that was put in empty */
+  block: Id.nullable(),
+  /** laid over them */
+  typed: TypedTexts.default({}),
+});
+
+/**
+ * The source data of figures. Received cells are blocks of their own, which
+ * never change once they are stored, one for a column; what was typed over
+ * them, and which rows were put in, taken out or marked, stands in the document
+ * by the names of rows. So two who change different cells have nothing to do
+ * with each other, and undoing a change of data is undoing a change of the document.
+ */
 export const StoredTable = z.strictObject({
   type: z.literal('table'),
   ...named,
-  rows: z.number().int().min(0).max(2_000_000),
-  columns: keyed(z.array(z.strictObject({ meta: ColumnMeta, block: Id })).max(2000), 'meta.key', 'columns'),
+  /** the rows whose cells are in the blocks, in their order there */
+  base: Runs,
+  columns: keyed(z.array(StoredColumn).max(2000), 'meta.key', 'columns'),
+  inserted: InsertedRuns.default([]),
+  removed: RemovedRuns.default({}),
   /** rows that sum others */
-  totals: z.array(z.number().int().min(0)).max(10_000).default([]),
+  totals: MarkedRows.default({}),
   remarks: z.array(Remark).max(500),
   ...calculated,
 });
@@ -76,7 +90,7 @@ export const MOST_ITEMS = 500;
 /** A report: its things in reading order, and how they are set. */
 export const Report = z.strictObject({
   format: z.literal('rizo-report'),
-  version: z.literal(5),
+  version: z.literal(6),
   title: z.string().min(1, 'A report has a title.').max(300),
   /** the dated issue, such as "October 2026" */
   edition: z.string().max(80),
@@ -91,7 +105,7 @@ export type Report = z.infer<typeof Report>;
 export function newReport(title: string, edition: string): Report {
   return {
     format: 'rizo-report',
-    version: 5,
+    version: 6,
     title,
     edition,
     locale: 'en-GB',

@@ -1,8 +1,13 @@
 import { withCalculations } from '../table/calc/calculate.ts';
 import { type Cell, type Column, metaOf, type Table } from '../table/column.ts';
+import { readTyped } from '../table/edit.ts';
 import { factsOf } from '../table/facts.ts';
-import { blockOf, type WholeBlock } from '../table/kept.ts';
+import { blockOf, type KeptCells, type WholeBlock } from '../table/kept.ts';
+import { withReceived } from '../table/received.ts';
+import { type Rows, rowName, rowsOf } from '../table/row-names.ts';
 import { applySteps } from '../table/shape/shape.ts';
+import { cellsInRows, keptInRows } from '../table/typed-cells.ts';
+import { textOfCell } from '../table/written.ts';
 import { cutTo } from '../text/letters.ts';
 import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
 
@@ -13,15 +18,56 @@ export function rootOf(report: Report, item: TableItem): StoredTable {
   return root;
 }
 
+/** The blocks of cells that a received table names. */
+export const blocksOf = ({ columns }: Pick<StoredTable, 'columns'>): string[] =>
+  columns.flatMap(({ block }) => block ?? []);
+
+/** How many rows have their cells in blocks. */
+export const receivedCount = ({ base }: Pick<StoredTable, 'base'>): number =>
+  base.reduce((sum, { count }) => sum + count, 0);
+
 type CellsOf = (block: string) => readonly Cell[] | undefined;
 
-type StoredColumn = StoredTable['columns'][number];
+export type StoredColumn = StoredTable['columns'][number];
 
-function madeColumn({ meta, block }: StoredColumn, cellsOf: CellsOf): Column | undefined {
-  const cells = cellsOf(block);
-  if (!cells) return undefined;
-  // An edit may have brought the first decimals, or taken the last.
+const NONE: readonly Cell[] = [];
+
+function madeColumn({ meta, block, typed }: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | undefined {
+  const received = block === null ? NONE : cellsOf(block);
+  if (!received) return undefined;
+  const cells = cellsInRows(meta, received, rows, typed);
+  // What was typed may have brought the first decimals, or taken the last.
   return meta.kind === 'number' ? { ...meta, whole: factsOf(cells).whole, cells } : { ...meta, cells };
+}
+
+/** The cells of a column in the rows of its table, and the texts that they were received and typed as; without a block, those that were typed. */
+export const keptOf = (
+  item: StoredTable,
+  { meta, typed }: StoredColumn,
+  block: KeptCells = { cells: NONE, received: null },
+): KeptCells => keptInRows(meta, block, rowsOf(item), typed);
+
+/**
+ * A column with all that was ever in its cells, whatever row it stands in: the
+ * received cells in their order, and after them what was typed. It is what a
+ * column is read anew from.
+ */
+export function everyCellOf({ meta, typed }: StoredColumn, block: KeptCells | null): Column {
+  const texts = Object.values(typed).map((text) => text ?? '');
+  const read = texts.map((text) => readTyped(meta, text));
+  const { cells, received } = block ?? { cells: NONE, received: null };
+  const whole: Column = { ...meta, cells: [...cells, ...read] };
+  const known = received ?? new Array<null>(cells.length).fill(null);
+  return withReceived(whole, [
+    ...known,
+    ...texts.map((text, at) => (text === textOfCell(meta, read[at] ?? null) ? null : text)),
+  ]);
+}
+
+/** Which rows of a table sum others, as places from 0. */
+export function totalsOf(totals: StoredTable['totals'], rows: Rows): number[] {
+  const found = Object.keys(totals).flatMap((name) => rows.indexOf(name) ?? []);
+  return found.sort((a, b) => a - b);
 }
 
 /**
@@ -31,7 +77,7 @@ function madeColumn({ meta, block }: StoredColumn, cellsOf: CellsOf): Column | u
  */
 export class TableMaker {
   /** columns stay the same things while nothing of them changes, so that what is found of them can be kept */
-  readonly #columns = new WeakMap<StoredColumn, Column>();
+  readonly #columns = new WeakMap<StoredColumn, { rows: Rows; column: Column }>();
   readonly #made = new WeakMap<TableItem, { source: Table | null; table: Table }>();
 
   /** The table of an item, or undefined while cells are not there. */
@@ -49,23 +95,73 @@ export class TableMaker {
     return source ?? undefined;
   }
 
+  #column(stored: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | undefined {
+    const known = this.#columns.get(stored);
+    if (known?.rows === rows) return known.column;
+    const column = madeColumn(stored, rows, cellsOf);
+    if (column) this.#columns.set(stored, { rows, column });
+    return column;
+  }
+
   #makeOne(item: TableItem, source: Table | null, cellsOf: CellsOf): Table | undefined {
     if (item.type === 'shaped') {
       if (!source) return undefined;
       const shaped = applySteps(source, item.steps);
       return withCalculations({ ...shaped, title: item.name }, item.calculations);
     }
+    const rows = rowsOf(item);
     const columns: Column[] = [];
     for (const stored of item.columns) {
-      const column = this.#columns.get(stored) ?? madeColumn(stored, cellsOf);
+      const column = this.#column(stored, rows, cellsOf);
       if (!column) return undefined;
-      this.#columns.set(stored, column);
       columns.push(column);
     }
-    const { name: title, rows, totals, remarks } = item;
-    return withCalculations({ title, rows, columns, totals, remarks }, item.calculations);
+    const { name: title, totals, remarks } = item;
+    const table = { title, rows: rows.count, columns, totals: totalsOf(totals, rows), remarks };
+    return withCalculations(table, item.calculations);
   }
 }
+
+/** The rows of a table that was brought in, called by their numbers. */
+const RECEIVED = 'r';
+
+export const receivedRows = (count: number): StoredTable['base'] =>
+  count === 0 ? [] : [{ of: RECEIVED, from: 0, count }];
+
+/** Marks for rows by their places. */
+export const marksOf = (rows: readonly number[], nameAt = (row: number) => rowName(RECEIVED, row)) =>
+  Object.fromEntries(rows.map((row) => [nameAt(row), true as const]));
+
+/**
+ * A received table whose cells are all in blocks, in the order in which they
+ * stand: new ones where something was typed, put in or taken out. Rows keep their names. Throws where a block is not there.
+ */
+export function putTogether(
+  item: StoredTable,
+  keptBlock: (block: string) => KeptCells | undefined,
+  newBlockId: () => string,
+): { item: StoredTable; blocks: Record<string, WholeBlock> } {
+  const rows = rowsOf(item);
+  const blocks: Record<string, WholeBlock> = {};
+  const isInOrder = item.inserted.length === 0 && Object.keys(item.removed).length === 0;
+  const columns = item.columns.map((stored) => {
+    const received = stored.block === null ? undefined : keptBlock(stored.block);
+    if (stored.block !== null && !received) throw new Error(`The cells of “${stored.meta.title}” are not there.`);
+    const isAsItIs = isInOrder && stored.block !== null && Object.keys(stored.typed).length === 0;
+    const block = isAsItIs && stored.block !== null ? stored.block : newBlockId();
+    blocks[block] = blockOf(isAsItIs && received ? received : keptOf(item, stored, received));
+    return isAsItIs ? stored : { meta: stored.meta, block, typed: {} };
+  });
+  const base = rows.stretches.map(({ of, from, count }) => ({ of, from, count }));
+  return { item: { ...item, base, columns, inserted: [], removed: {} }, blocks };
+}
+
+/** What is to be kept of what a reader said of a table. */
+export const remarksOf = ({ remarks }: Table): StoredTable['remarks'] =>
+  remarks
+    .filter((remark) => !remark.passing)
+    .slice(0, 500)
+    .map(({ text, column }) => ({ text: cutTo(text, 1000), ...(column === undefined ? {} : { column }) }));
 
 /** Splits a table into what stands in the report and the blocks of cells stored beside it. */
 export function packTable(
@@ -77,20 +173,19 @@ export function packTable(
   const columns = table.columns.map((column) => {
     const block = newBlockId();
     blocks[block] = blockOf(column);
-    return { meta: metaOf(column), block };
+    return { meta: metaOf(column), block, typed: {} };
   });
   return {
     item: {
       type: 'table',
       id,
       name: cutTo(table.title, 200),
-      rows: table.rows,
+      base: receivedRows(table.rows),
       columns,
-      totals: [...table.totals],
-      remarks: table.remarks
-        .filter((remark) => !remark.passing)
-        .slice(0, 500)
-        .map(({ text, column }) => ({ text: cutTo(text, 1000), ...(column === undefined ? {} : { column }) })),
+      inserted: [],
+      removed: {},
+      totals: marksOf(table.totals),
+      remarks: remarksOf(table),
       calculations: [],
     },
     blocks,

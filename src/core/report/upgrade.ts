@@ -4,6 +4,7 @@ import { nameOf, shapeOf } from '../named/keyed.ts';
 import { toRecord } from '../named/record.ts';
 import { isProperties, own, type Properties } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
+import { itemByNames } from './by-names.ts';
 import { itemFollowing, styleOf } from './following.ts';
 import { type ReportRecord, reportOf, StoredReport } from './record.ts';
 import { renamedIn } from './renamed.ts';
@@ -53,25 +54,31 @@ function fromVersion1(document: Properties): unknown {
   const items = document['items'];
   const list = {
     ...document,
-    version: 5,
+    version: 6,
     style: ownStyle(document['style']),
-    items: Array.isArray(items) ? items.map(upgradeSpec) : items,
+    items: Array.isArray(items) ? items.map(upgradeSpec).map(itemByNames) : items,
   };
   const parsed = Report.safeParse(withoutDoubles(Report, list));
   if (!parsed.success) throw unreadable(parsed.error);
-  return followingHouse(toRecord(Report, parsed.data) as Properties);
+  return followingHouse(toRecord(Report, parsed.data) as Properties, 6);
 }
 
 /** Before version 5 every setting was a value; from then on those that are as the style has them follow it. */
-function followingHouse(document: Properties): Properties {
+function followingHouse(document: Properties, version = 5): Properties {
   const style = styleOf(document['style']);
   const items = document['items'];
   return {
     ...document,
-    version: 5,
+    version,
     style: ownStyle(document['style']),
     ...(style && isProperties(items) && { items: mapped(items, (item) => itemFollowing(item, style)) }),
   };
+}
+
+/** Before version 6 the rows of tables were known by their positions. */
+function byNames(document: Properties): Properties {
+  const items = document['items'];
+  return { ...document, version: 6, ...(isProperties(items) && { items: mapped(items, itemByNames) }) };
 }
 
 /** The record form of a document of any version, as far as it can be told. */
@@ -81,14 +88,16 @@ function inThisVersion(document: Properties): unknown {
       return fromVersion1(document);
     case 2:
     case 3:
-      return followingHouse(renamedIn(document) as Properties);
+      return byNames(followingHouse(renamedIn(document) as Properties));
     case 4:
-      return followingHouse(document);
+      return byNames(followingHouse(document));
     case 5:
+      return byNames(document);
+    case 6:
       return document;
     default:
       throw new Refusal(
-        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 5.`,
+        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 6.`,
       );
   }
 }

@@ -1,19 +1,31 @@
-/** Editing cells: what an edit does to each column, as splices that the server can repeat. */
+/** Editing cells: what is typed, by the names of rows and columns. */
 import { Refusal } from '../refusal.ts';
+import { isoOf } from '../time/calendar.ts';
 import type { Cell, Column, ColumnMeta, Table } from './column.ts';
 import { ALL_SHAPES, DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
-import type { Splice } from './kept.ts';
 import { isCurrency, isMissing } from './number-text.ts';
 import { readNumber } from './numbers.ts';
+import { type InsertedRun, type RowName, type Rows, type Run, rowName } from './row-names.ts';
 import { textOfCell } from './written.ts';
 
-/** An edit of some columns of a table, each with one splice. */
-export interface TableEdit {
-  /** count of rows after the edit */
-  rows: number;
-  columns: { key: string; splice: Splice }[];
-  totals: number[];
+/** A cell as a text that its column reads as just that cell again. */
+export function exactText(column: Column, cell: Cell): string {
+  const text = textOfCell(column, cell);
+  // A day in a column of months, say, is written in full.
+  return column.kind === 'date' && typeof cell === 'number' && readTyped(column, text) !== cell
+    ? isoOf(cell).replace('T', ' ')
+    : text;
 }
+
+/** Texts to be typed into cells, null where one is emptied, by the keys of their columns and the names of their rows. */
+export interface CellsEdit {
+  cells: Record<string, Record<RowName, string | null>>;
+  /** rows put in below the last for what reaches beyond it */
+  rows?: InsertedRun[];
+}
+
+/** Texts from a row on, by the keys of their columns; undefined for a cell that stays as it is. */
+export type TextsDown = ReadonlyMap<string, readonly (string | undefined)[]>;
 
 /** Whether a letter after a typed number may multiply it: right at the figures or as a longer word, and not beside a unit that is no currency. */
 const mayMultiply = (unit: string | null, text: string) =>
@@ -45,80 +57,56 @@ export function readTyped(column: ColumnMeta, text: string): Cell {
   return text;
 }
 
-/** Cells to be put in, and their texts as typed where the values are written otherwise. */
-export type TypedCells = Pick<Splice, 'insert' | 'received'>;
+/** A blank text empties its cell. */
+const kept = (text: string) => (text.trim() === '' ? null : text);
 
-/** Reads what was typed into cells of a column, and keeps the texts that its values are not written as. */
-export function readAllTyped(column: Column, texts: readonly string[]): TypedCells {
-  const insert = texts.map((text) => readTyped(column, text));
-  const typed = texts.map((text, row) => (text === textOfCell(column, insert[row] ?? null) ? null : text));
-  return typed.some((text) => text !== null) ? { insert, received: typed } : { insert };
+/** Types texts from row `at` on; rows are put in, called after `id`, where they reach beyond the last. */
+export function setTexts(rows: Rows, at: number, texts: TextsDown, id: string): CellsEdit {
+  const reach = at + Math.max(0, ...[...texts.values()].map(({ length }) => length));
+  const added = Math.max(0, reach - rows.count);
+  const nameAt = (row: number) => (row < rows.count ? rows.nameAt(row) : rowName(id, row - rows.count));
+  const cells: CellsEdit['cells'] = {};
+  for (const [key, down] of texts) {
+    const own: Record<RowName, string | null> = {};
+    down.forEach((text, index) => {
+      const row = at + index;
+      if (text === undefined) return;
+      // A row that comes is empty of itself.
+      if (row < rows.count || kept(text) !== null) own[nameAt(row)] = kept(text);
+    });
+    if (Object.keys(own).length > 0) cells[key] = own;
+  }
+  const after = rows.count > 0 ? rows.nameAt(rows.count - 1) : null;
+  return { cells, ...(added > 0 && { rows: [{ id, count: added, after }] }) };
 }
 
-/** Each splice as wide as the whole table, for edits that change the count of rows. */
-const everywhere = (table: Table, keys: readonly string[], splice: (column: Column) => Splice) =>
-  table.columns.filter(({ key }) => keys.includes(key)).map((column) => ({ key: column.key, splice: splice(column) }));
+/** Empty rows before row `at`, called after `id`. */
+export const rowsBefore = (rows: Rows, at: number, count: number, id: string): InsertedRun => ({
+  id,
+  count,
+  after: at > 0 ? rows.nameAt(Math.min(at, rows.count) - 1) : null,
+});
 
-/** Puts empty rows before row `at`; `keys` are the table's own columns. */
-export function insertRows(table: Table, keys: readonly string[], at: number, count: number): TableEdit {
-  const empty = new Array<Cell>(count).fill(null);
-  return {
-    rows: table.rows + count,
-    columns: everywhere(table, keys, () => ({ at, remove: 0, insert: empty })),
-    totals: table.totals.map((row) => (row >= at ? row + count : row)),
-  };
+/** Rows from one place up to another, as runs of names. */
+export function runsBetween(rows: Rows, from: number, until: number): Run[] {
+  const runs: Run[] = [];
+  let at = 0;
+  for (const { of, from: first, count } of rows.stretches) {
+    const [low, high] = [Math.max(from, at), Math.min(until, at + count)];
+    if (low < high) runs.push({ of, from: first + low - at, count: high - low });
+    at += count;
+  }
+  return runs;
 }
 
-/** Takes rows out. */
-export function removeRows(table: Table, keys: readonly string[], at: number, count: number): TableEdit {
-  return {
-    rows: table.rows - count,
-    columns: everywhere(table, keys, () => ({ at, remove: count, insert: [] })),
-    totals: table.totals.flatMap((row) => (row < at ? [row] : row >= at + count ? [row - count] : [])),
-  };
-}
-
-/** Sets the cells of some columns from row `at` on; rows are added when they reach beyond the last. */
-export function setCells(
-  table: Table,
-  keys: readonly string[],
-  at: number,
-  cells: ReadonlyMap<string, TypedCells>,
-): TableEdit {
-  const reach = Math.max(0, ...[...cells.values()].map(({ insert }) => at + insert.length));
-  const rows = Math.max(table.rows, reach);
-  const added = rows - table.rows;
-  const columns = table.columns.flatMap(({ key }) => {
-    const typed = cells.get(key);
-    if (!typed) {
-      // New rows need cells in every column of the table's own.
-      const blank = { at: table.rows, remove: 0, insert: new Array<Cell>(added).fill(null) };
-      return added > 0 && keys.includes(key) ? [{ key, splice: blank }] : [];
-    }
-    const from = Math.min(at, table.rows);
-    const lead = new Array<null>(at - from).fill(null);
-    const rest = new Array<null>(Math.max(0, rows - Math.max(table.rows, at + typed.insert.length))).fill(null);
-    const insert = [...lead, ...typed.insert, ...rest];
-    const received = typed.received && [...lead, ...typed.received, ...rest];
-    const remove = Math.min(insert.length, table.rows - from);
-    return [{ key, splice: { at: from, remove, insert, ...(received && { received }) } }];
-  });
-  return { rows, columns, totals: [...table.totals] };
-}
-
-/** Repeats the first selected row in the rows below it. */
-export function fillDown(
-  table: Table,
-  keys: readonly string[],
-  chosen: readonly string[],
-  from: number,
-  to: number,
-): TableEdit {
+/** The first selected row over and over, for the rows below it. */
+export function filledDown(table: Table, chosen: readonly string[], from: number, to: number): TextsDown {
   if (to <= from) throw new Refusal('Select the cell to repeat and the rows below it first.');
-  const cells = new Map(
-    table.columns
-      .filter(({ key }) => chosen.includes(key))
-      .map((column) => [column.key, { insert: new Array<Cell>(to - from).fill(column.cells[from] ?? null) }] as const),
+  const columns = table.columns.filter(({ key }) => chosen.includes(key));
+  return new Map(
+    columns.map((column) => {
+      const text = exactText(column, column.cells[from] ?? null);
+      return [column.key, new Array<string>(to - from).fill(text)] as const;
+    }),
   );
-  return setCells(table, keys, from + 1, cells);
 }

@@ -3,7 +3,7 @@ import { Refusal } from '../refusal.ts';
 import { addUnits, type CalendarUnit, DAY, floorTo } from '../time/calendar.ts';
 import { partsOf, unitOf } from '../time/interval.ts';
 import type { Cell, Column, Table } from './column.ts';
-import { setCells, type TableEdit, type TypedCells } from './edit.ts';
+import { exactText, type TextsDown } from './edit.ts';
 
 /** Weekdays from Monday to Friday after a day. */
 function workdaysAfter(from: number, count: number): number {
@@ -73,23 +73,26 @@ function followingCells(column: Column, given: readonly Cell[]): (step: number) 
  * first empty one of the stretch, or from its first cell where none is empty.
  * A single row follows from the two above it.
  */
-export function goOn(
+export function goneOn(
   table: Table,
-  keys: readonly string[],
   chosen: readonly string[],
   { from, to }: { from: number; to: number },
-): TableEdit {
+): { at: number; texts: TextsDown } {
   const isOne = from === to;
   if (isOne && from === 0) throw new Refusal('Select the cells to go on from and the rows below them first.');
   const top = isOne ? Math.max(0, from - 2) : from;
-  const cells = new Map<string, TypedCells>();
-  for (const column of table.columns.filter(({ key }) => chosen.includes(key))) {
+  const texts = new Map<string, (string | undefined)[]>();
+  const given = (column: Column) => {
     const stretch = Array.from({ length: to + 1 - top }, (_, index) => column.cells[top + index] ?? null);
     const empty = stretch.indexOf(null);
-    const given = isOne ? to - top : empty < 0 ? 1 : empty;
-    const following = followingCells(column, stretch.slice(0, given));
-    const made = Array.from({ length: to + 1 - top - given }, (_, index) => following(index + 1));
-    cells.set(column.key, { insert: [...stretch.slice(0, given), ...made] });
+    return stretch.slice(0, isOne ? to - top : empty < 0 ? 1 : empty);
+  };
+  for (const column of table.columns.filter(({ key }) => chosen.includes(key))) {
+    const before = given(column);
+    const following = followingCells(column, before);
+    const made = Array.from({ length: to + 1 - top - before.length }, (_, index) => following(index + 1));
+    // What is gone on from stays as it is.
+    texts.set(column.key, [...before.map(() => undefined), ...made.map((cell) => exactText(column, cell))]);
   }
-  return setCells(table, keys, top, cells);
+  return { at: top, texts };
 }

@@ -32,7 +32,10 @@ export const keptCells = (block: WholeBlock): KeptCells =>
   Array.isArray(block) ? { cells: block, received: null } : block;
 
 /** The block that keeps a column's cells. */
-export const blockOf = ({ cells, received }: Column): WholeBlock =>
+export const blockOf = ({
+  cells,
+  received,
+}: Pick<Column, 'cells'> & { received?: ReceivedTexts | null }): WholeBlock =>
   received ? { cells: [...cells], received: [...received] } : (cells as Cell[]);
 
 /** A list after a splice; the given list stays as it was. */

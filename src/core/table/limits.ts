@@ -7,7 +7,7 @@ const MOST_CELLS = 8_000_000;
 export const MOST_COLUMNS = 2000;
 const MOST_ACROSS = 20_000;
 /** Letters of one cell, beyond which a quote was never closed. */
-const MOST_LETTERS = 100_000;
+export const MOST_LETTERS = 100_000;
 /** Letters of one line. */
 const MOST_LINE = 1_000_000;
 

@@ -193,9 +193,13 @@ function sourcesOfRows(oldIds: readonly string[], newIds: readonly string[], kee
  * The table with the newer data: its columns keep their keys, titles and
  * formats, so that figures go on pointing at them. Columns and rows that the
  * newer extract lacks go unless they are to be kept, with the values they had.
- * New columns stand at the end.
+ * New columns stand at the end. `from` gives for each row which of the table it was.
  */
-export function takeNewer(table: Table, newer: Table, { matches, keepColumns, keepRows }: Taking): Table {
+export function takeNewer(
+  table: Table,
+  newer: Table,
+  { matches, keepColumns, keepRows }: Taking,
+): { table: Table; from: (number | null)[] } {
   const { matched, added, oldIds, newIds } = pair(table, newer, matches);
   const sources = sourcesOfRows(oldIds, newIds, keepRows);
   /** The column with each row's cell and its text from where the row comes. */
@@ -220,7 +224,7 @@ export function takeNewer(table: Table, newer: Table, { matches, keepColumns, ke
     return filled({ ...column, key }, undefined, column);
   });
   const totals = { old: new Set(table.totals), newer: new Set(newer.totals) };
-  return {
+  const made = {
     ...newer,
     title: table.title,
     rows: sources.length,
@@ -230,4 +234,5 @@ export function takeNewer(table: Table, newer: Table, { matches, keepColumns, ke
       return total ? [row] : [];
     }),
   };
+  return { table: made, from: sources.map(({ old }) => old ?? null) };
 }

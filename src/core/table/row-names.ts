@@ -9,7 +9,7 @@ import * as z from 'zod';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
 
-const MOST_ROWS = 2_000_000;
+export const MOST_ROWS = 2_000_000;
 
 /** Name of a row. */
 export const RowName = z
@@ -23,9 +23,46 @@ const Number_ = z.number().int().min(0).max(MOST_ROWS);
 export const Run = z.strictObject({ of: Id, from: Number_, count: Number_.min(1) });
 export type Run = z.infer<typeof Run>;
 
+/** Whether no row is in two of some runs. */
+function areApart(runs: readonly Run[]): boolean {
+  const sorted = [...runs].sort((a, b) => (a.of < b.of ? -1 : a.of > b.of ? 1 : a.from - b.from));
+  return sorted.every((run, at) => {
+    const next = sorted[at + 1];
+    return !next || next.of !== run.of || next.from >= run.from + run.count;
+  });
+}
+
+/** The rows whose cells are in blocks, as runs; those of a table as it was brought in are one. */
+export const Runs = z.array(Run).max(200_000).refine(areApart, 'A row has its cells in one place only.');
+
+/** Rows that something is said of, such as that they sum others. */
+export const MarkedRows = z.record(RowName, z.literal(true));
+export type MarkedRows = z.infer<typeof MarkedRows>;
+
 /** Rows that were put in, called `id.0`, `id.1` and so on, behind a row, or above all where that is null. */
 export const InsertedRun = z.strictObject({ id: Id, count: Number_.min(1), after: RowName.nullable() });
 export type InsertedRun = z.infer<typeof InsertedRun>;
+
+/** Runs that were taken out, by their first row and their count, such as r.40:2. */
+export const RemovedRuns = z.record(
+  z
+    .string()
+    .regex(
+      /^[\w-]{1,64}\.\d{1,7}:\d{1,7}$/,
+      'Removed rows are named by the first of them and their count, such as r.40:2.',
+    ),
+  z.literal(true),
+);
+export type RemovedRuns = Readonly<Record<string, true>>;
+
+export const removedName = ({ of, from, count }: Run): string => `${of}.${from}:${count}`;
+
+/** The run that a name of removed rows says. */
+export function removedRun(name: string): Run {
+  const colon = name.lastIndexOf(':');
+  const { of, number } = partsOfRow(name.slice(0, colon));
+  return { of, from: number, count: Number(name.slice(colon + 1)) };
+}
 
 export const InsertedRuns = keyed(z.array(InsertedRun).max(20_000), 'id', 'inserted rows');
 
@@ -42,7 +79,7 @@ export interface RowSource {
   base: readonly Run[];
   inserted: readonly InsertedRun[];
   /** runs that were taken out; they may overlap, and name rows that are gone */
-  removed: readonly Run[];
+  removed: RemovedRuns;
 }
 
 /** A stretch of rows as they stand in the table; `base` is where the first of them is in the blocks, null where they are not. */
@@ -53,9 +90,10 @@ export interface Stretch extends Run {
 type Gaps = ReadonlyMap<string, readonly (readonly [from: number, to: number])[]>;
 
 /** Removed rows of each run as intervals that rise and do not touch. */
-function gapsOf(removed: readonly Run[]): Gaps {
+function gapsOf(removed: RemovedRuns): Gaps {
   const gaps = new Map<string, [number, number][]>();
-  for (const { of, from, count } of [...removed].sort((a, b) => a.from - b.from)) {
+  const runs = Object.keys(removed).map(removedRun);
+  for (const { of, from, count } of runs.sort((a, b) => a.from - b.from)) {
     const own = gaps.get(of) ?? [];
     gaps.set(of, own);
     const last = own.at(-1);
@@ -133,13 +171,15 @@ function parted(stretch: Stretch, number: number): [Stretch, Stretch | null] {
 /**
  * The rows of a table from the top to the bottom, as few stretches as they are.
  * A run that was put in behind a row that is not there, since its own run was
- * taken back, stands at the end.
+ * taken back, stands at the end; one whose rows are received ones by now, after
+ * cells were put together anew, stands where those do.
  */
 export function stretchesOf({ base, inserted, removed }: RowSource): Stretch[] {
   const gaps = gapsOf(removed);
   const behind = new Behind(inserted);
   const all: Stretch[] = [];
-  const placed = new Set<InsertedRun>();
+  const received = new Set(base.map(({ of }) => of));
+  const placed = new Set(inserted.filter(({ id }) => received.has(id)));
   const taken = (runs: readonly InsertedRun[]): Stretch[] => {
     const free = runs.filter((run) => !placed.has(run));
     for (const run of free) placed.add(run);
@@ -228,4 +268,20 @@ export class Rows {
     }
     return null;
   }
+}
+
+interface Kept {
+  source: RowSource;
+  rows: Rows;
+}
+
+const kept = new WeakMap<readonly Run[], Kept>();
+
+/** The rows of a source; the same thing for as long as what it is made of stays the same. */
+export function rowsOf(source: RowSource): Rows {
+  const known = kept.get(source.base);
+  if (known && known.source.inserted === source.inserted && known.source.removed === source.removed) return known.rows;
+  const rows = new Rows(source);
+  kept.set(source.base, { source, rows });
+  return rows;
 }

@@ -4,13 +4,22 @@
  * column's kind whenever the table is made, so that nothing of it is lost where
  * the kind is changed and changed back.
  */
+import * as z from 'zod';
 import type { Cell, ColumnMeta, ReceivedTexts } from './column.ts';
 import { readTyped } from './edit.ts';
 import type { KeptCells } from './kept.ts';
-import type { RowName, Rows } from './row-names.ts';
+import { MOST_LETTERS } from './limits.ts';
+import { RowName, type Rows } from './row-names.ts';
 import { textOfCell } from './written.ts';
 
-/** Texts by the names of their rows. */
+/** A text of a cell, null where it was emptied. */
+export const TypedText = z
+  .string()
+  .max(MOST_LETTERS, `A cell holds at most ${MOST_LETTERS.toLocaleString('en-GB')} letters.`)
+  .nullable();
+
+/** What was typed into cells of a column, by the names of their rows. */
+export const TypedTexts = z.record(RowName, TypedText);
 export type TypedTexts = Readonly<Record<RowName, string | null>>;
 
 const NOTHING: TypedTexts = {};

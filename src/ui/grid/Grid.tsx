@@ -4,10 +4,12 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { type Column, columnOf, type Table } from '../../core/table/column.ts';
 import { kindWords, widthOf, writerOf } from './cells.ts';
+import type { Layout } from './following.ts';
 import { GridRow, NUMBERS, ROW } from './GridRow.tsx';
 import { HEAD, HeadRow } from './HeadRow.tsx';
 import { type Area, areaOf, type Selection, within } from './selection.ts';
 import { useHands } from './useHands.ts';
+import { useHeldRow } from './useHeldRow.ts';
 import { useRowWindow } from './useRowWindow.ts';
 import { useTyping } from './useTyping.tsx';
 
@@ -37,11 +39,13 @@ interface GridProps {
   head?(column: Column): ReactNode;
   /** key of the column that runs across */
   across?: string | undefined;
+  /** what its rows are called; by that, what is typed and seen stays with them */
+  names?: Layout['rows'];
 }
 
 /** Rows and typed columns of a table, of which only those in sight are drawn; moved in and edited by keys. */
 export function Grid(props: GridProps) {
-  const { table, selection, onSelect, editing, head, across } = props;
+  const { table, selection, onSelect, editing, head, across, names = null } = props;
   const box = useRef<HTMLDivElement>(null);
   const spare = editing?.spare ?? null;
   const columns = useMemo(() => (spare ? [...table.columns, spare] : table.columns), [table.columns, spare]);
@@ -88,10 +92,12 @@ export function Grid(props: GridProps) {
     if (col !== before.col || columns.length !== before.count) cols.scrollToIndex(col, { align: 'auto' });
     revealed.current = { row, col, count: columns.length };
   }, [row, col, columns.length]);
+  useHeldRow({ box, names, row, height: ROW });
   const shownCols = cols.getVirtualItems();
   const { typing, begin, fieldAt } = useTyping({
     box,
     columns,
+    names,
     here,
     bounds,
     editing,
@@ -126,7 +132,7 @@ export function Grid(props: GridProps) {
           const selected = index >= area.top && index <= area.bottom;
           return (
             <GridRow
-              key={index}
+              key={names ? (index < names.count ? names.nameAt(index) : 'new') : index}
               index={index}
               top={topOf(index)}
               width={width}

@@ -1,12 +1,14 @@
 import { type ReactNode, type RefObject, useRef, useState } from 'react';
 import type { Column } from '../../core/table/column.ts';
 import { CellField } from './CellField.tsx';
+import { followColumn, followRow, type Layout } from './following.ts';
 import type { GridEditing } from './Grid.tsx';
 import { at, type Bounds, type Selection, type Spot, within } from './selection.ts';
 
 interface TypingProps {
   box: RefObject<HTMLDivElement | null>;
   columns: readonly Column[];
+  names: Layout['rows'];
   here: Selection;
   bounds: Bounds;
   editing: GridEditing | undefined;
@@ -22,9 +24,17 @@ interface TypingNow {
   fieldAt(row: number): ReactNode;
 }
 
+/** Where something is typed by now, in the row and the column in which that was begun; null where one of them is gone. */
+function nowAt<Of extends Spot & { layout: Layout }>(begun: Of, now: Layout): Of | null {
+  const row = followRow(begun.row, begun.layout.rows, now.rows);
+  const col = followColumn(begun.col, begun.layout.columns, now.columns);
+  return row === null || col === null ? null : { ...begun, row, col };
+}
+
 /** Typing in the cell of the cursor. */
-export function useTyping({ box, columns, here, bounds, editing, onSelect }: TypingProps): TypingNow {
-  const [typing, setTyping] = useState<(Spot & { text: string }) | null>(null);
+export function useTyping({ box, columns, names, here, bounds, editing, onSelect }: TypingProps): TypingNow {
+  const [begun, setBegun] = useState<(Spot & { text: string; layout: Layout }) | null>(null);
+  const typing = begun && nowAt(begun, { rows: names, columns });
   const { row, col } = here.at;
   /** the cell that Tab went to last, and the column in which that run of Tabs began */
   const run = useRef({ row: -1, col: -1, first: 0 });
@@ -40,11 +50,11 @@ export function useTyping({ box, columns, here, bounds, editing, onSelect }: Typ
     const column = columns[col];
     if (!editing || !column) return;
     if (!editing.editable(column)) return editing.type(row, column.key, text ?? '');
-    setTyping({ row, col, text: text ?? editing.typed(column, row) });
+    setBegun({ row, col, text: text ?? editing.typed(column, row), layout: { rows: names, columns } });
   };
   const end = (text: string | null, move?: 'down' | 'right' | 'left') => {
     const column = typing && columns[typing.col];
-    setTyping(null);
+    setBegun(null);
     if (column && text !== null && text !== editing?.typed(column, typing.row))
       editing?.type(typing.row, column.key, text);
     if (text === null) box.current?.focus({ preventScroll: true });

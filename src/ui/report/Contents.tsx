@@ -9,6 +9,7 @@ import { kindOf, numberedAs, sayNumbered } from '../../core/item/kinds.ts';
 import { usersOfTable } from '../../core/item/users.ts';
 import { isTable, type Report, type ReportItem, tableIn } from '../../core/report/report.ts';
 import { isCalled } from '../../core/table/called.ts';
+import { rowsOf } from '../../core/table/row-names.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Copy, FilePlus2, Trash2 } from '../icons.ts';
 import { useGalley } from '../manuscript/galley-state.ts';
@@ -37,7 +38,7 @@ function relationsOf(item: ReportItem, report: Pick<Report, 'items'>, placed: Re
     from: from === null ? null : (tableIn(report, from)?.name ?? 'a table'),
     size:
       item.type === 'table'
-        ? `${item.rows.toLocaleString('en-GB')} rows × ${item.columns.length + item.calculations.length} columns`
+        ? `${rowsOf(item).count.toLocaleString('en-GB')} rows × ${item.columns.length + item.calculations.length} columns`
         : null,
     isLeftOut: placed.size > 0 && !isTable(item) && !placed.has(item.id),
     users: isTable(item) ? usersOfTable(report, item.id).join('\n') : null,

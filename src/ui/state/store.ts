@@ -15,11 +15,11 @@ import {
   type Window,
   withClashes,
 } from '../../core/change/meet.ts';
-import { refitCells } from '../../core/change/refit.ts';
 import { type Done, runCall } from '../../core/change/run.ts';
 import { sayPath } from '../../core/change/say-path.ts';
 import type { Path } from '../../core/named/fields.ts';
 import { Refusal } from '../../core/refusal.ts';
+import { callByNames } from '../../core/report/by-names.ts';
 import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
@@ -87,7 +87,7 @@ export function open(
     refused: outbox.refused,
     notice: notice === null ? null : plainNotice(notice),
   });
-  const { pending, refused } = putOnTop(stored, calls, fieldsOf, refit);
+  const { pending, refused } = putOnTop(stored, calls, fieldsOf, today);
   const window = { ...empty, pending };
   set({
     window,
@@ -103,16 +103,8 @@ export function open(
   }
 }
 
-/** Takes a call that types in cells, made to fit what was typed elsewhere meanwhile. */
-function refit(call: Call, record: ReportRecord): Call {
-  const { blocks } = current();
-  const fitted = refitCells(call, blocks, record, arrived, () => crypto.randomUUID());
-  if (fitted.call !== call) {
-    rememberBlocks(fitted.blocks);
-    set({ blocks: { ...current().blocks, ...fitted.blocks } });
-  }
-  return fitted.call;
-}
+/** A call that an older version kept, as it is said today. */
+const today = (call: Call, record: ReportRecord): Call => callByNames(call, record, current().blocks);
 
 /** Whether a change is of who made what stands of a clash: of this window, not of others that its maker has open. */
 function isOfMakerOf({ stands, theirs }: Clash, own: ReadonlySet<string>): (change: Change) => boolean {
@@ -129,7 +121,7 @@ function take(changes: readonly Change[]): void {
   const mine = new Set(before.window.pending.map(({ call }) => call.id));
   for (const change of fresh) known.set(change.id, change);
   arrived = [...arrived, ...fresh].slice(-1000);
-  const { window, refused, clashes } = meet(before.window, fresh, before.own, fieldsOf, refit);
+  const { window, refused, clashes } = meet(before.window, fresh, before.own, fieldsOf);
   const now = current();
   set({
     window,
@@ -185,7 +177,6 @@ function settle({ refused, known: there }: Extract<SendAnswer, { kind: 'taken' }
     window.stored,
     left.map(({ call }) => call),
     fieldsOf,
-    refit,
   );
   const next = { ...window, pending: again.pending };
   const all = [...gone, ...again.refused];
@@ -371,7 +362,7 @@ export function tryAgain(): void {
     shownIn(window),
     refused.map(({ call }) => ({ ...call, seen: window.revision })),
     fieldsOf,
-    refit,
+    today,
   );
   const next = { ...window, pending: [...window.pending, ...again.pending] };
   set({

@@ -3,10 +3,11 @@ import { useEffect, useRef, useState } from 'react';
 import { type CalendarTables, calendarTablesOf, NO_CALENDARS } from '../../core/figure/calendar.ts';
 import type { Mark } from '../../core/figure/marks.ts';
 import { namedBlock, sayMissing } from '../../core/report/missing-cells.ts';
-import { type TableItem, tableIn } from '../../core/report/report.ts';
-import { rootOf, TableMaker } from '../../core/report/tables.ts';
+import { type StoredTable, type TableItem, tableIn } from '../../core/report/report.ts';
+import { blocksOf, keptOf, rootOf, TableMaker } from '../../core/report/tables.ts';
 import type { Cell, ReceivedTexts, Table } from '../../core/table/column.ts';
-import { keptCells, spliceCells, spliceReceived } from '../../core/table/kept.ts';
+import { type KeptCells, keptCells, spliceCells, spliceReceived } from '../../core/table/kept.ts';
+import { withReceived } from '../../core/table/received.ts';
 import { loadCells, loadReceived } from './api.ts';
 import { cellsOf, rememberCells } from './cells.ts';
 import { current, useReport } from './store.ts';
@@ -29,7 +30,7 @@ async function fetchCells(report: string, block: string): Promise<readonly Cell[
 }
 
 /** What was received of the cells of a block, null where the cells tell it; wanted only to read them anew. */
-export async function fetchReceived(report: string, block: string): Promise<ReceivedTexts | null> {
+async function fetchReceived(report: string, block: string): Promise<ReceivedTexts | null> {
   const made = current().blocks[block];
   if (!made) return loadReceived(report, block);
   if (!('of' in made)) return keptCells(made).received;
@@ -37,10 +38,33 @@ export async function fetchReceived(report: string, block: string): Promise<Rece
   return spliceReceived(await fetchReceived(report, made.of), length, made.splice);
 }
 
-export type TableState = { table: Table } | { error: string } | { loading: true };
-type Loaded = { tables: readonly Table[] } | { error: string } | { loading: true };
+/** A block with what was received of it. */
+export const fetchKept = async (report: string, block: string): Promise<KeptCells> => {
+  const [cells, received] = await Promise.all([fetchCells(report, block), fetchReceived(report, block)]);
+  return { cells, received };
+};
 
-/** Tables with their cells, shaped and calculated; loads the cells that the page does not have yet. */
+/** A stored table with what was received of its cells and typed into them, where its values do not tell it. */
+export async function fetchAsReceived(report: string, item: StoredTable, table: Table): Promise<Table> {
+  const received = new Map(
+    await Promise.all(
+      item.columns.map(async (stored) => {
+        const kept = stored.block === null ? undefined : await fetchKept(report, stored.block);
+        return [stored.meta.key, keptOf(item, stored, kept).received] as const;
+      }),
+    ),
+  );
+  return { ...table, columns: table.columns.map((column) => withReceived(column, received.get(column.key))) };
+}
+
+/** A table, and the thing of the report that it was made from: the newest whose cells are there. */
+export type TableState = { table: Table; item: TableItem } | { error: string } | { loading: true };
+type Loaded = { tables: readonly Table[]; items: readonly TableItem[] } | { error: string } | { loading: true };
+
+/**
+ * Tables with their cells, shaped and calculated; loads the cells that the page
+ * does not have yet, and stays with the tables that were there until those have come.
+ */
 function useLoaded(items: readonly TableItem[]): Loaded {
   const id = useReport((state) => state.id);
   const report = useReport((state) => state.report);
@@ -50,7 +74,7 @@ function useLoaded(items: readonly TableItem[]): Loaded {
   const missing = [
     ...new Set(
       items.flatMap((item, index) =>
-        made[index] ? [] : rootOf(report, item).columns.flatMap(({ block }) => (cellsOf(block) ? [] : [block])),
+        made[index] ? [] : blocksOf(rootOf(report, item)).filter((block) => !cellsOf(block)),
       ),
     ),
   ].join(' ');
@@ -65,8 +89,13 @@ function useLoaded(items: readonly TableItem[]): Loaded {
     };
   }, [id, missing]);
   const tables = made.filter((table) => table !== undefined);
-  if (tables.length === items.length) return { tables };
-  return error ? { error } : { loading: true };
+  const shown = useRef<{ tables: readonly Table[]; items: readonly TableItem[] } | null>(null);
+  if (tables.length === items.length) shown.current = { tables, items };
+  if (error) return { error };
+  const before = shown.current;
+  const areSame =
+    before?.items.length === items.length && items.every(({ id: own }, at) => before.items[at]?.id === own);
+  return before && areSame ? before : { loading: true };
 }
 
 /** Those of some tables that are there, by their ids; more come as they are loaded. */
@@ -86,8 +115,8 @@ export function useTables(items: readonly TableItem[]): ReadonlyMap<string, Tabl
 export function useTable(item: TableItem | undefined): TableState {
   const loaded = useLoaded(item ? [item] : []);
   if (!('tables' in loaded)) return loaded;
-  const [table] = loaded.tables;
-  return table ? { table } : { loading: true };
+  const [[table], [of]] = [loaded.tables, loaded.items];
+  return table && of ? { table, item: of } : { loading: true };
 }
 
 /** The tables that the calendars of a figure are taken from. */
@@ -111,7 +140,7 @@ export function useCalendars(
 export async function fetchTable(item: TableItem): Promise<Table> {
   const { id, report } = current();
   await Promise.all(
-    rootOf(report, item).columns.map(async ({ block }) => rememberCells(block, await fetchCells(id, block))),
+    blocksOf(rootOf(report, item)).map(async (block) => rememberCells(block, await fetchCells(id, block))),
   );
   const table = maker.make(report, item, cellsOf);
   if (!table) throw new Error(`The data of “${item.name}” could not be loaded.`);

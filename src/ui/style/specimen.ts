@@ -4,9 +4,10 @@ import { type CalendarTables, calendarTablesOf } from '../../core/figure/calenda
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { figuresOf, type Report, type TableItem, tableIn } from '../../core/report/report.ts';
-import { rootOf, TableMaker } from '../../core/report/tables.ts';
+import { blocksOf, rootOf, TableMaker } from '../../core/report/tables.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Cell, Table } from '../../core/table/column.ts';
+import { rowsOf } from '../../core/table/row-names.ts';
 import { fetchReport, loadCells } from '../state/api.ts';
 
 /** A thing that a style is laid on, with what it is drawn from. */
@@ -33,9 +34,9 @@ async function tablesOf(id: string, report: Report): Promise<(item: TableItem | 
   return async (item) => {
     if (!item) return null;
     const root = rootOf(report, item);
-    if (root.rows * root.columns.length > MOST_CELLS) return null;
+    if (rowsOf(root).count * root.columns.length > MOST_CELLS) return null;
     await Promise.all(
-      root.columns.map(async ({ block }) => {
+      blocksOf(root).map(async (block) => {
         const found = cells.get(block) ?? (await loadCells(id, block));
         if (found) cells.set(block, found);
       }),

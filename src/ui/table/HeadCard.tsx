@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { partsBetween } from '../../core/named/parts.ts';
-import { storedColumns, type TableItem } from '../../core/report/report.ts';
+import { isReceived, storedColumns, type TableItem } from '../../core/report/report.ts';
+import { receivedCount } from '../../core/report/tables.ts';
 import { Calculation } from '../../core/table/calc/calculation.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
 import { type Column, ColumnMeta, metaOf, type Table } from '../../core/table/column.ts';
@@ -57,18 +58,23 @@ export function HeadCard(props: HeadCardProps) {
 function OwnColumn({ item, table, column }: HeadCardProps) {
   const stored = storedColumns(item).find(({ meta }) => meta.key === column.key);
   const before = stored?.meta ?? metaOf(column);
-  const { whole, withWhole } = useReceived(column, stored?.block);
+  const { whole, withWhole } = useReceived(stored);
   const set = (meta: ColumnMeta) => {
     const parts = partsBetween(ColumnMeta, metaOf(column), meta);
     return parts.length > 0 ? run('table.setColumn', { table: item.id, column: column.key, set: parts }) : null;
   };
   const setCells = (read: Column) => {
+    const change = { table: item.id, column: column.key, set: partsBetween(ColumnMeta, before, metaOf(read)) };
+    if (!isReceived(item) || !stored?.block) return run('table.setColumn', change);
+    // What was typed is read by itself whenever the table is made; it stands behind the received cells.
+    const count = receivedCount(item);
+    const [received, texts] = [read.cells.slice(0, count), read.received?.slice(0, count)];
     const block = crypto.randomUUID();
-    const cells = { key: column.key, from: stored?.block ?? '', block };
+    const cells = { from: stored.block, block };
     return run(
       'table.setColumn',
-      { table: item.id, column: column.key, set: partsBetween(ColumnMeta, before, metaOf(read)), cells },
-      { blocks: { [block]: blockOf(read) } },
+      { ...change, cells },
+      { blocks: { [block]: blockOf({ cells: received, received: texts ?? null }) } },
     );
   };
   const meta = metaOf(column);
@@ -109,7 +115,7 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
               onCommit={(text) => {
                 const unit = text.trim() || null;
                 const read = whole?.kind === 'number' ? underUnit(whole, unit) : null;
-                return read && read.cells !== column.cells ? setCells(read) : set({ ...meta, unit });
+                return read && read.cells !== whole?.cells ? setCells(read) : set({ ...meta, unit });
               }}
             />
           </p>

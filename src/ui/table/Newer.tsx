@@ -1,16 +1,15 @@
 import { useMemo, useState } from 'react';
 import { usersOfColumn } from '../../core/item/users.ts';
+import { replacing } from '../../core/report/extract.ts';
 import type { StoredTable } from '../../core/report/report.ts';
-import { packTable } from '../../core/report/tables.ts';
 import type { Column, Table } from '../../core/table/column.ts';
 import { compareTables, type Difference, type Match, matchColumns, takeNewer } from '../../core/table/newer.ts';
-import { withReceived } from '../../core/table/received.ts';
 import { listed } from '../../core/table/words.ts';
 import type { Received } from '../../formats/table-file.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { ifStillShown, show } from '../report/view.ts';
 import { run, showError, useReport } from '../state/store.ts';
-import { fetchReceived, useTable } from '../state/tables.ts';
+import { fetchAsReceived, useTable } from '../state/tables.ts';
 import type { useIncoming } from './incoming.ts';
 import { openQuestion, Understood } from './Understood.tsx';
 
@@ -59,13 +58,10 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
   const [taking, setTaking] = useState(false);
   const take = async () => {
     const showIt = ifStillShown(show);
-    const received = await Promise.all(item.columns.map(({ block }) => fetchReceived(id, block)));
-    const whole = { ...table, columns: table.columns.map((column, index) => withReceived(column, received[index])) };
+    const whole = await fetchAsReceived(id, item, table);
     const next = takeNewer(whole, newer, { matches, keepColumns: kept, keepRows });
-    const { item: packed, blocks } = packTable(item.id, next, () => crypto.randomUUID());
-    const { rows, columns, totals, remarks } = packed;
-    if (run('table.replace', { table: item.id, rows, columns, totals, remarks }, { blocks }) === null)
-      showIt({ kind: 'item', id: item.id });
+    const { args, blocks } = replacing(item, next.table, next.from, () => crypto.randomUUID());
+    if (run('table.replace', args, { blocks }) === null) showIt({ kind: 'item', id: item.id });
   };
   const takeOnce = () => {
     setTaking(true);

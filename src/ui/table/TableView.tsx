@@ -4,9 +4,11 @@ import { isReceived, type TableItem } from '../../core/report/report.ts';
 import { hasSparklines } from '../../core/spark/draft.ts';
 import { acrossCandidates, chooseAcross, chooseLines } from '../../core/table/choose.ts';
 import type { Column, Table } from '../../core/table/column.ts';
+import { rowsOf } from '../../core/table/row-names.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Strips } from '../controls/Strips.tsx';
+import { useFollowing } from '../grid/following.ts';
 import { columnAt, Grid, type GridEditing } from '../grid/Grid.tsx';
 import { type Area, areaOf, at, type Selection } from '../grid/selection.ts';
 import { makeFigure, makeSparkTable } from '../report/make.ts';
@@ -37,7 +39,7 @@ const LARGE = 40_000;
 export function TableView({ item }: { item: TableItem }) {
   const loaded = useTable(item);
   useSeen('table' in loaded);
-  if ('table' in loaded) return <LoadedTable item={item} table={loaded.table} />;
+  if ('table' in loaded) return <LoadedTable item={loaded.item} table={loaded.table} />;
   return (
     <p role={'error' in loaded ? 'alert' : 'status'} className="flex-1 bg-desk p-8">
       {'error' in loaded ? loaded.error : 'Loading the rows …'}
@@ -127,7 +129,7 @@ function useDrawn(table: Table) {
 }
 
 /** What typing, copying and keys do in the grid. */
-function editingOf(editor: TableEditor, walk: (step: 1 | -1) => void): GridEditing {
+function editingOf(editor: TableEditor, walk: (step: 1 | -1) => void, insert: (area: Area) => void): GridEditing {
   return {
     spare: editor.spare,
     editable: (column) => editor.editable(column),
@@ -139,7 +141,7 @@ function editingOf(editor: TableEditor, walk: (step: 1 | -1) => void): GridEditi
     key: (event, area) => {
       if (!event.altKey || event.ctrlKey || event.metaKey) return false;
       if (event.key === 'ArrowDown') event.shiftKey ? editor.goOn(area) : editor.fillDown(area);
-      else if (event.key === 'Enter') editor.insertRows(area);
+      else if (event.key === 'Enter') insert(area);
       else if (event.key === 'Delete' || event.key === 'Backspace') editor.removeRows(area);
       else if (event.code === 'KeyN') walk(event.shiftKey ? -1 : 1);
       else return false;
@@ -153,9 +155,16 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
   const strip = useView((view) => view.tableStrip);
   const glanced = useView((view) => view.glance);
   const folded = useView((view) => view.dockFolded);
-  const [selection, setSelection] = useState<Selection>(at(0, 0));
+  const names = useMemo(() => (isReceived(item) ? rowsOf(item) : null), [item]);
+  const layout = useMemo(() => ({ rows: names, columns: table.columns }), [names, table.columns]);
+  const { selection, select: setSelection, keepPlace } = useFollowing(at(0, 0), layout);
   const [window, setWindow] = useState<FigureWindow>('all');
   const editor = useMemo(() => new TableEditor(item, table), [item, table]);
+  // The rows that come stand where the cursor is.
+  const insert = (area: Area) => {
+    keepPlace();
+    editor.insertRows(area);
+  };
   const drawn = useDrawn(table);
   const { across, chosen, keys } = drawn;
   const looked = useSettled(
@@ -171,7 +180,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
       if (found) setSelection(at(found.row, found.col));
       else showNotice('Every cell could be read; there is none to mend.');
     },
-    [table, selection],
+    [table, selection, setSelection],
   );
   const hasUnread = useMemo(() => hasUnreadCells(table), [table]);
   const head = (column: Column) => (
@@ -203,6 +212,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
             <EditBar
               editor={editor}
               selection={selection}
+              onInsert={insert}
               table={table}
               across={across}
               candidates={drawn.candidates}
@@ -215,7 +225,8 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
               table={table}
               selection={selection}
               onSelect={setSelection}
-              editing={editingOf(editor, walk)}
+              names={names}
+              editing={editingOf(editor, walk, insert)}
               head={head}
               across={across?.key}
             />
@@ -252,6 +263,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
 interface EditBarProps {
   editor: TableEditor;
   selection: Selection;
+  onInsert(area: Area): void;
   table: Table;
   across: Column | undefined;
   candidates: readonly Column[];
@@ -261,7 +273,7 @@ interface EditBarProps {
 }
 
 /** Which column runs across, and what can be done to the selected rows. */
-function EditBar({ editor, selection, table, across, candidates, onAcross, stored, children }: EditBarProps) {
+function EditBar({ editor, selection, onInsert, table, across, candidates, onAcross, stored, children }: EditBarProps) {
   const area = areaOf(selection);
   const last = Math.min(area.bottom, table.rows - 1);
   const count = Math.max(0, last - area.top + 1);
@@ -296,7 +308,7 @@ function EditBar({ editor, selection, table, across, candidates, onAcross, store
             (on) => editor.goOn(on),
             count > 0,
           )}
-          {act(`Insert ${rows}`, 'Above the selection (Alt Enter)', (on) => editor.insertRows(on))}
+          {act(`Insert ${rows}`, 'Above the selection (Alt Enter)', onInsert)}
           {act(`Remove ${rows}`, 'Take the selected rows out (Alt Delete)', (on) => editor.removeRows(on), count > 0)}
           {act(
             isTotal ? 'No total' : `Total ${rows}`,

@@ -1,7 +1,7 @@
 /** Cells on the clipboard: as texts for every program, and as values for tables of Rizo. */
 import * as z from 'zod';
 import { Cell, type Column } from '../../core/table/column.ts';
-import type { TypedCells } from '../../core/table/edit.ts';
+import { exactText } from '../../core/table/edit.ts';
 import { textOfCell } from '../../core/table/written.ts';
 import { readCellBlock, writeCellBlock } from '../../formats/cell-block.ts';
 
@@ -32,9 +32,10 @@ export class Pasted {
     this.#values = values;
   }
 
-  /** The values themselves for a column of their kind, or null where the texts are to be read. */
-  cellsFor(column: Column): TypedCells | null {
-    return this.#values?.kind === column.kind ? { insert: this.#values.cells } : null;
+  /** The texts that a column reads as the values that were copied, where they are of its kind; else those that came. */
+  textsFor(column: Column): readonly string[] {
+    const values = this.#values;
+    return values?.kind === column.kind ? values.cells.map((cell) => exactText(column, cell)) : this.texts;
   }
 
   /** The first cell over and over. */

@@ -1,27 +1,17 @@
 /** Edits of a table's cells from the screen, as the commands that everything else uses. */
 
-import type { BlockCells } from '../../core/change/wire.ts';
 import { Refusal } from '../../core/refusal.ts';
 import { isReceived, type StoredTable, storedColumns, type TableItem, tableIn } from '../../core/report/report.ts';
-import type { Cell, Column, Table } from '../../core/table/column.ts';
-import {
-  fillDown,
-  insertRows,
-  readAllTyped,
-  removeRows,
-  setCells,
-  type TableEdit,
-  type TypedCells,
-} from '../../core/table/edit.ts';
-import { goOn } from '../../core/table/go-on.ts';
+import type { Column, Table } from '../../core/table/column.ts';
+import { filledDown, rowsBefore, runsBetween, setTexts, type TextsDown } from '../../core/table/edit.ts';
+import { goneOn } from '../../core/table/go-on.ts';
+import { rowsOf } from '../../core/table/row-names.ts';
 import { listed } from '../../core/table/words.ts';
 import { textOfCell } from '../../core/table/written.ts';
 import type { Area } from '../grid/selection.ts';
 import { current, run, runTogether, showNotice } from '../state/store.ts';
 import { type Copied, cellsOfPage, copiedCells, Pasted, pastedCells, pastedPage } from './clipboard.ts';
 import { columnOfTexts, insertColumns, isUntouched, takeKind } from './new-columns.ts';
-
-type CellsCommand = 'table.setCells' | 'table.insertRows' | 'table.removeRows' | 'table.markTotals';
 
 /** Key of the column after the last, which becomes one when something is typed into it. */
 const SPARE: Column = {
@@ -34,17 +24,10 @@ const SPARE: Column = {
   cells: [],
 };
 
-/** Runs an edit: each changed column gets a new block, made of its old one by a splice. */
-function runEdit(item: StoredTable, name: CellsCommand, edit: TableEdit): string | null {
-  const blocks: Record<string, BlockCells> = {};
-  const columns = edit.columns.flatMap(({ key, splice }) => {
-    const from = item.columns.find(({ meta }) => meta.key === key)?.block;
-    if (from === undefined) return [];
-    const block = crypto.randomUUID();
-    blocks[block] = { of: from, splice };
-    return [{ key, from, block }];
-  });
-  return run(name, { table: item.id, rows: edit.rows, columns, totals: edit.totals }, { blocks });
+/** Types texts into the rows of a table from one on. */
+function typeDown(item: StoredTable, row: number, texts: TextsDown): string | null {
+  const edit = setTexts(rowsOf(item), row, texts, crypto.randomUUID());
+  return Object.keys(edit.cells).length === 0 && !edit.rows ? null : run('table.setCells', { table: item.id, ...edit });
 }
 
 /** Does what may be refused in one sentence, and shows that. */
@@ -105,16 +88,15 @@ export class TableEditor {
   #set(item: StoredTable, row: number, given: ReadonlyMap<string, Pasted>): void {
     runTogether(() => {
       let target = item;
-      const cells = new Map<string, TypedCells>();
+      const texts = new Map<string, readonly string[]>();
       for (const [key, pasted] of given) {
         const column = this.#table.columns.find((candidate) => candidate.key === key);
         if (!column) continue;
         const taken = isUntouched(column) ? takeKind(target, column, pasted.texts) : null;
         target = (taken && this.#now(target.id)) ?? target;
-        const read = taken ?? column;
-        cells.set(key, pasted.cellsFor(read) ?? readAllTyped(read, pasted.texts));
+        texts.set(key, pasted.textsFor(taken ?? column));
       }
-      return runEdit(target, 'table.setCells', setCells(this.#table, this.#keys, row, cells));
+      return typeDown(target, row, texts);
     });
   }
 
@@ -150,9 +132,8 @@ export class TableEditor {
     const item = this.#own(columns);
     const last = Math.min(area.bottom, this.#table.rows - 1);
     if (!item || last < area.top) return;
-    const insert = new Array<Cell>(last - area.top + 1).fill(null);
-    const cells = new Map(columns.map(({ key }) => [key, { insert }]));
-    runEdit(item, 'table.setCells', setCells(this.#table, this.#keys, area.top, cells));
+    const blank = new Array<string>(last - area.top + 1).fill('');
+    typeDown(item, area.top, new Map(columns.map(({ key }) => [key, blank])));
   }
 
   /** The block of cells, as texts that each column reads as the same values and as the values themselves. */
@@ -222,7 +203,7 @@ export class TableEditor {
     const keys = columns.map(({ key }) => key);
     if (!item) return;
     if (first < 0) showNotice('Select the cell to repeat and the rows below it first.');
-    else runEdit(item, 'table.setCells', fillDown(this.#table, this.#keys, keys, first, last));
+    else typeDown(item, first + 1, filledDown(this.#table, keys, first, last));
   }
 
   /** Fills the selection with what follows from its first cells, or from the ones above a single row. */
@@ -232,35 +213,35 @@ export class TableEditor {
     if (!item || columns.length === 0) return;
     const chosen = columns.map(({ key }) => key);
     orNotice(() => {
-      const rows = { from: area.top, to: area.bottom };
-      runEdit(item, 'table.setCells', goOn(this.#table, this.#keys, chosen, rows));
+      const { at, texts } = goneOn(this.#table, chosen, { from: area.top, to: area.bottom });
+      typeDown(item, at, texts);
     });
   }
 
   insertRows({ top, bottom }: Area): void {
     const item = this.#stored();
-    const count = bottom - top + 1;
-    if (item) runEdit(item, 'table.insertRows', insertRows(this.#table, this.#keys, top, count));
+    if (!item) return;
+    const rows = rowsBefore(rowsOf(item), top, bottom - top + 1, crypto.randomUUID());
+    run('table.insertRows', { table: item.id, run: rows });
   }
 
   removeRows({ top, bottom }: Area): void {
     const item = this.#stored();
     const last = Math.min(bottom, this.#table.rows - 1);
     if (item && last >= top)
-      runEdit(item, 'table.removeRows', removeRows(this.#table, this.#keys, top, last - top + 1));
+      run('table.removeRows', { table: item.id, runs: runsBetween(rowsOf(item), top, last + 1) });
   }
 
   /** Marks the selected rows as totals, or no longer when all of them are. */
   markTotals({ top, bottom }: Area): void {
     const item = this.#stored();
-    if (!item) return;
-    const { rows, totals } = this.#table;
-    const last = Math.min(bottom, rows - 1);
-    const wanted = Array.from({ length: Math.max(0, last - top + 1) }, (_, index) => top + index);
-    const all = wanted.every((row) => totals.includes(row));
-    const others = totals.filter((row) => row < top || row > last);
-    const next = all ? others : [...others, ...wanted].sort((a, b) => a - b);
-    runEdit(item, 'table.markTotals', { rows, columns: [], totals: next });
+    const last = Math.min(bottom, this.#table.rows - 1);
+    if (!item || last < top) return;
+    const rows = rowsOf(item);
+    const names = Array.from({ length: last - top + 1 }, (_, index) => rows.nameAt(top + index));
+    const isTotal = !names.every((name) => item.totals[name]);
+    const changed = names.filter((name) => (item.totals[name] ?? false) !== isTotal);
+    run('table.markTotals', { table: item.id, rows: Object.fromEntries(changed.map((name) => [name, isTotal])) });
   }
 
   /** Puts an empty column before the one at `place`; it takes the kind of what is typed first. */

@@ -26,26 +26,19 @@ const NO_TITLE = /^Column \d+$/;
 /** True for a column without a title of its own or a single value, which was put in and may become any kind. */
 export const isUntouched = ({ title, cells }: Column) => NO_TITLE.test(title) && cells.every((cell) => cell === null);
 
-/** Gives a column that holds nothing the kind of the texts that come; null where it has it already. */
+/** Gives a column that holds nothing the kind of the texts that come; null where it has it already, or holds received cells. */
 export function takeKind(item: StoredTable, column: Column, texts: readonly string[]): Column | null {
   const { column: shown } = columnOfTexts(texts, column.key, column.title);
   if (shown.cells.length === 0 || shown.kind === column.kind) return null;
   const made: Column = { ...shown, key: column.key, title: column.title, cells: column.cells };
   const stored = item.columns.find(({ meta }) => meta.key === column.key);
-  if (!stored) return null;
-  const block = crypto.randomUUID();
-  const refused = run(
-    'table.setColumn',
-    {
-      table: item.id,
-      column: column.key,
-      set: partsBetween(ColumnMeta, stored.meta, metaOf(made)),
-      cells: { key: column.key, from: stored.block, block },
-    },
-    { blocks: { [block]: [...column.cells] } },
-  );
-  return refused === null ? made : null;
+  if (stored?.block !== null) return null;
+  const set = partsBetween(ColumnMeta, stored.meta, metaOf(made));
+  return run('table.setColumn', { table: item.id, column: column.key, set }) === null ? made : null;
 }
+
+/** A key that no other has, also none that someone else gives at the same time. */
+const newKey = (title: string) => `${keysOf([title])[0] ?? 'column'}_${crypto.randomUUID().slice(0, 8)}`;
 
 /** Empty columns of the kinds that were shown, put before another column or at the end; the table with them. */
 export function insertColumns(
@@ -56,23 +49,15 @@ export function insertColumns(
 ): { table: Table; added: Column[]; said: string | null } {
   const cells = new Array<Cell>(table.rows).fill(null);
   const titles = new Set(table.columns.map(({ title }) => title));
-  const keys = table.columns.map(({ key }) => key);
   const added = shown.map(({ column }): Column => {
     let count = table.columns.length + 1;
     while (titles.has(titleOf(count))) count++;
     const title = titleOf(count);
     titles.add(title);
-    const key = keysOf([...keys, title]).at(-1) ?? title;
-    keys.push(key);
-    return { ...column, key, title, cells };
+    return { ...column, key: newKey(title), title, cells };
   });
-  const blocks: Record<string, Cell[]> = {};
-  const columns = added.map((column) => {
-    const block = crypto.randomUUID();
-    blocks[block] = cells;
-    return { meta: metaOf(column), block };
-  });
-  const refused = run('table.insertColumns', { table: item.id, before, columns }, { blocks });
+  const columns = added.map((column) => ({ meta: metaOf(column), block: null, typed: {} }));
+  const refused = run('table.insertColumns', { table: item.id, before, columns });
   if (refused !== null) return { table, added: [], said: refused };
   const said = shown.flatMap((one) => one.said ?? [])[0] ?? null;
   return { table: { ...table, columns: [...table.columns, ...added] }, added, said };

@@ -1,4 +1,4 @@
-/** Commands on tables. Cells are stored beside the document, so an edit names the new blocks of the columns it changes. */
+/** Commands on tables. Cells are typed by the names of their rows and columns; received cells are blocks beside the document. */
 import { current } from 'immer';
 import * as z from 'zod';
 import { usersOfColumn } from '../../item/users.ts';
@@ -15,6 +15,8 @@ import {
 } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
 import { ColumnMeta } from '../../table/column.ts';
+import { InsertedRun, MOST_ROWS, RowName, Run, removedName, rowsOf } from '../../table/row-names.ts';
+import { TypedTexts } from '../../table/typed-cells.ts';
 import { listed } from '../../table/words.ts';
 import { command } from '../command.ts';
 import { tableOf } from '../found.ts';
@@ -22,16 +24,11 @@ import { tableOf } from '../found.ts';
 const inTable = { table: Id };
 const { key: Key } = Calculation.shape;
 
-/** New cells of a column: the block they take the place of, so that an edit made on older cells is not laid over newer ones. */
-const NewCells = z.strictObject({ key: Key, from: Id, block: Id });
+/** A new block of a column, and the one that it takes the place of, so that what was made of older cells is not laid over newer ones. */
+const NewBlock = z.strictObject({ from: Id.nullable(), block: Id });
 
-export const CellsEdit = z.strictObject({
-  ...inTable,
-  rows: StoredTable.shape.rows,
-  columns: z.array(NewCells).max(2000),
-  /** rows that sum others, after the edit; absent when they stay */
-  totals: z.array(z.number().int().min(0)).max(10_000).optional(),
-});
+/** What is typed into cells, by the keys of their columns and the names of their rows; null empties a cell. */
+const TypedCells = z.record(Key, TypedTexts);
 
 function stored(draft: Report, id: string): StoredTable {
   const found = tableOf(draft, id);
@@ -46,20 +43,39 @@ function storedColumn(target: StoredTable, key: string): StoredTable['columns'][
   return found;
 }
 
-function takeCells(target: StoredTable, cells: z.infer<typeof NewCells>) {
-  const column = storedColumn(target, cells.key);
-  if (column.block !== cells.from)
-    throw new Refusal(`The cells of “${column.meta.title}” were changed elsewhere, so this edit no longer fits them.`);
-  column.block = cells.block;
+function takeBlock(column: StoredTable['columns'][number], { from, block }: z.infer<typeof NewBlock>) {
+  if (column.block !== from)
+    throw new Refusal(`The cells of “${column.meta.title}” were read anew elsewhere, so this no longer fits them.`);
+  column.block = block;
 }
 
-function edit(draft: Report, { table: id, rows, columns, totals }: z.infer<typeof CellsEdit>) {
-  const target = stored(draft, id);
-  for (const cells of columns) takeCells(target, cells);
-  if (rows !== target.rows && columns.length < target.columns.length)
-    throw new Refusal('An edit that changes the count of rows must give the cells of every column.');
-  target.rows = rows;
-  if (totals) target.totals = totals;
+/** Puts rows in behind the row that they name, before those that were put in there earlier. */
+function putIn(target: StoredTable, run: InsertedRun) {
+  if (target.inserted.some(({ id }) => id === run.id) || target.base.some(({ of }) => of === run.id))
+    throw new Refusal(`Rows called “${run.id}” are in table “${target.name}” already.`);
+  const next = target.inserted.findIndex(({ after }) => after === run.after);
+  target.inserted.splice(next < 0 ? target.inserted.length : next, 0, run);
+  const { count } = rowsOf(current(target));
+  if (count > MOST_ROWS) throw new Refusal(`A table holds at most ${MOST_ROWS.toLocaleString('en-GB')} rows.`);
+}
+
+/** Marks rows as sums of others, or no longer. */
+function mark({ totals }: StoredTable, rows: Readonly<Record<string, boolean>>) {
+  for (const [row, isTotal] of Object.entries(rows)) {
+    if (isTotal) totals[row] = true;
+    else delete totals[row];
+  }
+}
+
+/** Throws a Refusal where none of the rows that were given is there any more. */
+function wantRows(target: StoredTable, names: readonly string[]) {
+  const rows = rowsOf(current(target));
+  if (names.length > 0 && !names.some((name) => rows.indexOf(name) !== null))
+    throw new Refusal(
+      names.length === 1
+        ? `The row that this was typed into is no longer in table “${target.name}”.`
+        : `The rows that this was typed into are no longer in table “${target.name}”.`,
+    );
 }
 
 const freeKey = (target: TableItem, key: string) => {
@@ -79,10 +95,36 @@ export const TABLE_COMMANDS = {
       target.steps = steps;
     },
   ),
-  'table.setCells': command('edit of cells', CellsEdit, edit),
-  'table.insertRows': command('inserted rows', CellsEdit, edit),
-  'table.removeRows': command('removed rows', CellsEdit, edit),
-  'table.markTotals': command('total rows', CellsEdit, edit),
+  /** Types into cells; `rows` are put in for what is typed below the last one. */
+  'table.setCells': command(
+    'edit of cells',
+    z.strictObject({ ...inTable, cells: TypedCells, rows: z.array(InsertedRun).max(100).optional() }),
+    (draft, { table: id, cells, rows = [] }) => {
+      const target = stored(draft, id);
+      for (const run of rows) putIn(target, run);
+      wantRows(target, [...new Set(Object.values(cells).flatMap((texts) => Object.keys(texts)))]);
+      for (const [key, texts] of Object.entries(cells)) Object.assign(storedColumn(target, key).typed, texts);
+    },
+  ),
+  'table.insertRows': command('inserted rows', z.strictObject({ ...inTable, run: InsertedRun }), (draft, args) =>
+    putIn(stored(draft, args.table), args.run),
+  ),
+  'table.removeRows': command(
+    'removed rows',
+    z.strictObject({ ...inTable, runs: z.array(Run).min(1).max(100_000) }),
+    (draft, { table: id, runs }) => {
+      const target = stored(draft, id);
+      for (const run of runs) target.removed[removedName(run)] = true;
+    },
+  ),
+  /** Rows that sum others, or no longer do. */
+  'table.markTotals': command(
+    'total rows',
+    z.strictObject({ ...inTable, rows: z.record(RowName, z.boolean()) }),
+    (draft, { table: id, rows }) => {
+      mark(stored(draft, id), rows);
+    },
+  ),
   'table.insertColumns': command(
     'inserted column',
     z.strictObject({
@@ -134,7 +176,7 @@ export const TABLE_COMMANDS = {
   /** What is given of the column's head changes. */
   'table.setColumn': command(
     'column head',
-    z.strictObject({ ...inTable, column: Key, set: Parts, cells: NewCells.optional() }),
+    z.strictObject({ ...inTable, column: Key, set: Parts, cells: NewBlock.optional() }),
     (draft, { table: id, column: key, set, cells }) => {
       const target = stored(draft, id);
       const column = storedColumn(target, key);
@@ -142,8 +184,9 @@ export const TABLE_COMMANDS = {
       const meta = withParts(ColumnMeta, before, set);
       if (meta.key !== key) throw new Refusal('A column keeps its key, by which figures find it.');
       if (meta.title.trim() === '') throw new Refusal('Give the column a title.');
-      if (meta.kind !== before.kind && !cells) throw new Refusal('A column of another kind needs its cells read anew.');
-      if (cells) takeCells(target, cells);
+      if (meta.kind !== before.kind && !cells && column.block !== null)
+        throw new Refusal('A column of another kind needs its cells read anew.');
+      if (cells) takeBlock(column, cells);
       column.meta = meta;
     },
   ),
@@ -169,17 +212,46 @@ export const TABLE_COMMANDS = {
       target.calculations[at] = after;
     },
   ),
+  /**
+   * Lays a newer extract in the place of a table's cells. Rows that are known
+   * again keep their names in `base`. Of what was typed, put in or marked, only
+   * what is listed goes, since it is in the new cells: what someone else does meanwhile stays.
+   */
   'table.replace': command(
     'newer extract',
     z.strictObject({
       ...inTable,
-      rows: StoredTable.shape.rows,
-      columns: StoredTable.shape.columns,
-      totals: StoredTable.shape.totals,
+      base: StoredTable.shape.base,
+      columns: z.array(z.strictObject({ key: Key, set: z.array(Parts.element).max(200), ...NewBlock.shape })).max(2000),
+      added: z.array(StoredTable.shape.columns.element).max(2000),
+      gone: z.array(Key).max(2000),
+      /** what was typed and is in the new cells */
+      typed: TypedCells,
+      /** ids of rows that were put in and are in the new cells, or are not to be */
+      inserted: z.array(Id).max(20_000),
+      totals: z.record(RowName, z.boolean()),
       remarks: StoredTable.shape.remarks,
     }),
-    (draft, { table: id, ...data }) => {
-      Object.assign(stored(draft, id), data);
+    (draft, { table: id, base, columns, added, gone, typed, inserted, totals, remarks }) => {
+      const target = stored(draft, id);
+      const told = new Set([...columns.map(({ key }) => key), ...gone]);
+      const other = target.columns.find(({ meta, block }) => block !== null && !told.has(meta.key));
+      if (other)
+        throw new Refusal(`The column “${other.meta.title}” came meanwhile, and the newer extract says nothing of it.`);
+      for (const { key, set, ...cells } of columns) {
+        const column = storedColumn(target, key);
+        takeBlock(column, cells);
+        if (set.length > 0) column.meta = withParts(ColumnMeta, current(column).meta, set);
+        for (const [row, text] of Object.entries(typed[key] ?? {}))
+          if (column.typed[row] === text) delete column.typed[row];
+      }
+      for (const key of gone) target.columns.splice(target.columns.indexOf(storedColumn(target, key)), 1);
+      for (const column of added) freeKey(target, column.meta.key);
+      target.columns.push(...added);
+      target.base = base;
+      target.inserted = target.inserted.filter((run) => !inserted.includes(run.id));
+      mark(target, totals);
+      target.remarks = remarks;
     },
   ),
 } as const;
