@@ -4,6 +4,7 @@ import { UNDO } from '../../src/core/change/change.ts';
 import { isSame } from '../../src/core/named/same.ts';
 import { reportOf } from '../../src/core/report/record.ts';
 import { figureIn, isReceived, tablesOf } from '../../src/core/report/report.ts';
+import { receivedCount } from '../../src/core/report/tables.ts';
 import { Browser, keyval, openWindow, Server } from './browsers.ts';
 import { inOwnTime, kept, RETRY_MS, rename, rest, settle, title } from './setting.ts';
 
@@ -132,14 +133,14 @@ describe('a window', () => {
     server.isPrompt = false;
     const table = tablesOf(one.page.current().report).find(isReceived);
     const [, column] = table?.columns ?? [];
-    const type = (block: string, from: string | undefined) =>
+    const type = (block: string, from: string | null) =>
       one.do((page) => {
-        const columns = [{ key: column?.meta.key ?? '', from, block }];
-        const cells = Array.from({ length: table?.rows ?? 0 }, (_, row) => row);
-        const args = { table: table?.id ?? '', rows: table?.rows ?? 0, columns };
-        return page.run('table.setCells', args as never, { blocks: { [block]: cells } });
+        const cells = Array.from({ length: table ? receivedCount(table) : 0 }, (_, row) => row);
+        const set = [{ path: ['title'], to: block }];
+        const args = { table: table?.id ?? '', column: column?.meta.key ?? '', set, cells: { from, block } };
+        return page.run('table.setColumn', args, { blocks: { [block]: cells } });
       });
-    expect(type('first', column?.block)).toBeNull();
+    expect(type('first', column?.block ?? null)).toBeNull();
     await rest();
     browser.databaseDoes = 0;
     expect(type('second', 'first')).toBeNull();

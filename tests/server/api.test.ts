@@ -4,7 +4,7 @@ import { sql } from 'kysely';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import { type ReportRecord, reportOf } from '../../src/core/report/record.ts';
-import { figureIn, Report as ReportSchema } from '../../src/core/report/report.ts';
+import { figureIn, Report as ReportSchema, storedTableIn } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
@@ -168,7 +168,7 @@ describe('saving', () => {
     expect(response.headers.get('cache-control')).toMatch(/immutable/);
   });
 
-  it('keeps what was received beside the cells, through edits that are sent as splices', async () => {
+  it('keeps what was received beside the cells, and takes edits of a page of before, which come as splices', async () => {
     const report = await fresh();
     const table = readTableText('month,a\n2026-01,1.50\n2026-02,2\n2026-03,n/a\n', 'Texts');
     const { item, blocks } = packTable('texts', table, randomUUID);
@@ -191,13 +191,12 @@ describe('saving', () => {
     const [typed, again] = [randomUUID(), randomUUID()];
     const first = edit(typed, from, { at: 1, remove: 1, insert: [1250], received: ['1,250'] });
     expect((await send(report, { base: 1, ...first })).body).toMatchObject({ refused: [] });
-    expect(await part(typed, 'received')).toEqual(['1.50', '1,250', 'n/a']);
-    // What the value tells leaves no older text behind.
     const second = edit(again, typed, { at: 0, remove: 3, insert: [3, 4, 5] });
     await send(report, { base: 2, ...second });
-    expect(await part(again, 'cells')).toEqual([3, 4, 5]);
-    expect(await part(again, 'received')).toBeNull();
-    expect((await call('GET', `/api/reports/${report}/blocks/${again}?part=looks`)).status).toBe(400);
+    const typedNow = storedTableIn((await stored(report)).report, 'texts')?.columns[1];
+    expect(typedNow).toMatchObject({ block: from, typed: { 'r.0': '3', 'r.1': '4', 'r.2': '5' } });
+    expect(await part(from, 'received')).toEqual(['1.50', null, 'n/a']);
+    expect((await call('GET', `/api/reports/${report}/blocks/${from}?part=looks`)).status).toBe(400);
     const short = { cells: [1, 2], received: ['1'] };
     expect((await call('PUT', `/api/reports/${report}/blocks/short`, short)).status).toBe(400);
   });
@@ -374,27 +373,15 @@ describe('what two change at once', () => {
     const table = (await stored(report)).report.items.find((item) => item.id === 'sailings');
     if (table?.type !== 'table') throw new Error('no table');
     const key = 'cancelled';
-    const from = table.columns.find(({ meta }) => meta.key === key)?.block ?? '';
     const typed = (at: number, value: number) => {
-      const block = randomUUID();
-      return {
-        base: 0,
-        commands: [
-          {
-            id: randomUUID(),
-            name: 'table.setCells',
-            args: { table: 'sailings', rows: table.rows, columns: [{ key, from, block }] },
-          },
-        ],
-        blocks: { [block]: { of: from, splice: { at, remove: 1, insert: [value] } } },
-      };
+      const args = { table: 'sailings', cells: { [key]: { [`r.${at}`]: String(value) } } };
+      return { base: 0, commands: [{ id: randomUUID(), name: 'table.setCells', args }] };
     };
     const answers = await Promise.all([typed(0, 111), typed(1, 222), typed(2, 333)].map((body) => send(report, body)));
     expect(answers.map(({ body }) => body['refused'])).toEqual([[], [], []]);
     const now = (await stored(report)).report.items.find((item) => item.id === 'sailings');
-    const block = now?.type === 'table' ? now.columns.find(({ meta }) => meta.key === key)?.block : '';
-    const cells = (await (await fetch(`${base}/api/reports/${report}/blocks/${block}`)).json()) as number[];
-    expect(cells.slice(0, 3)).toEqual([111, 222, 333]);
+    const column = now?.type === 'table' ? now.columns.find(({ meta }) => meta.key === key) : undefined;
+    expect(column?.typed).toEqual({ 'r.0': '111', 'r.1': '222', 'r.2': '333' });
   });
 
   it('an undo leaves the fields that someone else changed since, and says which', async () => {
@@ -557,7 +544,7 @@ describe('what cannot be read', () => {
     );
     const done = await send(report, { base: 0, commands: [titled('Of today')] });
     expect(done.body).toMatchObject({ revision: 1, refused: [] });
-    expect((await stored(report)).record['version']).toBe(5);
+    expect((await stored(report)).record['version']).toBe(6);
   });
 });
 

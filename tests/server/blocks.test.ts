@@ -131,9 +131,10 @@ describe('clearing', () => {
     for (let turn = 0; turn < 5; turn++) {
       const block = randomUUID();
       const from = made.at(-1) ?? first;
-      const args = { table: item.id, rows: item.rows, columns: [{ key: column?.meta.key, from, block }] };
+      const set = [{ path: ['title'], to: `Read anew, ${turn}` }];
+      const args = { table: item.id, column: column?.meta.key, set, cells: { from, block } };
       const request = requestFor(
-        { name: 'table.setCells', args, by: 'x' },
+        { name: 'table.setColumn', args, by: 'x' },
         { [block]: { of: from, splice: { at: turn, remove: 1, insert: [turn + 0.25] } } },
       );
       const answer = await runCalls(own(), report, request);

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import { UNDO } from '../../src/core/change/change.ts';
 import type { BlockCells, CallsRequest } from '../../src/core/change/wire.ts';
+import { receivedCount } from '../../src/core/report/tables.ts';
 import { loadCells } from '../../src/server/blocks.ts';
 import { ofOne, requestFor, runCalls, runRequests } from '../../src/server/changes.ts';
 import { createReport, listReports, setRemoved } from '../../src/server/reports.ts';
@@ -31,16 +32,18 @@ const titleOf = async (report: string) => (await loadReport(own(), report))?.rep
 const table = demo.report.items.find(({ type }) => type === 'table');
 if (table?.type !== 'table') throw new Error('no table');
 const [, column] = table.columns;
-/** Another set of cells in a column of the demo's first table. */
+/** Another set of cells in a column of the demo's first table, as where they are read anew. */
 const cells = (block: string) => ({
   id: randomUUID(),
-  name: 'table.setCells',
+  name: 'table.setColumn',
   args: {
     table: table.id,
-    rows: table.rows,
-    columns: [{ key: column?.meta.key, from: column?.block, block }],
+    column: column?.meta.key,
+    set: [{ path: ['title'], to: 'Read anew' }],
+    cells: { from: column?.block, block },
   },
 });
+const count = receivedCount(table);
 const rows = (count: number): BlockCells => Array.from({ length: count }, (_, row) => row + 0.5);
 const isThere = async (report: string, block: string) => (await loadCells(own(), report, block)) !== undefined;
 
@@ -136,7 +139,7 @@ describe('cells of a request', () => {
       own(),
       report,
       request([cells(refused), cells(kept)], {
-        blocks: { [kept]: rows(table.rows), [refused]: rows(table.rows - 1), [unnamed]: rows(3) },
+        blocks: { [kept]: rows(count), [refused]: rows(count - 1), [unnamed]: rows(3) },
       }),
     );
     expect(answer?.refused).toMatchObject([{ error: expect.stringContaining('were not sent whole') }]);
@@ -152,7 +155,16 @@ describe('cells of a request', () => {
       report,
       request([{ ...call, id: randomUUID(), args: {} }], { base: 1, blocks: { [kept]: [] } }),
     );
-    expect((await loadCells(own(), report, kept))?.cells).toEqual(rows(table.rows));
+    expect((await loadCells(own(), report, kept))?.cells).toEqual(rows(count));
+  });
+
+  it('that were there before go with no request that names them in vain', async () => {
+    const report = await fresh();
+    const block = column?.block ?? '';
+    const gone = { ...cells(block), args: { ...cells(block).args, cells: { from: 'another', block } } };
+    const answer = await runCalls(own(), report, request([gone], { blocks: { [block]: [1, 2, 3] } }));
+    expect(answer?.refused).toHaveLength(1);
+    expect((await loadCells(own(), report, block))?.cells).toHaveLength(count);
   });
 
   it('that were not sent have the change refused that names them', async () => {

@@ -77,11 +77,11 @@ describe('pages of a report', () => {
     if (sailings?.type !== 'table') throw new Error('The demo is another one.');
     const key = 'outer_isles_thousands';
     const from = sailings.columns.find(({ meta }) => meta.key === key)?.block ?? '';
-    const cells = keptCells(blocks[from] ?? []).cells.map((cell) => (typeof cell === 'number' ? cell * 3 : cell));
+    const { cells } = keptCells(blocks[from] ?? []);
+    const texts = cells.map((cell, row) => [`r.${row}`, typeof cell === 'number' ? String(cell * 3) : cell] as const);
     const typed = {
       name: 'table.setCells',
-      args: { table: 'sailings', rows: sailings.rows, columns: [{ key, from, block: 'typed' }] },
-      blocks: { typed: cells },
+      args: { table: 'sailings', cells: { [key]: Object.fromEntries(texts) } },
     };
     let before = JSON.stringify(await pagesOf(id));
     for (const [at, call] of [

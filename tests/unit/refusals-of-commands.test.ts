@@ -211,13 +211,13 @@ const CASES: [Report, string, unknown, string][] = [
     run(demo, 'table.removeRows', { table: 'years', runs: [{ of: 'r', from: 1, count: 1 }] }),
     'table.setCells',
     typed('years', 'year', 'r.1'),
-    'The row that this was typed into is no longer in table “Traffic by year”.',
+    '“1” was typed into a row that is no longer in table “Traffic by year”.',
   ],
   [
     demo,
     'table.setCells',
     { table: 'years', cells: { year: { 'gone.0': '1', 'gone.1': '2' } } },
-    'The rows that this was typed into are no longer in table “Traffic by year”.',
+    'The rows that were typed into are no longer in table “Traffic by year”.',
   ],
   [
     run(demo, 'table.insertRows', putIn('x')),

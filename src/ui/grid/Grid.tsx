@@ -33,7 +33,8 @@ export interface GridEditing {
 interface GridProps {
   table: Table;
   selection: Selection;
-  onSelect(selection: Selection): void;
+  /** `byPlace` where rows that are put in just then are counted already */
+  onSelect(selection: Selection, byPlace?: boolean): void;
   editing?: GridEditing;
   /** what stands beside the title in a column's head */
   head?(column: Column): ReactNode;

@@ -35,11 +35,15 @@ interface Kept {
   layout: Layout | null;
 }
 
-/** A selection that follows its cells, what sets it, and what keeps it in its place over the next change. */
+/**
+ * A selection that follows its cells, and what sets it. One that is said by its
+ * place stands there in the grid as it is once all that is being done is done,
+ * also where that puts rows in.
+ */
 export function useFollowing(
   first: Selection,
   layout: Layout,
-): { selection: Selection; select(selection: Selection): void; keepPlace(): void } {
+): { selection: Selection; select(selection: Selection, byPlace?: boolean): void } {
   const [kept, setKept] = useState<Kept>({ selection: first, layout });
   const { rows, columns } = layout;
   const selection = useMemo(() => {
@@ -53,7 +57,6 @@ export function useFollowing(
   }, [kept, rows, columns]);
   return {
     selection,
-    select: (next) => setKept({ selection: next, layout }),
-    keepPlace: () => setKept({ selection, layout: null }),
+    select: (next, byPlace = false) => setKept({ selection: next, layout: byPlace ? null : layout }),
   };
 }

@@ -12,7 +12,7 @@ interface TypingProps {
   here: Selection;
   bounds: Bounds;
   editing: GridEditing | undefined;
-  onSelect(selection: Selection): void;
+  onSelect(selection: Selection, byPlace?: boolean): void;
 }
 
 interface TypingNow {
@@ -61,7 +61,7 @@ export function useTyping({ box, columns, names, here, bounds, editing, onSelect
     if (!move) return;
     const next = target(move);
     run.current = { ...next, first: move === 'right' ? firstOfRun() : next.col };
-    onSelect(within(at(next.row, next.col), { ...bounds, rows: bounds.rows + 1 }));
+    onSelect(within(at(next.row, next.col), { ...bounds, rows: bounds.rows + 1 }), true);
     box.current?.focus({ preventScroll: true });
   };
   const fieldAt = (index: number) =>

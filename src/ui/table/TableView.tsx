@@ -157,13 +157,13 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
   const folded = useView((view) => view.dockFolded);
   const names = useMemo(() => (isReceived(item) ? rowsOf(item) : null), [item]);
   const layout = useMemo(() => ({ rows: names, columns: table.columns }), [names, table.columns]);
-  const { selection, select: setSelection, keepPlace } = useFollowing(at(0, 0), layout);
+  const { selection, select: setSelection } = useFollowing(at(0, 0), layout);
   const [window, setWindow] = useState<FigureWindow>('all');
   const editor = useMemo(() => new TableEditor(item, table), [item, table]);
   // The rows that come stand where the cursor is.
   const insert = (area: Area) => {
-    keepPlace();
     editor.insertRows(area);
+    setSelection(selection, true);
   };
   const drawn = useDrawn(table);
   const { across, chosen, keys } = drawn;

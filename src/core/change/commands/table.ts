@@ -18,6 +18,7 @@ import { ColumnMeta } from '../../table/column.ts';
 import { InsertedRun, MOST_ROWS, RowName, Run, removedName, rowsOf } from '../../table/row-names.ts';
 import { TypedTexts } from '../../table/typed-cells.ts';
 import { listed } from '../../table/words.ts';
+import { cutTo } from '../../text/letters.ts';
 import { command } from '../command.ts';
 import { tableOf } from '../found.ts';
 
@@ -67,15 +68,17 @@ function mark({ totals }: StoredTable, rows: Readonly<Record<string, boolean>>) 
   }
 }
 
-/** Throws a Refusal where none of the rows that were given is there any more. */
-function wantRows(target: StoredTable, names: readonly string[]) {
+/** Throws a Refusal where none of the rows that were typed into is there any more. */
+function wantRows(target: StoredTable, cells: z.infer<typeof TypedCells>) {
+  const typed = Object.values(cells).flatMap((texts) => Object.entries(texts));
   const rows = rowsOf(current(target));
-  if (names.length > 0 && !names.some((name) => rows.indexOf(name) !== null))
-    throw new Refusal(
-      names.length === 1
-        ? `The row that this was typed into is no longer in table “${target.name}”.`
-        : `The rows that this was typed into are no longer in table “${target.name}”.`,
-    );
+  if (typed.length === 0 || typed.some(([name]) => rows.indexOf(name) !== null)) return;
+  const [[, text] = ['', null]] = typed;
+  const what =
+    typed.length === 1 && text !== null
+      ? `“${cutTo(text, 60)}” was typed into a row that is`
+      : 'The rows that were typed into are';
+  throw new Refusal(`${what} no longer in table “${target.name}”.`);
 }
 
 const freeKey = (target: TableItem, key: string) => {
@@ -102,7 +105,7 @@ export const TABLE_COMMANDS = {
     (draft, { table: id, cells, rows = [] }) => {
       const target = stored(draft, id);
       for (const run of rows) putIn(target, run);
-      wantRows(target, [...new Set(Object.values(cells).flatMap((texts) => Object.keys(texts)))]);
+      wantRows(target, cells);
       for (const [key, texts] of Object.entries(cells)) Object.assign(storedColumn(target, key).typed, texts);
     },
   ),
