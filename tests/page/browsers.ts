@@ -61,6 +61,8 @@ export class Server {
   isPrompt = true;
   /** why the server will not do a call that the page can do, such as one whose cells did not arrive whole */
   wouldNot: (call: Call) => string | null = () => null;
+  /** what in a call has the whole request answered with 400, such as an argument that no server can read */
+  cannotRead: (call: Call) => string | null = () => null;
   /** how many calls came in each request */
   readonly batches: number[] = [];
   /** a window whose reading is answered at once while it opens */
@@ -84,6 +86,8 @@ export class Server {
         this.waiting.splice(this.waiting.indexOf(request), 1);
         if (fate === 'lost before') return failed(new TypeError('Failed to fetch'));
         if (fate === 'broken') return done(new Response('{"error":"Not just now."}', { status: 503 }));
+        const unread = this.#unread(path, init);
+        if (unread !== null) return done(new Response(JSON.stringify({ error: unread }), { status: 400 }));
         const body = this.#do(path, init);
         if (fate === 'lost after') return failed(new TypeError('Failed to fetch'));
         if (!window.isGone) done(new Response(JSON.stringify(body), { status: 200 }));
@@ -92,6 +96,12 @@ export class Server {
       this.waiting.push(request);
       if (this.isPrompt || (this.readsAtOnce === window && init.method === undefined)) meet('done');
     });
+  }
+
+  #unread(path: string, init: RequestInit): string | null {
+    if (!path.endsWith('/commands')) return null;
+    const { commands } = JSON.parse(String(init.body)) as CallsRequest;
+    return commands.map((call) => this.cannotRead(call)).find((error) => error !== null) ?? null;
   }
 
   #do(path: string, init: RequestInit): unknown {

@@ -278,6 +278,36 @@ describe('a window', () => {
     expect([page.current().refused, kept(browser)]).toEqual([[], []]);
   });
 
+  it('finds the one call that the server cannot read among others, sets that aside alone, and lets go of it alone', async () => {
+    const server = new Server();
+    const browser = new Browser();
+    const window = await openWindow(browser, server);
+    const { page } = window;
+    server.isPrompt = false;
+    server.cannotRead = ({ args }) => (JSON.stringify(args).includes('Odd') ? 'That cannot be read.' : null);
+    const titles = Array.from({ length: 9 }, (_, turn) => (turn === 3 || turn === 6 ? `Odd ${turn}` : `Title ${turn}`));
+    for (const one of titles) rename(window, one);
+    await settle(server, [window]);
+    const taken = server.log.changes.map(({ args }) => (args as { title: string }).title);
+    expect(taken).toEqual(titles.filter((one) => !one.startsWith('Odd')));
+    const refused = () => page.current().refused.map(({ call, why }) => [(call.args as { title: string }).title, why]);
+    expect(refused()).toEqual([
+      ['Odd 3', 'That cannot be read.'],
+      ['Odd 6', 'That cannot be read.'],
+    ]);
+    expect([page.current().save.kind, page.current().window.pending]).toEqual(['saved', []]);
+    // Kept over a crash; one is let go, and the other is done once it can be read.
+    window.crash();
+    const two = await openWindow(browser, server, true);
+    const [first, second] = two.page.current().refused.map(({ call }) => call.id);
+    two.do((again) => again.letGo(first));
+    expect(two.page.current().refused.map(({ call }) => call.id)).toEqual([second]);
+    server.cannotRead = () => null;
+    two.do((again) => again.tryAgain(second));
+    await settle(server, [two]);
+    expect([two.page.current().refused, title(two)]).toEqual([[], 'Odd 6']);
+  });
+
   it('sends what has come together in parts, in order', async () => {
     const server = new Server();
     const window = await openWindow(new Browser(), server);
@@ -327,7 +357,7 @@ describe('a window', () => {
     await rest();
     const [clash] = one.page.current().clashes;
     expect(clash).toMatchObject({ stands: 'mine', other: 'Theirs' });
-    one.do((page) => clash && page.takeOther(clash));
+    one.do((page) => clash && page.takeOthers([clash]));
     await settle(server, [one, two]);
     expect([title(one), title(two), one.page.current().clashes]).toEqual(['Theirs', 'Theirs', []]);
 

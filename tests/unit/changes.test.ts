@@ -320,23 +320,24 @@ describe('fields in words', () => {
     [['items', FIGURE, 'leftAxis', 'every'], 'The left axis (every) of “Passengers by route”'],
     [['items', FIGURE, 'lines', 'line-2', 'weight'], 'The weight of line “Harbour shuttle” of “Passengers by route”'],
     [['items', FIGURE, 'lines', 'line-2'], 'Line “Harbour shuttle” of “Passengers by route”'],
-    [['items', 'sailings', 'columns', 'month', 'block'], 'The block of column “month” of “Monthly sailings”'],
+    [['items', 'sailings', 'columns', 'month', 'block'], 'The way in which “month” of “Monthly sailings” is read'],
+    [['items', 'sailings', 'columns', 'month', 'typed', 'r.4'], 'The cell of “month” in row 5 of “Monthly sailings”'],
+    [
+      ['items', 'sailings', 'columns', 'month', 'typed', 'x.4'],
+      'The cell of “month” in a row that is gone of “Monthly sailings”',
+    ],
+    [['items', 'sailings', 'totals', 'r.0'], 'The mark of row 1 of “Monthly sailings” as a total'],
+    [['items', 'sailings', 'removed', 'r.3:2'], 'What was taken out of “Monthly sailings”'],
+    [['items', 'sailings', 'base'], 'The rows of “Monthly sailings”'],
     [['items', 'gone', 'name'], 'Something that was removed'],
   ])('%j', (path, words) => {
     expect(sayPath(report, path)).toBe(words);
   });
 
   it('say short values and leave long ones', () => {
-    expect([undefined, null, '', 3, true, 'x', [{ text: 'a' }, { text: 'b' }], { a: 1 }].map(sayValue)).toEqual([
-      'nothing',
-      'automatic',
-      'empty',
-      '3',
-      'yes',
-      '“x”',
-      '“ab”',
-      null,
-    ]);
+    expect(
+      [undefined, null, '', 3, true, 'x', [{ text: 'a' }, { text: 'b' }], { a: 1 }].map((value) => sayValue(value)),
+    ).toEqual(['nothing', 'automatic', 'empty', '3', 'yes', '“x”', '“ab”', null]);
     expect(sayValue('🛳'.repeat(70))).toBe(`“${'🛳'.repeat(60)}…”`);
   });
 });

@@ -44,7 +44,7 @@ export const UndoArgs = z.strictObject({
   /** the changes to take back, the oldest first */
   changes: z.array(Uuid).min(1).max(500),
   /** fields that are to be taken back; absent takes back all */
-  only: z.array(Path).max(200).optional(),
+  only: z.array(Path).max(20_000).optional(),
 });
 export type UndoArgs = z.infer<typeof UndoArgs>;
 

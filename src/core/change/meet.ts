@@ -120,10 +120,36 @@ export function putOnTop(
   return { pending, refused };
 }
 
-const pairs = (mine: readonly Field[], theirs: readonly Field[]) =>
-  mine
+/** A path as a text, and all that lead to it. */
+const keyOf = (path: Path) => JSON.stringify(path);
+const waysTo = (path: Path) => path.map((_, at) => keyOf(path.slice(0, at)));
+
+/** Fields by the texts of their paths, and by those of all that lead to them. */
+function byWay(fields: readonly Field[]): { at: Map<string, Field[]>; within: Map<string, Field[]> } {
+  const [at, within] = [new Map<string, Field[]>(), new Map<string, Field[]>()];
+  const put = (to: Map<string, Field[]>, key: string, field: Field) => {
+    const there = to.get(key);
+    if (there) there.push(field);
+    else to.set(key, [field]);
+  };
+  for (const field of fields) {
+    put(at, keyOf(field.path), field);
+    for (const way of waysTo(field.path)) put(within, way, field);
+  }
+  return { at, within };
+}
+
+/** Fields of both of which one leads to or into the other; found by their paths, for a paste has thousands of them. */
+function pairs(mine: readonly Field[], theirs: readonly Field[]): (readonly [Field, Field])[] {
+  const { at, within } = byWay(theirs);
+  return mine
     .filter(({ path }) => !isCompanion(path) && !isPutTogether(path))
-    .flatMap((one) => theirs.filter((other) => meets(one.path, other.path)).map((other) => [one, other] as const));
+    .flatMap((one) => {
+      const key = keyOf(one.path);
+      const others = [...waysTo(one.path), key].flatMap((way) => at.get(way) ?? []);
+      return [...others, ...(within.get(key) ?? [])].map((other) => [one, other] as const);
+    });
+}
 
 /** Fields that a change of someone else's set over what this window had set without its maker's knowing. */
 function overwritten(change: Change, own: readonly Own[]): Clash[] {

@@ -62,7 +62,9 @@ export function sayPath(report: Report, path: Path): string {
   const of = `“${item.name}”`;
   if (rest.length === 0) return capital(sayItem(item));
   const [list = '', name = '', ...within] = rest;
-  const { sayPart, tableOf } = kindOf(item);
+  const { sayField, sayPart, tableOf } = kindOf(item);
+  const field = sayField?.(item, rest) ?? null;
+  if (field !== null) return field;
   const part = sayPart(item, list, name, (key) => titleOf(report, tableOf(item) ?? item.id, key));
   if (part !== null && within.length === 0) return capital(`${part} of ${of}`);
   const last = spaced(rest.at(-1) ?? list);
@@ -73,8 +75,14 @@ export function sayPath(report: Report, path: Path): string {
 const isWords = (value: unknown): value is Words =>
   typeof value === 'string' || (Array.isArray(value) && value.every((run) => typeof run === 'object' && run !== null));
 
-/** A value in a few words, for a note on a change; null for what has no short form. */
-export function sayValue(value: unknown): string | null {
+const isOfTable = (path: Path, part: string, length: number) =>
+  path[0] === 'items' && path.includes(part) && path.length === length;
+
+/** A value of a field in a few words, for a note on a change; null for what has no short form. */
+export function sayValue(value: unknown, path: Path = []): string | null {
+  if (isOfTable(path, 'typed', 6) && (value === undefined || value === null || value === ''))
+    return value === undefined ? 'as received' : 'empty';
+  if (isOfTable(path, 'totals', 4)) return value === true ? 'a total' : 'no total';
   if (value === undefined) return 'nothing';
   if (value === null) return 'automatic';
   if (value === '') return 'empty';

@@ -4,6 +4,7 @@
  * kind is adding it to ./kinds.ts and, where it is set on a sheet, to ./sheets.ts.
  */
 import type * as z from 'zod';
+import type { Path } from '../named/fields.ts';
 import type { ReportItem } from '../report/report.ts';
 
 export type ItemType = ReportItem['type'];
@@ -20,6 +21,8 @@ export interface ItemKind<Item extends ReportItem = ReportItem> {
   needs(item: Item): ReadonlyMap<string, ReadonlySet<string>>;
   /** what makes no sense in it though each of its properties does, as one sentence, or null */
   nonsense(item: Item): string | null;
+  /** a field within it as a whole subject, such as “The cell of “Boats” in row 4 of “Piers””, or null where its parts and settings say it */
+  sayField?(item: Item, path: Path): string | null;
   /** a part of it in a few words, such as “line “Harbour””, or null; `titleOf` gives the title of a column by its key */
   sayPart(item: Item, list: string, name: string, titleOf: (key: string) => string): string | null;
   /** its words, and ids of the forms in which it is handed off; null for what is not set on a sheet (./sheet.ts tells how) */

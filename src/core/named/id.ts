@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import './schema-words.ts';
 import { isName } from './keyed.ts';
 
 /** Identifier of a thing in a report. */

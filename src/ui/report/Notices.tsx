@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { type Clash, shownIn } from '../../core/change/meet.ts';
+import { type Clash, type Refused, shownIn } from '../../core/change/meet.ts';
 import { sayPath, sayValue } from '../../core/change/say-path.ts';
 import { fieldAt } from '../../core/named/fields.ts';
 import { download } from '../hand-off/take.ts';
@@ -8,10 +8,10 @@ import { removeReport } from '../state/api.ts';
 import {
   dismissNotice,
   keptHere,
-  leaveClash,
+  leaveClashes,
   letGo,
   showError,
-  takeOther,
+  takeOthers,
   tryAgain,
   useReport,
 } from '../state/store.ts';
@@ -49,46 +49,86 @@ const Download = () => (
   </button>
 );
 
-/** Two set one field at once: what stands, and the other value one click away. */
-function ClashLine({ clash }: { clash: Clash }) {
+/** Clashes of the same two edits, such as of two pastes over each other: they are spoken of once. */
+function editsOf(clashes: readonly Clash[]): Clash[][] {
+  const edits = new Map<string, Clash[]>();
+  for (const clash of clashes) {
+    const key = `${clash.mine} ${clash.theirs} ${clash.stands}`;
+    edits.set(key, [...(edits.get(key) ?? []), clash]);
+  }
+  return [...edits.values()];
+}
+
+/** Two set the same at once: what stands, and the other values one click away. */
+function ClashLine({ clashes }: { clashes: readonly [Clash, ...Clash[]] }) {
   const report = useReport((state) => state.report);
   const record = useReport((state) => shownIn(state.window));
-  const now = sayValue(fieldAt(record, clash.path));
-  const other = sayValue(clash.other);
+  const [clash, ...others] = clashes;
+  const now = sayValue(fieldAt(record, clash.path), clash.path);
+  const other = sayValue(clash.other, clash.path);
   const field = sayPath(report, clash.path);
   const isMine = clash.stands === 'mine';
+  const isOne = others.length === 0;
   return (
     <Line tone="accent">
       <span className="basis-full">
-        {field} was set here and elsewhere at once. {isMine ? 'Yours stands' : 'The other one stands'}
-        {now !== null && `: ${now}`}
+        {field}
+        {isOne ? ' was' : ` and ${others.length.toLocaleString('en-GB')} more were`} set here and elsewhere at once.{' '}
+        {isMine ? 'Yours stands' : 'The other one stands'}
+        {now !== null && `${isOne ? '' : ' there'}: ${now}`}
         {other !== null && `; ${isMine ? 'the other is' : 'yours was'} ${other}`}.
       </span>
-      <button type="button" className="btn btn-sm" onClick={() => takeOther(clash)}>
+      <button type="button" className="btn btn-sm" onClick={() => takeOthers(clashes)}>
         {isMine ? 'Take the other' : 'Bring mine back'}
       </button>
-      <Close label="Leave it as it stands" onClick={() => leaveClash(clash)} />
+      <Close label="Leave it as it stands" onClick={() => leaveClashes(clashes)} />
     </Line>
   );
 }
 
-/** What could not be done stays here until it is tried again or let go. */
-function RefusedLine() {
+/** A call as a text that says what was to be done. */
+const textOf = ({ call, label, why }: Refused) =>
+  `${label}: ${why}\n${JSON.stringify({ name: call.name, args: call.args }, null, 2)}\n`;
+
+const MOST_LINES = 3;
+
+/** What could not be done stays here, each by itself, until it is tried again or let go. */
+function RefusedLines() {
   const refused = useReport((state) => state.refused);
-  const [first, ...others] = refused;
-  if (!first) return null;
+  const more = refused.length - MOST_LINES;
   return (
-    <Line tone="error">
-      <span className="basis-full">
-        {others.length === 0 ? 'A change of yours was' : `${refused.length} changes of yours were`} not taken and{' '}
-        {others.length === 0 ? 'is' : 'are'} kept here. The {first.label}: {first.why}
-      </span>
-      <button type="button" className="btn btn-sm" onClick={tryAgain}>
-        Try again
-      </button>
-      <Download />
-      <Close label="Let go of it" onClick={letGo} />
-    </Line>
+    <>
+      {refused.slice(0, MOST_LINES).map((one) => (
+        <Line key={one.call.id} tone="error">
+          <span className="basis-full">
+            A change of yours was not taken and is kept here. The {one.label}: {one.why}
+          </span>
+          <button type="button" className="btn btn-sm" onClick={() => tryAgain(one.call.id)}>
+            Try again
+          </button>
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => void navigator.clipboard.writeText(textOf(one)).catch(showError)}
+          >
+            Copy it as text
+          </button>
+          <Close label="Let go of it" onClick={() => letGo(one.call.id)} />
+        </Line>
+      ))}
+      {more > 0 && (
+        <Line tone="error">
+          <span className="basis-full">
+            {more.toLocaleString('en-GB')} more {more === 1 ? 'change was' : 'changes were'} not taken.
+          </span>
+          <button type="button" className="btn btn-sm" onClick={() => tryAgain()}>
+            Try all again
+          </button>
+          <Download />
+          <Close label="Let go of all" onClick={() => letGo()} />
+        </Line>
+      )}
+    </>
   );
 }
 
@@ -124,7 +164,7 @@ function SaveLine() {
       <span className="basis-full">
         The server did not take {count === 1 ? 'your change' : `your ${count} changes`}; kept here. {save.error}
       </span>
-      <button type="button" className="btn btn-sm" onClick={tryAgain}>
+      <button type="button" className="btn btn-sm" onClick={() => tryAgain()}>
         Try again
       </button>
       <Download />
@@ -147,10 +187,10 @@ export function Notices({ isSet }: { isSet: boolean }) {
       className={`pointer-events-none fixed right-1.5 z-30 flex max-h-[calc(100vh-60px)] w-[228px] flex-col gap-2 overflow-y-auto ${isUp ? 'top-[52px]' : 'bottom-1.5'}`}
     >
       <SaveLine />
-      <RefusedLine />
-      {clashes.map((clash) => (
-        <ClashLine key={`${clash.mine} ${clash.theirs} ${clash.path.join(' ')}`} clash={clash} />
-      ))}
+      <RefusedLines />
+      {editsOf(clashes).map(([clash, ...others]) =>
+        clash ? <ClashLine key={`${clash.mine} ${clash.theirs} ${clash.stands}`} clashes={[clash, ...others]} /> : null,
+      )}
       {notice && (
         <Line tone={notice.tone}>
           <span className="basis-full">{notice.text}</span>

@@ -35,6 +35,8 @@ export type SendAnswer =
   /** the report was taken off the Desk */
   | { kind: 'gone' }
   | { kind: 'refused'; error: string }
+  /** something that was sent cannot be read, so nothing of it was done */
+  | { kind: 'unfit'; error: string }
   | { kind: 'unreachable' };
 
 const headers = { 'content-type': 'application/json' };
@@ -69,6 +71,9 @@ async function sendLargeBlocks(report: string, request: Request): Promise<Respon
   return { ...request, blocks };
 }
 
+/** What a server answers that cannot read a request. */
+const UNFIT = new Set([400, 413, 422]);
+
 /** Sends calls; never throws for what a network or a server can do. */
 export async function sendCalls(report: string, request: Request): Promise<SendAnswer> {
   let response: Response;
@@ -89,7 +94,9 @@ export async function sendCalls(report: string, request: Request): Promise<SendA
   }
   if (response.status === 404) return { kind: 'gone' };
   if (response.status >= 500 || response.status === 429) return { kind: 'unreachable' };
-  return { kind: 'refused', error: await errorOf(response) };
+  const error = await errorOf(response);
+  // It says so of what was sent, and not of who sends it.
+  return UNFIT.has(response.status) ? { kind: 'unfit', error } : { kind: 'refused', error };
 }
 
 /** Fetches JSON; an error answer is thrown as an Error with its sentence. */

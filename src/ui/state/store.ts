@@ -9,6 +9,7 @@ import {
   type Own,
   type Pending,
   putOnTop,
+  type Refused,
   setOver,
   settingFrom,
   shownIn,
@@ -194,23 +195,55 @@ const BATCH = 200;
 let sending: Promise<void> | undefined;
 let retry: ReturnType<typeof setTimeout> | undefined;
 
-/** Blocks that calls which are not in the log yet still name. */
-function blocksLeft({ window, refused, blocks }: ReportState): Blocks {
-  const calls = [...window.pending, ...refused].map(({ call }) => JSON.stringify(call.args));
-  return Object.fromEntries(Object.entries(blocks).filter(([id]) => calls.some((args) => args.includes(id))));
+/** Those of some blocks that calls name, and what they are made of. */
+function blocksNamed(calls: readonly Call[], blocks: Blocks): Blocks {
+  if (Object.keys(blocks).length === 0) return blocks;
+  const args = calls.map((call) => JSON.stringify(call.args));
+  const named: Record<string, Blocks[string]> = {};
+  const put = (id: string): void => {
+    const block = blocks[id];
+    if (!block || Object.hasOwn(named, id)) return;
+    named[id] = block;
+    if ('of' in block) put(block.of);
+  };
+  for (const id of Object.keys(blocks)) if (args.some((one) => one.includes(id))) put(id);
+  return named;
 }
 
+/** Blocks that calls which are not in the log yet still name. */
+const blocksLeft = ({ window, refused, blocks }: ReportState): Blocks =>
+  blocksNamed(
+    [...window.pending, ...refused].map(({ call }) => call),
+    blocks,
+  );
+
+/** Moves a call that the server does not take at all, whatever stands beside it, to what was refused. */
+const setAside = (id: string, error: string) =>
+  settle({ kind: 'taken', changes: [], refused: [{ id, error }], known: [] });
+
 async function sendAll(): Promise<void> {
+  let most = BATCH;
   for (;;) {
     const { id, window, blocks } = current();
-    const commands = window.pending.slice(0, BATCH).map(({ call }) => call);
+    const commands = window.pending.slice(0, most).map(({ call }) => call);
     if (commands.length === 0) {
       set({ save: { kind: 'saved' } });
       return;
     }
     if (current().save.kind !== 'saving') set({ save: { kind: 'saving' } });
-    const answer = await sendCalls(id, { base: window.revision, commands, blocks });
+    const answer = await sendCalls(id, { base: window.revision, commands, blocks: blocksNamed(commands, blocks) });
+    const [first, ...others] = commands;
+    if (answer.kind === 'unfit' && first) {
+      // Which of them it is that the server cannot read is found by sending fewer.
+      if (others.length > 0) most = Math.ceil(commands.length / 2);
+      else {
+        setAside(first.id, answer.error);
+        await keep();
+      }
+      continue;
+    }
     if (answer.kind === 'taken') {
+      most = BATCH;
       receive(answer.changes);
       settle(answer);
       const state = current();
@@ -218,6 +251,7 @@ async function sendAll(): Promise<void> {
       await keep();
       continue;
     }
+    if (answer.kind === 'unfit') return;
     set({ save: answer });
     clearTimeout(retry);
     if (answer.kind === 'unreachable') retry = setTimeout(() => void flush(), RETRY_MS);
@@ -342,20 +376,31 @@ function step(way: 'past' | 'future'): void {
 export const undo = () => step('past');
 export const redo = () => step('future');
 
-/** Lets a clash be: what stands stays. */
-export const leaveClash = (clash: Clash) => set({ clashes: current().clashes.filter((other) => other !== clash) });
+/** Lets clashes be: what stands stays. */
+export const leaveClashes = (clashes: readonly Clash[]) =>
+  set({ clashes: current().clashes.filter((other) => !clashes.includes(other)) });
 
-/** Puts the other value of a clash in the place of the one that stands. */
-export function takeOther(clash: Clash): void {
-  leaveClash(clash);
+/** Puts the other values of clashes of two edits in the place of those that stand. */
+export function takeOthers(clashes: readonly Clash[]): void {
+  leaveClashes(clashes);
   const pending = current().window.pending.map(({ call, fields }) => ({ id: call.id, by: author(), fields }));
-  takeBack(settingFrom(clash, [...arrived, ...pending]), [clash.path]);
+  const all = [...arrived, ...pending];
+  const changes = new Set(clashes.flatMap((clash) => settingFrom(clash, all)));
+  const order = new Map(all.map(({ id }, at) => [id, at]));
+  const set = [...changes].sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0));
+  if (set.length > 0)
+    takeBack(
+      set,
+      clashes.map(({ path }) => path),
+    );
 }
 
-/** Tries what was refused again. */
-export function tryAgain(): void {
-  const { refused, save } = current();
-  set({ refused: [], notice: null });
+/** Tries what was refused again: all of it, or one call. */
+export function tryAgain(only?: string): void {
+  const { refused: before, save } = current();
+  const isWanted = ({ call }: Refused) => only === undefined || call.id === only;
+  const refused = before.filter(isWanted);
+  set({ refused: before.filter((one) => !isWanted(one)), notice: null });
   if (save.kind === 'refused' || save.kind === 'gone') set({ save: { kind: 'saving' } });
   const { window } = current();
   const again = putOnTop(
@@ -369,15 +414,15 @@ export function tryAgain(): void {
     window: next,
     report: reportOf(shownIn(next)),
     history: again.pending.map(({ call, label }) => ({ ...call, label })).reduce(remember, current().history),
-    refused: again.refused,
+    refused: [...current().refused, ...again.refused],
   });
   void keep();
   void flush();
 }
 
-/** Lets go of what was refused. */
-export function letGo(): void {
-  set({ refused: [] });
+/** Lets go of what was refused: all of it, or one call. */
+export function letGo(only?: string): void {
+  set({ refused: current().refused.filter(({ call }) => only !== undefined && call.id !== only) });
   void keep();
 }
 
