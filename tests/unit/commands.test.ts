@@ -7,7 +7,6 @@ import { type History, historyOf } from '../../src/core/change/history.ts';
 import { meet, putOnTop, shownIn, type Window } from '../../src/core/change/meet.ts';
 import { runCall } from '../../src/core/change/run.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
-import { newEmphasis } from '../../src/core/mark/emphasis.ts';
 import { applyFields, invert } from '../../src/core/named/fields.ts';
 import { recordOf, reportOf } from '../../src/core/report/record.ts';
 import { figureIn, Report } from '../../src/core/report/report.ts';
@@ -147,7 +146,8 @@ describe('commands', () => {
   it('set one emphasis of a kind, and drop it', () => {
     const [line] = lines('figure.emphasise', {
       lines: ['line-1'],
-      emphasis: { ...newEmphasis('high'), ties: 'first' },
+      of: 'high',
+      set: [{ path: ['ties'], to: 'first' }],
     });
     expect(line?.emphasis.map(({ of, ties }) => [of, ties])).toEqual([
       ['high', 'first'],
@@ -161,8 +161,8 @@ describe('commands', () => {
   it('take emphasis with the level it compares with, and areas with the line they reach to', () => {
     const level = Mark.parse({ kind: 'level', id: 'l', name: 'target', at: 50, colour: '#000000' });
     let now = run('figure.addMark', { figure: FIGURE, mark: level }).report;
-    const below = { ...newEmphasis('below'), level: 'l' };
-    now = runCommand(now, 'figure.emphasise', { figure: FIGURE, lines: ['line-2'], emphasis: below }).report;
+    const toLevel = [{ path: ['level'], to: 'l' }];
+    now = runCommand(now, 'figure.emphasise', { figure: FIGURE, lines: ['line-2'], of: 'below', set: toLevel }).report;
     now = runCommand(now, 'figure.styleLines', { figure: FIGURE, lines: ['line-3'], fill: { line: 'line-2' } }).report;
     const without = figure(runCommand(now, 'figure.removeMarks', { figure: FIGURE, marks: ['l'] }).report);
     expect(without.marks).toEqual([]);

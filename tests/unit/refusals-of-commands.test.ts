@@ -246,6 +246,19 @@ const CASES: [Report, string, unknown, string][] = [
   ],
   [
     demo,
+    'table.setStep',
+    { table: 'isles-by-year', at: 0, was: { kind: 'turn' }, to: { kind: 'turn' } },
+    'was changed elsewhere, so this no longer fits it.',
+  ],
+  [
+    demo,
+    'figure.emphasise',
+    { figure: 'passengers', lines: ['line-1'], of: 'high', set: [{ path: ['of'], to: 'low' }] },
+    'An emphasis stays of the points that it is of.',
+  ],
+  [demo, 'spark.setRows', { spark: 'piers-bars', columns: { year: true } }, 'are no columns of its table any more.'],
+  [
+    demo,
     'table.insertColumns',
     { table: 'years', before: null, columns: [column('years', 'year')] },
     'has a column “year” already.',

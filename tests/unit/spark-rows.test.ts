@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
 import { newEmphasis } from '../../src/core/mark/emphasis.ts';
+import { partsBetween } from '../../src/core/named/parts.ts';
 import { sparkNotes } from '../../src/core/proof/spark-proof.ts';
 import { newReport, type Report, sparkTableIn, styleFor } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
@@ -13,7 +14,7 @@ import { draftSparkTable, newColumn, newSparkline } from '../../src/core/spark/d
 import { saySparkFacts } from '../../src/core/spark/facts.ts';
 import { sparkGeometry } from '../../src/core/spark/geometry.ts';
 import { drawSparkTable, piecesOf, sparkPiece } from '../../src/core/spark/layout.ts';
-import { lookOf } from '../../src/core/spark/look.ts';
+import { lookOf, SparkLook } from '../../src/core/spark/look.ts';
 import { tailOf } from '../../src/core/spark/number-cells.ts';
 import { TOTAL_KEY } from '../../src/core/spark/records.ts';
 import { cellOf, type ResolvedSparkline, resolveSparkTable } from '../../src/core/spark/resolve.ts';
@@ -260,7 +261,10 @@ describe('commands on rows and looks', () => {
     const { report, spec } = done([
       ['style.keepLook', { name: 'Quiet', look }],
       ['spark.addColumn', { spark: 's', column: newSparkline('spark-2', { column: 'jan' }) }],
-      ['spark.layLook', { spark: 's', columns: ['spark-1', 'spark-2'], look }],
+      [
+        'spark.layLook',
+        { spark: 's', columns: ['spark-1', 'spark-2'], set: partsBetween(SparkLook, lookOf(spark(draft())), look) },
+      ],
     ]);
     expect(styleFor(report, null).sparks.map(({ name }) => name)).toEqual(['Quiet']);
     for (const column of spec.columns) if (column.kind === 'sparkline') expect(lookOf(column)).toEqual(look);

@@ -8,6 +8,7 @@ import { type Interval, unitOf } from '../time/interval.ts';
 import { type CalendarRows, type CalendarTables, NO_CALENDARS, placeOnDates, withCalendars } from './calendar.ts';
 import type { DateSpan } from './date-axis.ts';
 import { datePosition, type PointSetting, pointPosition, startOf } from './date-position.ts';
+import type { Gone } from './gone.ts';
 import type { DrawnMark } from './marks.ts';
 import type { DressedPanels } from './panels/spec.ts';
 import type { DressedAxis, DressedFigure, DressedLine } from './spec.ts';
@@ -120,6 +121,8 @@ export interface ResolvedPlot {
 /** A figure with its panels; `lines` and `levels` are those of all of them. */
 export interface ResolvedFigure extends ResolvedPlot {
   panels: ResolvedPanels;
+  /** columns that it names and that its table has no longer */
+  gone: readonly Gone[];
 }
 
 /** The drawn rows in across order: which they are, where they stand, and their across values. */

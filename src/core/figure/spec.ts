@@ -115,11 +115,13 @@ export const Millimetres = z
  * included, by whole periods for dates; null leaves a side open), or the last
  * periods, which move on with the data.
  */
+export const WindowEnds = z.strictObject({ from: finite.nullable(), to: finite.nullable() });
 export const FigureWindow = z.union([
   z.literal('all'),
-  z
-    .strictObject({ from: finite.nullable(), to: finite.nullable() })
-    .refine(({ from, to }) => from === null || to === null || from <= to, 'A window ends no earlier than it begins.'),
+  WindowEnds.refine(
+    ({ from, to }) => from === null || to === null || from <= to,
+    'A window ends no earlier than it begins.',
+  ),
   z.strictObject({ last: z.number().int().min(1, 'Draw at least one period.').max(100_000) }),
 ]);
 export type FigureWindow = z.infer<typeof FigureWindow>;

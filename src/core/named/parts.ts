@@ -15,6 +15,8 @@ export const Parts = z
   .min(1)
   .max(200);
 export type Parts = readonly { path: Path; to?: unknown }[];
+/** Parts of a thing of which there may be none, as where it only comes to be there. */
+export const SomeParts = z.array(Parts.element).max(200);
 
 /**
  * What leads from one form of a thing to another, and nothing else of it:

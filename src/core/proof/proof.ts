@@ -7,6 +7,7 @@ import { datePlan } from './date-plan.ts';
 import { dense } from './dense.ts';
 import { fewYears } from './few-years.ts';
 import { glyphs } from './glyphs.ts';
+import { columnsGone } from './gone.ts';
 import { greyscale, houseSize, otherColour, smallestType } from './house.ts';
 import { labels } from './labels.ts';
 import { marksOut } from './marks-out.ts';
@@ -25,6 +26,7 @@ import { wordsCut } from './words-cut.ts';
 
 /** All checks of a figure, in the order in which their notes stand. */
 const CHECKS: readonly Check[] = [
+  columnsGone,
   titleList,
   glyphs,
   wordsCut,

@@ -4,6 +4,7 @@ import type { ResolvedSparkTable } from '../spark/resolve.ts';
 import { cutTo } from '../text/letters.ts';
 import type { Locale } from '../text/locale.ts';
 import { sparkGlyphs } from './glyphs.ts';
+import { sparkGone } from './gone.ts';
 import type { ProofNote, SparkCheck } from './note.ts';
 import { sparkBeyond } from './spark-beyond.ts';
 import { sparkHeights } from './spark-heights.ts';
@@ -13,6 +14,7 @@ import { sparkUnits } from './spark-units.ts';
 import { sparkYears } from './spark-years.ts';
 
 const CHECKS: readonly SparkCheck[] = [
+  sparkGone,
   sparkUnits,
   sparkHeights,
   sparkBeyond,

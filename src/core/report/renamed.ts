@@ -7,7 +7,9 @@
  */
 import type { Call, Change } from '../change/change.ts';
 import type { Field, Path } from '../named/fields.ts';
+import { toRecord } from '../named/record.ts';
 import { isProperties, own, type Properties } from '../named/same.ts';
+import { SparkLook } from '../spark/look.ts';
 import type { FactKind, FactPart } from '../text/fact-ref.ts';
 import { changeByNames } from './by-names.ts';
 
@@ -59,11 +61,30 @@ const renamedField = (field: Field): Field => ({ ...(renamedIn(field) as Field),
 export const renamedChange = (change: Change): Change =>
   change.form === undefined ? change : changeByNames({ ...change, fields: change.fields.map(renamedField) });
 
+/** Arguments that carried a whole thing before, as its parts. */
+function wholeAsParts(name: string, args: Properties): Properties | null {
+  const parts = (thing: Properties) => Object.entries(thing).map(([key, to]) => ({ path: [key], to }));
+  const { emphasis, look, ...others } = args;
+  if (name === 'figure.emphasise' && isProperties(emphasis)) {
+    const { of, ...rest } = emphasis;
+    return { ...others, of, set: parts(rest) };
+  }
+  return name === 'spark.layLook' && isProperties(look) ? { ...others, set: lookParts(look) } : null;
+}
+
+/** A look as parts of its record form, in which its emphases are known by what they are of. */
+const lookParts = (look: Properties) =>
+  Object.entries(toRecord(SparkLook, look) as Properties).map(([key, to]) => ({ path: [key], to }));
+
 /** A call that was kept in a browser, in today's names. */
 export function renamedCall(call: Call): Call {
   const args = renamedIn(call.args);
   if (call.name === 'figure.addLine' && isProperties(args))
     return { ...call, name: 'figure.addLines', args: { figure: args['figure'], lines: [args['line']] } };
+  if (isProperties(args)) {
+    const said = wholeAsParts(call.name, args);
+    if (said) return { ...call, args: said };
+  }
   if (call.name !== 'figure.setMark' || !isProperties(args) || !Array.isArray(args['set'])) return { ...call, args };
   const set = args['set'].map((part: unknown) =>
     isProperties(part) && Array.isArray(part['path']) ? { ...part, path: renamedPath(part['path']) } : part,

@@ -5,6 +5,7 @@ import { readTitle } from '../table/titles.ts';
 import type { Locale } from '../text/locale.ts';
 import { missingSign } from '../text/number.ts';
 import { formatPeriod } from '../time/format.ts';
+import { keysOfSpark } from './columns.ts';
 import { type Derived, derive } from './derive.ts';
 import { type NumberCells, numberCells } from './number-cells.ts';
 import { type Records, recordsOf, type ShownRow, type SparkRecord, shownRows } from './records.ts';
@@ -50,6 +51,8 @@ export interface SparkData {
   own: number;
   rows: ShownRow[];
   columns: ColumnData[];
+  /** keys of columns that it names and that its table has no longer */
+  gone: readonly string[];
 }
 
 const DERIVED_NAMES: Record<SparkColumnOf<'derived'>['what'], string> = {
@@ -295,7 +298,8 @@ export function sparkData(spec: SparkTableSpec, table: Table, locale: Locale): S
   const reader = new Reader(spec, table, locale);
   const columns = spec.columns.map((column) => reader.column(column));
   const { records, own } = reader.all;
-  return inOrder({ records, own, rows: [], columns }, spec, locale);
+  const gone = [...keysOfSpark(spec)].filter((key) => !columnOf(table, key));
+  return inOrder({ records, own, rows: [], columns, gone }, spec, locale);
 }
 
 /** What of a column decides about its data. */

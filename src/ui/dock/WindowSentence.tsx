@@ -36,11 +36,12 @@ export function WindowSentence({ figure, column, table }: WindowSentenceProps) {
   const range = window !== 'all' && 'from' in window ? window : null;
   const end = (which: 'from' | 'to', text: string) => {
     if (!range) return null;
-    if (text.trim() === '') return set({ ...range, [which]: null });
+    const setEnd = (to: number | null) => run('figure.setWindow', { figure: figure.id, ends: { [which]: to } });
+    if (text.trim() === '') return setEnd(null);
     const value = readTyped(column, text);
     if (typeof value !== 'number')
       return `“${text}” is no ${column.kind === 'date' ? 'date; write it like 2026-03 or 12 Mar 2026' : 'number'}.`;
-    return set({ ...range, [which]: value });
+    return setEnd(value);
   };
   const noun = column.kind === 'date' ? pluralOf(column.interval) : 'values';
   return (

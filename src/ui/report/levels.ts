@@ -4,7 +4,7 @@ import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { Mark, MarkOf } from '../../core/figure/marks.ts';
 import { nearestPoint } from '../../core/figure/pointed.ts';
 import type { FigureSpec, Line } from '../../core/figure/spec.ts';
-import { type Emphasis, newEmphasis } from '../../core/mark/emphasis.ts';
+import type { Emphasis } from '../../core/mark/emphasis.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
 import { run } from '../state/store.ts';
 import { typeOver } from './caret.ts';
@@ -27,7 +27,7 @@ export function markBelow(figure: FigureSpec, level: Level, of: 'below' | 'above
   const lines = linesOf(figure, level).map(({ id }) => id);
   if (lines.length === 0) return null;
   if (isMarked(figure, level, of)) return run('figure.dropEmphasis', { figure: figure.id, lines, of });
-  return run('figure.emphasise', { figure: figure.id, lines, emphasis: { ...newEmphasis(of), level: level.id } });
+  return run('figure.emphasise', { figure: figure.id, lines, of, set: [{ path: ['level'], to: level.id }] });
 }
 
 /** Adds a mark, opens its sentence and puts the caret where its words are typed. */

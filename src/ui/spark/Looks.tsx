@@ -1,5 +1,6 @@
+import { partsBetween } from '../../core/named/parts.ts';
 import { newSparkline } from '../../core/spark/draft.ts';
-import { lookOf, type SparkLook } from '../../core/spark/look.ts';
+import { lookOf, SparkLook } from '../../core/spark/look.ts';
 import type { DressedSparkline, DressedSparkTable } from '../../core/spark/spec.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
@@ -14,7 +15,10 @@ import { useStyle } from '../state/style.ts';
 export function Looks({ spark, column }: { spark: DressedSparkTable; column: DressedSparkline }) {
   const style = useStyle();
   const picked = useView((view) => view.sparkLook);
-  const lay = (look: SparkLook) => run('spark.layLook', { spark: spark.id, columns: [column.id], look });
+  const lay = (look: SparkLook) => {
+    const set = partsBetween(SparkLook, lookOf(storedSparkline(spark, column)), look);
+    if (set.length > 0) run('spark.layLook', { spark: spark.id, columns: [column.id], set });
+  };
   const button = 'phrase !min-h-0';
   return (
     <p className="flex flex-wrap items-baseline gap-x-2.5 leading-7">

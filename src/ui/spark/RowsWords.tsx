@@ -42,7 +42,12 @@ function RowsOf({ spark, table, count }: RowsWordsProps) {
         face={`${count} rows, each a column of the table`}
         table={table}
         chosen={rows.columns}
-        onChoose={(columns) => set({ kind: 'columns', columns })}
+        onChoose={(columns) => {
+          const changed = [...new Set([...rows.columns, ...columns])]
+            .filter((key) => rows.columns.includes(key) !== columns.includes(key))
+            .map((key) => [key, columns.includes(key)] as const);
+          run('spark.setRows', { spark: spark.id, columns: Object.fromEntries(changed) });
+        }}
       />
     </Joined>
   );

@@ -103,7 +103,8 @@ function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] 
   const loaded = useTable(source);
   if (!('table' in loaded)) return null;
   let before: Table | null = loaded.table;
-  const set = (steps: Step[]) => run('table.setSteps', { table: item.id, steps });
+  const set = (at: number, was: Step, to?: Step) =>
+    run('table.setStep', { table: item.id, at, was, ...(to && { to }) });
   return (
     <div className="flex flex-col gap-1">
       <p>
@@ -123,21 +124,12 @@ function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] 
           return (
             <li key={key} className="border-l-2 border-rule pl-2.5 leading-7">
               {from ? (
-                <StepSentence
-                  step={step}
-                  table={from}
-                  chosen={chosen}
-                  onChange={(next) => set(item.steps.map((other, place) => (place === index ? next : other)))}
-                />
+                <StepSentence step={step} table={from} chosen={chosen} onChange={(next) => set(index, step, next)} />
               ) : (
                 <span className="text-quiet">follows when the step before it fits again</span>
               )}
               {item.steps.length > 1 && (
-                <button
-                  type="button"
-                  className="phrase !font-normal text-quiet"
-                  onClick={() => set(item.steps.filter((_, place) => place !== index))}
-                >
+                <button type="button" className="phrase !font-normal text-quiet" onClick={() => set(index, step)}>
                   remove
                 </button>
               )}

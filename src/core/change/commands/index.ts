@@ -6,10 +6,21 @@
 
 import { current, produce } from 'immer';
 import * as z from 'zod';
+import { withColumn } from '../../figure/gone.ts';
 import { LAID_ON, laidOn } from '../../figure/laid-on.ts';
 import { changedPanels } from '../../figure/panels/change.ts';
 import { Panels } from '../../figure/panels/spec.ts';
-import { DateAxis, FigureWindow, Frame, Line, Millimetres, Tie, ValueAxis } from '../../figure/spec.ts';
+import {
+  DateAxis,
+  FigureSpec,
+  FigureWindow,
+  Frame,
+  Line,
+  Millimetres,
+  Tie,
+  ValueAxis,
+  WindowEnds,
+} from '../../figure/spec.ts';
 import { firstWrong } from '../../issue.ts';
 import { wrongIn } from '../../item/sense.ts';
 import { Id } from '../../named/id.ts';
@@ -71,9 +82,27 @@ const COMMANDS = {
     z.strictObject({ ...inFigure, ...changeOf(DateAxis.shape) }),
     (draft, { figure: id, ...axis }) => assign(figureOf(draft, id).dateAxis, axis),
   ),
-  'figure.setWindow': command('window', z.strictObject({ ...inFigure, window: FigureWindow }), (draft, args) => {
-    figureOf(draft, args.figure).window = args.window;
-  }),
+  /** Another window; or, of one from somewhere to somewhere, the end that is given. */
+  'figure.setWindow': command(
+    'window',
+    z.strictObject({ ...inFigure, window: FigureWindow.optional(), ends: WindowEnds.partial().optional() }),
+    (draft, { figure: id, window, ends }) => {
+      const target = figureOf(draft, id);
+      if (window !== undefined) target.window = window;
+      if (!ends) return;
+      const range = target.window !== 'all' && 'from' in target.window ? target.window : { from: null, to: null };
+      target.window = { ...range, ...ends };
+    },
+  ),
+  /** Takes another column of the table wherever the figure names one, such as one that is gone. */
+  'figure.takeColumn': command(
+    'column of the figure',
+    z.strictObject({ ...inFigure, from: FigureSpec.shape.across, to: FigureSpec.shape.across }),
+    (draft, { figure: id, from, to }) => {
+      const target = figureOf(draft, id);
+      assign(target, withColumn(current(target), from, to));
+    },
+  ),
   /** Splits a figure that has one plot; null puts all in one plot again. `height` is that of the frame. */
   'figure.split': command(
     'panels',

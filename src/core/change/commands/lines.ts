@@ -5,9 +5,9 @@ import { BandOf, bandRulesOf, changeBand, draftBandOf } from '../../figure/draft
 import { Look, Markers, Offset, ValuesShown } from '../../figure/look.ts';
 import { Calendar, Mark } from '../../figure/marks.ts';
 import { FigureSpec, Line, PointKey } from '../../figure/spec.ts';
-import { Emphasis } from '../../mark/emphasis.ts';
+import { Emphasis, newEmphasis } from '../../mark/emphasis.ts';
 import { Id } from '../../named/id.ts';
-import { Parts, withParts } from '../../named/parts.ts';
+import { Parts, SomeParts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
 import { figuresOf, MOST_ITEMS, type Report, storedColumns, tableIn } from '../../report/report.ts';
 import { Calculation } from '../../table/calc/calculation.ts';
@@ -68,15 +68,18 @@ export const LINE_COMMANDS = {
       }
     },
   ),
-  /** The emphasis takes the place of the one of its kind. */
+  /** Emphasises points of a kind; what is given of how changes, and the rest is as it was or as the house has it. */
   'figure.emphasise': command(
     'emphasis',
-    z.strictObject({ ...inFigure, lines: lineIds, emphasis: Emphasis }),
-    (draft, { figure, lines, emphasis }) => {
+    z.strictObject({ ...inFigure, lines: lineIds, of: Emphasis.shape.of, set: SomeParts.default([]) }),
+    (draft, { figure, lines, of, set }) => {
       for (const line of linesOf(draft, figure, lines)) {
-        const index = line.emphasis.findIndex(({ of }) => of === emphasis.of);
-        if (index < 0) line.emphasis.push(emphasis);
-        else line.emphasis[index] = emphasis;
+        const index = line.emphasis.findIndex((rule) => rule.of === of);
+        const before = current(line).emphasis[index] ?? newEmphasis(of);
+        const rule = withParts(Emphasis, before, set);
+        if (rule.of !== of) throw new Refusal('An emphasis stays of the points that it is of.');
+        if (index < 0) line.emphasis.push(rule);
+        else line.emphasis[index] = rule;
       }
     },
   ),

@@ -4,7 +4,8 @@ import * as z from 'zod';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { Refusal } from '../../refusal.ts';
-import { SparkLook } from '../../spark/look.ts';
+import { type Report, storedColumns, tableIn } from '../../report/report.ts';
+import { lookOf, SparkLook } from '../../spark/look.ts';
 import {
   HeadText,
   orderParts,
@@ -41,6 +42,17 @@ function forgetGone(target: SparkTableSpec) {
   const ids = new Set(target.columns.map(({ id }) => id));
   target.heads = target.heads.filter(({ from, to }) => ids.has(from) && ids.has(to));
   if (target.order.sort && !ids.has(target.order.sort.by)) target.order.sort = null;
+}
+
+/** Keys of columns as they stand in the table of a spark table; those that it does not tell the place of stay at the end. */
+function inOrderOf(draft: Report, { table }: SparkTableSpec, keys: readonly string[]): string[] {
+  const found = tableIn(draft, table);
+  const order = [
+    ...storedColumns(found).map(({ meta }) => meta.key),
+    ...(found?.calculations ?? []).map(({ key }) => key),
+  ];
+  const place = (key: string) => (order.includes(key) ? order.indexOf(key) : order.length);
+  return [...keys].sort((a, b) => place(a) - place(b));
 }
 
 /** Level bars have one thing that a row can have of its own: their colour. */
@@ -101,11 +113,24 @@ export const SPARK_COMMANDS = {
       forgetGone(target);
     },
   ),
+  /** Of what there is a row; or, where columns are rows, which of them come and go. */
   'spark.setRows': command(
     'rows of a spark table',
-    z.strictObject({ ...inSpark, rows: SparkTableSpec.shape.rows.unwrap() }),
-    (draft, { spark: id, rows }) => {
-      sparkTableOf(draft, id).rows = rows;
+    z.strictObject({
+      ...inSpark,
+      rows: SparkTableSpec.shape.rows.unwrap().optional(),
+      columns: z.record(z.string().min(1).max(200), z.boolean()).optional(),
+    }),
+    (draft, { spark: id, rows, columns = {} }) => {
+      const target = sparkTableOf(draft, id);
+      if (rows) target.rows = rows;
+      if (Object.keys(columns).length === 0) return;
+      if (target.rows.kind !== 'columns')
+        throw new Refusal(`The rows of “${target.name}” are no columns of its table any more.`);
+      const now = target.rows.columns;
+      const kept = now.filter((key) => columns[key] !== false);
+      const come = Object.keys(columns).filter((key) => columns[key] === true && !now.includes(key));
+      target.rows.columns = inOrderOf(draft, target, [...kept, ...come]);
     },
   ),
   'spark.setOrder': command(
@@ -204,11 +229,15 @@ export const SPARK_COMMANDS = {
       }
     },
   ),
+  /** What is given of the look of sparklines changes, as where that of others is laid on them. */
   'spark.layLook': command(
     'look of sparklines',
-    z.strictObject({ ...inSpark, columns: z.array(Id).min(1), look: SparkLook }),
-    (draft, { spark: id, columns, look }) => {
-      for (const column of columns) Object.assign(sparklines(sparkTableOf(draft, id), column), structuredClone(look));
+    z.strictObject({ ...inSpark, columns: z.array(Id).min(1), set: Parts }),
+    (draft, { spark: id, columns, set }) => {
+      for (const column of columns) {
+        const target = sparklines(sparkTableOf(draft, id), column);
+        Object.assign(target, structuredClone(withParts(SparkLook, lookOf(current(target)), set)));
+      }
     },
   ),
 } as const;

@@ -3,7 +3,8 @@ import { current } from 'immer';
 import * as z from 'zod';
 import { usersOfColumn } from '../../item/users.ts';
 import { Id } from '../../named/id.ts';
-import { Parts, withParts } from '../../named/parts.ts';
+import { Parts, SomeParts, withParts } from '../../named/parts.ts';
+import { isSame } from '../../named/same.ts';
 import { Refusal } from '../../refusal.ts';
 import {
   isReceived,
@@ -16,6 +17,7 @@ import {
 import { Calculation } from '../../table/calc/calculation.ts';
 import { ColumnMeta } from '../../table/column.ts';
 import { InsertedRun, MOST_ROWS, RowName, Run, removedName, rowsOf } from '../../table/row-names.ts';
+import { Step } from '../../table/shape/step.ts';
 import { TypedTexts } from '../../table/typed-cells.ts';
 import { listed } from '../../table/words.ts';
 import { cutTo } from '../../text/letters.ts';
@@ -96,6 +98,20 @@ export const TABLE_COMMANDS = {
       const target = tableOf(draft, id);
       if (target.type !== 'shaped') throw new Refusal(`“${target.name}” was brought in as it is and has no steps.`);
       target.steps = steps;
+    },
+  ),
+  /** Another step in the place of one, which is looked for where it stood; without `to` it goes. */
+  'table.setStep': command(
+    'change of shape',
+    z.strictObject({ ...inTable, at: z.number().int().min(0).max(50), was: Step, to: Step.optional() }),
+    (draft, { table: id, at, was, to }) => {
+      const target = tableOf(draft, id);
+      if (target.type !== 'shaped') throw new Refusal(`“${target.name}” was brought in as it is and has no steps.`);
+      const steps = current(target).steps;
+      const found = isSame(steps[at], was) ? at : steps.findIndex((step) => isSame(step, was));
+      if (found < 0)
+        throw new Refusal(`That step of “${target.name}” was changed elsewhere, so this no longer fits it.`);
+      target.steps.splice(found, 1, ...(to ? [to] : []));
     },
   ),
   /** Types into cells; `rows` are put in for what is typed below the last one. */
@@ -225,7 +241,7 @@ export const TABLE_COMMANDS = {
     z.strictObject({
       ...inTable,
       base: StoredTable.shape.base,
-      columns: z.array(z.strictObject({ key: Key, set: z.array(Parts.element).max(200), ...NewBlock.shape })).max(2000),
+      columns: z.array(z.strictObject({ key: Key, set: SomeParts, ...NewBlock.shape })).max(2000),
       added: z.array(StoredTable.shape.columns.element).max(2000),
       gone: z.array(Key).max(2000),
       /** what was typed and is in the new cells */

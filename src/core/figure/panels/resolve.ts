@@ -6,6 +6,7 @@ import { readTitle } from '../../table/titles.ts';
 import { type CalendarTables, NO_CALENDARS } from '../calendar.ts';
 import { dressFigure } from '../dress.ts';
 import { latestOf } from '../fields.ts';
+import { goneIn, splitThere } from '../gone.ts';
 import type { DrawnMark } from '../marks.ts';
 import {
   nameOfLine,
@@ -199,6 +200,7 @@ function resolveWhole(spec: DressedFigure, table: Table, beside: CalendarTables)
   const plot = resolvePlot(spec, table, beside);
   return {
     ...plot,
+    gone: [],
     panels: {
       list: [onlyPanel(plot)],
       look: PLAIN,
@@ -285,6 +287,7 @@ function resolvePanels(
     spec,
     marks,
     calendars,
+    gone: [],
     panels: {
       list,
       look: panels,
@@ -312,6 +315,15 @@ interface Resolved {
   figure: ResolvedFigure;
 }
 
+/** The panels of a figure, as far as the columns are there by which it is split; null where it has one plot. */
+function panelsThere({ panels }: DressedFigure, table: Table): DressedPanels | null {
+  if (!panels) return null;
+  const [by, down] = [splitThere(panels.by, table), splitThere(panels.down, table)];
+  if (by === panels.by && down === panels.down) return panels;
+  const [first, second] = by ? [by, down] : [down, null];
+  return first && { ...panels, by: first, down: second };
+}
+
 /** Joined with its table alone, and with those of its calendars, which not all who ask for it need. */
 const MOST_KEPT = 2;
 const resolvedOnce = new WeakMap<DressedFigure, Resolved[]>();
@@ -332,7 +344,9 @@ export function resolveFigure(
   const kept = (resolvedOnce.get(spec) ?? []).filter((known) => known.table === table);
   const known = kept.find((candidate) => candidate.beside === beside);
   if (known) return known.figure;
-  const figure = spec.panels ? resolvePanels(spec, spec.panels, table, beside) : resolveWhole(spec, table, beside);
+  const panels = panelsThere(spec, table);
+  const drawn = panels ? resolvePanels(spec, panels, table, beside) : resolveWhole(spec, table, beside);
+  const figure = { ...drawn, gone: goneIn(spec, table) };
   // A draft that is still being changed is joined anew each time.
   if (Object.isFrozen(spec)) resolvedOnce.set(spec, [...kept, { table, beside, figure }].slice(-MOST_KEPT));
   return figure;

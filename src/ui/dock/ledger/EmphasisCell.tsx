@@ -1,7 +1,8 @@
 import { pointsOf } from '../../../core/figure/emphasis-points.ts';
 import { placeWriter } from '../../../core/figure/fields.ts';
 import { resolveFigure } from '../../../core/figure/panels/resolve.ts';
-import type { DressedEmphasis, Emphasis } from '../../../core/mark/emphasis.ts';
+import { type DressedEmphasis, Emphasis, newEmphasis } from '../../../core/mark/emphasis.ts';
+import { partsBetween } from '../../../core/named/parts.ts';
 import { EMPHASISED } from '../../../core/style/vocabulary.ts';
 import { run } from '../../state/store.ts';
 import { storedLine } from '../../state/stored.ts';
@@ -83,7 +84,10 @@ export function EmphasisWords(props: CellProps) {
     stored: kept.emphasis.find((one) => one.of === of),
     name,
     levels,
-    set: (emphasis: Emphasis) => run('figure.emphasise', { ...target, emphasis }),
+    set: (emphasis: Emphasis) => {
+      const before = kept.emphasis.find((one) => one.of === of) ?? newEmphasis(of);
+      return run('figure.emphasise', { ...target, of, set: partsBetween(Emphasis, before, emphasis) });
+    },
     drop: () => run('figure.dropEmphasis', { ...target, of }),
   }));
   return (
