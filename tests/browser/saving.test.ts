@@ -367,7 +367,7 @@ describe('when the server is away', () => {
     await page.close({ runBeforeUnload: false });
     const again = await page.context().newPage();
     await again.route(COMMANDS, (route) =>
-      route.fulfill({ status: 400, contentType: 'application/json', body: '{"error":"Not now."}' }),
+      route.fulfill({ status: 403, contentType: 'application/json', body: '{"error":"Not now."}' }),
     );
     await again.goto(address);
     await again.getByText('kept here. Not now.').waitFor();

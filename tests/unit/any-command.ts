@@ -21,6 +21,7 @@ import {
   styleFor,
   tableIn,
 } from '../../src/core/report/report.ts';
+import { lookOf, SparkLook } from '../../src/core/spark/look.ts';
 import { SparkColumn, SparkException } from '../../src/core/spark/spec.ts';
 import { Colour } from '../../src/core/style/colour.ts';
 import { FamilyRef } from '../../src/core/style/style.ts';
@@ -267,6 +268,32 @@ const OWN: Partial<Record<CommandName, Own>> = {
       column: column.id,
       row,
       set: set.filter((part) => (part as { path: string[] }).path[0] !== 'row'),
+    };
+  },
+  'spark.layLook': (report, pools, dice) => {
+    const spark = ofType(report, 'spark', dice);
+    const column = dice.of(spark.columns.filter((one) => one.kind === 'sparkline'));
+    return { spark: spark.id, columns: [column.id], set: parts(SparkLook, lookOf(column), pools, dice) };
+  },
+  'figure.takeColumn': (report, _, dice) => {
+    const figure = ofType(report, 'figure', dice);
+    const table = tableIn(report, figure.table);
+    const keys = table?.type === 'table' ? table.columns.map(({ meta }) => meta.key) : [figure.across];
+    return {
+      figure: figure.id,
+      from: dice.of([figure.across, ...figure.lines.map(({ column }) => column)]),
+      to: dice.of(keys),
+    };
+  },
+  'table.setStep': (report, _, dice) => {
+    const table = ofType(report, 'shaped', dice);
+    const at = dice.below(table.steps.length);
+    const to = dice.of<object>([{ kind: 'turn' }, { kind: 'years', column: 'x', yearStart: 1 + dice.below(12) }]);
+    return {
+      table: table.id,
+      at,
+      was: table.steps[at],
+      ...((table.steps.length === 1 || dice.next() < 0.8) && { to }),
     };
   },
   'style.set': (report, pools, dice) => {

@@ -208,11 +208,14 @@ export function meet(window: Window, changes: readonly Change[], own: readonly O
   const clashes: Clash[] = [];
   let stored: unknown = window.stored;
   let left = pending;
+  // What comes back of this window's own among the changes was made by it, too.
+  const made: Own[] = [...own];
   for (const change of fresh) {
     const isMine = left.some(({ call }) => call.id === change.id);
     left = left.filter(({ call }) => call.id !== change.id);
-    if (!isMine && !own.some(({ id }) => id === change.id))
-      clashes.push(...overwritten(change, own), ...setOver(left, change));
+    if (isMine) made.push(change);
+    else if (!own.some(({ id }) => id === change.id))
+      clashes.push(...overwritten(change, made), ...setOver(left, change));
     stored = applyFields(stored, change.fields);
   }
   const again = putOnTop(
@@ -221,15 +224,23 @@ export function meet(window: Window, changes: readonly Change[], own: readonly O
     fieldsOf,
   );
   const met = { revision: last.revision, stored: stored as ReportRecord, pending: again.pending };
-  const kept = new Set(again.pending.map(({ call }) => call.id));
   const shown = shownIn(met);
+  const mineIn = new Map<string, readonly Field[]>([
+    ...again.pending.map(({ call, fields }) => [call.id, fields] as const),
+    ...made.map(({ id, fields }) => [id, fields] as const),
+  ]);
+  /** Whether what this window set stands, since nobody set it after that. */
+  const stands = ({ mine, path }: Clash) =>
+    mineIn.get(mine)?.some((field) => isSame(field.path, path) && isSame(field.to, fieldAt(shown, path))) ?? false;
+  const waits = new Set(again.pending.map(({ call }) => call.id));
   return {
     window: met,
     refused: again.refused,
     // A call that was refused stands in no one's way, and a field that is the same after all is no clash.
     clashes: clashes.filter(
-      ({ mine, stands, path, other }) =>
-        (stands === 'theirs' || kept.has(mine)) && !isSame(fieldAt(shown, path), other),
+      (clash) =>
+        (clash.stands === 'theirs' || waits.has(clash.mine) || stands(clash)) &&
+        !isSame(fieldAt(shown, clash.path), clash.other),
     ),
   };
 }

@@ -65,7 +65,7 @@ export function everyCellOf({ meta, typed }: StoredColumn, block: KeptCells | nu
 }
 
 /** Which rows of a table sum others, as places from 0. */
-export function totalsOf(totals: StoredTable['totals'], rows: Rows): number[] {
+function totalsOf(totals: StoredTable['totals'], rows: Rows): number[] {
   const found = Object.keys(totals).flatMap((name) => rows.indexOf(name) ?? []);
   return found.sort((a, b) => a - b);
 }

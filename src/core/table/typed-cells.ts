@@ -13,7 +13,7 @@ import { RowName, type Rows } from './row-names.ts';
 import { textOfCell } from './written.ts';
 
 /** A text of a cell, null where it was emptied. */
-export const TypedText = z
+const TypedText = z
   .string()
   .max(MOST_LETTERS, `A cell holds at most ${MOST_LETTERS.toLocaleString('en-GB')} letters.`)
   .nullable();

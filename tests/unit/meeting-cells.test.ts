@@ -1,0 +1,238 @@
+/**
+ * Windows that type into one table at once, put rows in, take them out, read
+ * columns anew and lay newer extracts in their place, with undo by each: what is
+ * in the cells then is worked out a second time, from the log alone.
+ */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Change, UNDO } from '../../src/core/change/change.ts';
+import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
+import { newReport, type StoredTable, storedTableIn } from '../../src/core/report/report.ts';
+import { packTable, receivedCount } from '../../src/core/report/tables.ts';
+import { readDocument } from '../../src/core/report/upgrade.ts';
+import { rowsBefore, runsBetween, setTexts } from '../../src/core/table/edit.ts';
+import { rowsOf } from '../../src/core/table/row-names.ts';
+import { Log } from '../log.ts';
+import { runs } from '../runs.ts';
+import { Dice } from './any-command.ts';
+import { Client, settle } from './client.ts';
+import { numbers, tableOf, texts } from './tables.ts';
+
+const KEYS = ['a', 'b', 'note'];
+let count = 0;
+const { item } = packTable(
+  't',
+  tableOf([numbers('a', [1, 2, 3, 4]), numbers('b', [5, 6, 7, 8]), texts('note', ['p', 'q', null, 's'])]),
+  () => `first-${++count}`,
+);
+const START: ReportRecord = recordOf({ ...newReport('Cells', ''), items: [item] });
+const tableIn = (record: ReportRecord) => storedTableIn(reportOf(record), 't') as StoredTable;
+
+const WHAT = [
+  'type',
+  'type',
+  'type',
+  'type',
+  'paste',
+  'insert',
+  'remove',
+  'mark',
+  'kind',
+  'extract',
+  'undo',
+  'undo',
+  'redo',
+  'send',
+  'send',
+  'lost',
+  'hear',
+] as const;
+const action = fc.record({ who: fc.nat({ max: 2 }), what: fc.constantFrom(...WHAT), seed: fc.nat() });
+type Action = typeof action extends fc.Arbitrary<infer T> ? T : never;
+
+/** What someone does at a table as the screen has it done. */
+function act(client: Client, { what, seed }: Action): unknown {
+  const dice = new Dice(seed);
+  if (what === 'undo') return client.step('past');
+  if (what === 'redo') return client.step('future');
+  if (what === 'send' || what === 'lost') return client.send(what === 'lost');
+  if (what === 'hear') return client.hear(1 + dice.below(4));
+  const table = tableIn(client.shown);
+  const rows = rowsOf(table);
+  const id = `n${dice.below(1e9).toString(36)}`;
+  const at = dice.below(rows.count + 1);
+  const text = () => dice.of(['', '1', '2.5', 'closed', String(dice.below(1000))]);
+  const run = (name: string, args: object) => client.run(name, { table: 't', ...args });
+  if (what === 'type') return run('table.setCells', setTexts(rows, at, new Map([[dice.of(KEYS), [text()]]]), id));
+  if (what === 'paste') {
+    const down = () => Array.from({ length: 1 + dice.below(3) }, text);
+    return run(
+      'table.setCells',
+      setTexts(
+        rows,
+        at,
+        new Map([
+          ['a', down()],
+          ['note', down()],
+        ]),
+        id,
+      ),
+    );
+  }
+  if (what === 'insert') return run('table.insertRows', { run: rowsBefore(rows, at, 1 + dice.below(2), id) });
+  if (rows.count === 0) return null;
+  if (what === 'remove') {
+    const from = dice.below(rows.count);
+    return run('table.removeRows', { runs: runsBetween(rows, from, Math.min(rows.count, from + 1 + dice.below(2))) });
+  }
+  if (what === 'mark') {
+    const name = rows.nameAt(dice.below(rows.count));
+    return run('table.markTotals', { rows: { [name]: table.totals[name] !== true } });
+  }
+  if (what === 'kind') {
+    const column = dice.of(table.columns);
+    const cells = column.block === null ? undefined : { from: column.block, block: `${id}@${receivedCount(table)}` };
+    const kind = dice.of(['a', 'b']);
+    return run('table.setColumn', {
+      column: column.meta.key,
+      set: [{ path: ['title'], to: `${kind} ${dice.below(3)}` }],
+      ...(cells && { cells }),
+    });
+  }
+  const names = Array.from({ length: rows.count }, (_, row) => rows.nameAt(row)).filter(() => dice.next() < 0.7);
+  const known = names.map((name) => ({
+    of: name.slice(0, name.lastIndexOf('.')),
+    from: Number(name.slice(name.lastIndexOf('.') + 1)),
+    count: 1,
+  }));
+  const base = [...known, { of: id, from: 0, count: 1 + dice.below(2) }];
+  const total = base.reduce((sum, one) => sum + one.count, 0);
+  return run('table.replace', {
+    base,
+    columns: table.columns.map(({ meta, block }) => ({
+      key: meta.key,
+      set: [],
+      from: block,
+      block: `${id}-${meta.key}@${total}`,
+    })),
+    added: [],
+    gone: [],
+    typed: Object.fromEntries(table.columns.map(({ meta, typed }) => [meta.key, typed])),
+    inserted: table.inserted.map((one) => one.id),
+    totals: {},
+    remarks: [],
+  });
+}
+
+type Cells = Map<string, string | null>;
+
+/** What is typed in each cell by the log: from what was asked for, and not from the fields that it says. */
+function typedByLog(log: readonly Change[]): Cells {
+  const cells: Cells = new Map();
+  const before = new Map<string, Map<string, string | null | undefined>>();
+  const after = new Map<string, Map<string, string | null | undefined>>();
+  const did = (id: string, key: string, to: string | null | undefined) => {
+    const [was, is] = [before.get(id) ?? new Map(), after.get(id) ?? new Map()];
+    before.set(id, was);
+    after.set(id, is);
+    if (!was.has(key)) was.set(key, cells.get(key));
+    is.set(key, to);
+    if (to === undefined) cells.delete(key);
+    else cells.set(key, to);
+  };
+  for (const { id, name, args } of log) {
+    const given = args as {
+      cells?: Record<string, Record<string, string | null>>;
+      typed?: Record<string, Record<string, string | null>>;
+      changes?: string[];
+    };
+    if (name === 'table.setCells')
+      for (const [column, texts] of Object.entries(given.cells ?? {}))
+        for (const [row, text] of Object.entries(texts)) did(id, `${column} ${row}`, text);
+    if (name === 'table.replace')
+      for (const [column, texts] of Object.entries(given.typed ?? {}))
+        for (const [row, text] of Object.entries(texts))
+          if (cells.get(`${column} ${row}`) === text) did(id, `${column} ${row}`, undefined);
+    if (name === UNDO)
+      for (const other of [...(given.changes ?? [])].reverse())
+        for (const [key, to] of after.get(other) ?? [])
+          if (cells.get(key) === to) did(id, key, before.get(other)?.get(key));
+  }
+  return cells;
+}
+
+function check(log: Log, clients: readonly Client[]): void {
+  const table = tableIn(log.record);
+  for (const client of clients) {
+    expect(client.window.pending).toEqual([]);
+    expect(tableIn(client.shown)).toEqual(table);
+    expect(log.changes.filter(({ by }) => by === client.name).length + client.refused.length).toBe(client.made);
+  }
+  expect(readDocument(JSON.parse(JSON.stringify(log.record)))).toEqual(log.record);
+  const stored = new Map(
+    table.columns.flatMap(({ meta, typed }) =>
+      Object.entries(typed).map(([row, text]) => [`${meta.key} ${row}`, text] as const),
+    ),
+  );
+  expect(new Map([...stored].sort())).toEqual(new Map([...typedByLog(log.changes)].sort()));
+  // Each block has as many cells as there are received rows, whatever was taken back of what.
+  for (const { block } of table.columns)
+    expect(block === null ? null : Number(block.split('@')[1] ?? 4)).toBe(block === null ? null : receivedCount(table));
+  // No row stands twice.
+  const rows = rowsOf(table);
+  const names = Array.from({ length: rows.count }, (_, row) => rows.nameAt(row));
+  expect(new Set(names).size).toBe(names.length);
+}
+
+describe('windows that type into one table at once', () => {
+  it('have the cells that the log says, in rows that are all there once', { timeout: 400_000 }, () => {
+    fc.assert(
+      fc.property(fc.array(action, { minLength: 5, maxLength: 60 }), (actions) => {
+        const log = new Log(START);
+        const clients = ['one', 'two', 'three'].map((name) => new Client(name, log));
+        for (const one of actions) act(clients[one.who] as Client, one);
+        settle(clients, log);
+        check(log, clients);
+      }),
+      { numRuns: runs(1500) },
+    );
+  });
+
+  it('tell no clash of different cells, and each of one cell to both who set it', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            who: fc.nat({ max: 1 }),
+            row: fc.nat({ max: 3 }),
+            key: fc.constantFrom('a', 'b'),
+            text: fc.constantFrom('1', '2'),
+          }),
+          { minLength: 2, maxLength: 8 },
+        ),
+        (typed) => {
+          const log = new Log(START);
+          const clients = ['one', 'two'].map((name) => new Client(name, log));
+          for (const { who, row, key, text } of typed)
+            clients[who]?.run('table.setCells', { table: 't', cells: { [key]: { [`r.${row}`]: text } } });
+          settle(clients, log);
+          const last = (who: number): ReadonlyMap<string, string> =>
+            new Map(
+              typed.filter((one) => one.who === who).map(({ row, key, text }) => [`${key} r.${row}`, text] as const),
+            );
+          const [ones, twos] = [last(0), last(1)];
+          const wanted = [...ones]
+            .filter(([cell, text]) => twos.has(cell) && twos.get(cell) !== text)
+            .map(([cell]) => cell);
+          for (const client of clients) {
+            expect(client.refused).toEqual([]);
+            const told = new Set(client.clashes.map(({ path }) => `${path[3]} ${path[5]}`));
+            expect([...told].filter((cell) => !ones.has(cell) || !twos.has(cell))).toEqual([]);
+            for (const cell of wanted) expect(told).toContain(cell);
+          }
+        },
+      ),
+      { numRuns: runs(300) },
+    );
+  });
+});
