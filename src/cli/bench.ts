@@ -26,6 +26,7 @@ import type { Step } from '../core/table/shape/step.ts';
 import { understand } from '../core/table/understand.ts';
 import { LOCALES, localeOf } from '../core/text/locale.ts';
 import { readDelimited } from '../formats/delimited.ts';
+import { cellRows } from './bench-cells.ts';
 import { fileRows } from './bench-files.ts';
 import { reportRows } from './bench-report.ts';
 import { measure } from './measure.ts';
@@ -258,6 +259,7 @@ export async function bench(json: boolean): Promise<number> {
       applyStep(long, pivot),
     ),
     await measure('and back into long form', 300, 15, 3, () => applyStep(wide, back)),
+    ...(await cellRows(long)),
     ...(await fileRows(locale)),
     ...(await reportRows(readText(monthlyText(34, 6)))),
   ];

@@ -6,11 +6,11 @@ import { readTitle } from '../table/titles.ts';
 import type { Check, Mend, SparkCheck } from './note.ts';
 
 const WHAT: Readonly<Record<Gone['use'], string>> = {
-  across: 'what runs across, so that nothing can be drawn',
-  line: 'a line, which is empty',
-  values: 'what is written at the points of a line, where nothing stands now',
-  mark: 'a level or a band, which is not drawn',
-  panels: 'that by which the panels are split, so that all is in one plot',
+  across: 'nothing runs across, so that nothing can be drawn',
+  line: 'the line of it is empty',
+  values: 'nothing stands at the points at which it was written',
+  mark: 'a level or a band of it is not drawn',
+  panels: 'all is in one plot, which it split',
 };
 
 function mendsOf(figure: string, { use, id, key, others }: Gone): Mend[] {
