@@ -223,7 +223,7 @@ describe('edits of cells that meet', () => {
     const one = runCall(record, put, () => undefined);
     const two = runCall(one.record, typed({ [key]: { 'mine.0': 'theirs', 'r.1': '7' } }), () => undefined);
     const undo = { name: UNDO, args: { changes: [put.id] } };
-    expect(() => runCall(two.record, undo, () => one)).toThrow('so that inserted rows cannot be undone.');
+    expect(() => runCall(two.record, undo, () => one)).toThrow('so that the change “inserted rows” cannot be undone.');
     const other = runCall(one.record, typed({ [key]: { 'r.1': '7' } }), () => undefined);
     expect(typedIn(runCall(other.record, undo, () => one).record)).toEqual({ 'r.1': '7' });
     // Nor does a row that stands behind another lose its place.

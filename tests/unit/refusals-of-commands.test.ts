@@ -246,6 +246,12 @@ const CASES: [Report, string, unknown, string][] = [
   ],
   [
     demo,
+    'figure.moveLines',
+    { figure: 'passengers', lines: ['line-1'], before: 'gone' },
+    'The line before which these were to stand is gone.',
+  ],
+  [
+    demo,
     'table.setStep',
     { table: 'isles-by-year', at: 0, was: { kind: 'turn' }, to: { kind: 'turn' } },
     'was changed elsewhere, so this no longer fits it.',

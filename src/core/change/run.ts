@@ -99,10 +99,10 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
   const fields = fieldsBetween(Report, record, next);
   if (fields.length === 0 && left.length > 0)
     throw new Refusal(
-      `${sayPath(before, (told[0] ?? left[0]) as Path)} was changed since, so that ${label} cannot be undone.`,
+      `${sayPath(before, (told[0] ?? left[0]) as Path)} was changed since, so that the change “${label}” cannot be undone.`,
     );
   const wrong = wrongIn(before, report);
-  if (wrong !== null) throw new Refusal(`The ${label} cannot be undone on the report as it is now: ${wrong}`);
+  if (wrong !== null) throw new Refusal(`The change “${label}” cannot be undone on the report as it is now: ${wrong}`);
   return { record: next as ReportRecord, label, fields, left: told };
 }
 

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { type Clash, type Refused, shownIn } from '../../core/change/meet.ts';
 import { sayPath, sayValue } from '../../core/change/say-path.ts';
 import { fieldAt } from '../../core/named/fields.ts';
+import { isSame } from '../../core/named/same.ts';
 import { download } from '../hand-off/take.ts';
 import { X } from '../icons.ts';
 import { removeReport } from '../state/api.ts';
@@ -101,7 +102,7 @@ function RefusedLines() {
       {refused.slice(0, MOST_LINES).map((one) => (
         <Line key={one.call.id} tone="error">
           <span className="basis-full">
-            A change of yours was not taken and is kept here. The {one.label}: {one.why}
+            A change of yours, “{one.label}”, was not taken and is kept here. {one.why}
           </span>
           <button type="button" className="btn btn-sm" onClick={() => tryAgain(one.call.id)}>
             Try again
@@ -179,7 +180,10 @@ function SaveLine() {
  */
 export function Notices({ isSet }: { isSet: boolean }) {
   const notice = useReport((state) => state.notice);
-  const clashes = useReport((state) => state.clashes);
+  const record = useReport((state) => shownIn(state.window));
+  const all = useReport((state) => state.clashes);
+  // Where both have come to say the same there is nothing to choose.
+  const clashes = all.filter(({ path, other }) => !isSame(fieldAt(record, path), other));
   // What is handed off stands in the margin, and is not stood over.
   const isUp = useView((view) => view.handOff === false) && isSet;
   return (

@@ -99,9 +99,21 @@ export async function sendCalls(report: string, request: Request): Promise<SendA
   return UNFIT.has(response.status) ? { kind: 'unfit', error } : { kind: 'refused', error };
 }
 
+const UNREACHABLE = 'The server cannot be reached just now; it is tried again, and what you do here is kept.';
+
+/** Fetches something; what a network does is thrown as an Error in a sentence. */
+async function fetched(path: string, init?: RequestInit): Promise<Response> {
+  try {
+    return await fetch(path, init);
+  } catch (error) {
+    if (error instanceof TypeError) throw new Error(UNREACHABLE);
+    throw error;
+  }
+}
+
 /** Fetches JSON; an error answer is thrown as an Error with its sentence. */
 async function fetchJson<T>(path: string, init?: RequestInit): Promise<T> {
-  const response = await fetch(path, init);
+  const response = await fetched(path, init);
   if (!response.ok) throw new Error(await errorOf(response));
   return (await response.json()) as T;
 }
@@ -183,7 +195,7 @@ export async function loadMissed(id: string, since: number, until: number): Prom
 }
 /** The cells of a block; undefined where the server does not have them. */
 export async function loadCells(report: string, block: string): Promise<Cell[] | undefined> {
-  const response = await fetch(`/api/reports/${report}/blocks/${block}`);
+  const response = await fetched(`/api/reports/${report}/blocks/${block}`);
   if (response.status === 404) return undefined;
   if (!response.ok) throw new Error(await errorOf(response));
   return (await response.json()) as Cell[];

@@ -1,4 +1,5 @@
 /** Blocks of cells in the page. A block never changes, so what was fetched or made once is kept. */
+import type { Call } from '../../core/change/change.ts';
 import type { BlockCells } from '../../core/change/wire.ts';
 import type { Cell } from '../../core/table/column.ts';
 import { keptCells, spliceCells } from '../../core/table/kept.ts';
@@ -23,3 +24,18 @@ export const rememberCells = (id: string, values: readonly Cell[]) => cells.set(
 
 /** The cells of a block, if the page has them. */
 export const cellsOf = (id: string) => cells.get(id);
+
+/** Those of some blocks that calls name, and what they are made of. */
+export function blocksNamed(calls: readonly Call[], blocks: Blocks): Blocks {
+  if (Object.keys(blocks).length === 0) return blocks;
+  const args = calls.map((call) => JSON.stringify(call.args));
+  const named: Record<string, Blocks[string]> = {};
+  const put = (id: string): void => {
+    const block = blocks[id];
+    if (!block || Object.hasOwn(named, id)) return;
+    named[id] = block;
+    if ('of' in block) put(block.of);
+  };
+  for (const id of Object.keys(blocks)) if (args.some((one) => one.includes(id))) put(id);
+  return named;
+}

@@ -9,6 +9,7 @@ import type { Refused } from '../../core/change/meet.ts';
 import type { BlockCells } from '../../core/change/wire.ts';
 import { renamedCall } from '../../core/report/renamed.ts';
 import type { Blocks } from './cells.ts';
+import type { ReportState } from './report-state.ts';
 import { forClosed, knownWindow, thisWindow } from './session.ts';
 
 export interface Outbox {
@@ -17,6 +18,13 @@ export interface Outbox {
   refused: readonly Refused[];
   blocks: Blocks;
 }
+
+/** What of an open report the server does not have. */
+export const outboxOf = ({ window, refused, blocks }: Pick<ReportState, 'window' | 'refused' | 'blocks'>): Outbox => ({
+  calls: window.pending.map(({ call }) => call),
+  refused,
+  blocks,
+});
 
 /** As it is stored: blocks stand beside it, each written once, so that a small change writes little. */
 interface Kept {

@@ -1,5 +1,6 @@
 /** What the page knows of the open report; changed by ./store.ts alone. */
 import { createStore, useStore } from 'zustand';
+import type { Change } from '../../core/change/change.ts';
 import type { History } from '../../core/change/history.ts';
 import type { Clash, Own, Refused, Window } from '../../core/change/meet.ts';
 import type { OwnStyle, Report } from '../../core/report/report.ts';
@@ -85,3 +86,12 @@ export const showNotice = (text: string, offers: Notice['offers'] = [], tone: No
 
 /** Tells the user what went wrong. */
 export const showError = (error: unknown) => showNotice(error instanceof Error ? error.message : String(error));
+
+/** Only the newest of this window's changes can still meet one whose maker had not seen them. */
+const OWN_KEPT = 300;
+
+/** This window's changes in the log, with those of some that it made. */
+export function ownOf(own: readonly Own[], changes: readonly Change[], mine: ReadonlySet<string>): readonly Own[] {
+  const added = changes.filter(({ id }) => mine.has(id));
+  return added.length > 0 ? [...own, ...added].slice(-OWN_KEPT) : own;
+}

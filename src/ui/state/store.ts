@@ -6,7 +6,6 @@ import {
   type Clash,
   isSettled,
   meet,
-  type Own,
   type Pending,
   putOnTop,
   type Refused,
@@ -24,10 +23,20 @@ import { callByNames } from '../../core/report/by-names.ts';
 import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
-import { type Blocks, rememberBlocks } from './cells.ts';
+import { type Blocks, blocksNamed, rememberBlocks } from './cells.ts';
 import { isPageLeaving, whenLeft } from './leaving.ts';
-import { keepOutbox, keepParting, type Outbox } from './outbox.ts';
-import { current, isOpen, type Notice, plainNotice, type ReportState, set, showNotice, start } from './report-state.ts';
+import { keepOutbox, keepParting, type Outbox, outboxOf } from './outbox.ts';
+import {
+  current,
+  isOpen,
+  type Notice,
+  ownOf,
+  plainNotice,
+  type ReportState,
+  set,
+  showNotice,
+  start,
+} from './report-state.ts';
 import { author } from './session.ts';
 import { readRevisionFrom, typingNow, whileTyping } from './typing.ts';
 
@@ -42,26 +51,12 @@ const fieldsOf: FieldsOf = (id) =>
 /** Changes that came in while this page was open, the oldest first. */
 let arrived: Change[] = [];
 
-const outboxOf = ({ window, refused, blocks }: ReportState): Outbox => ({
-  calls: window.pending.map(({ call }) => call),
-  refused,
-  blocks,
-});
-
 function keep(): Promise<void> {
   const { id } = current();
   const outbox = outboxOf(current());
   if (isPageLeaving()) keepParting(id, outbox);
   return keepOutbox(id, outbox);
 }
-
-/** Only the newest of this window's changes can still meet one whose maker had not seen them. */
-const OWN_KEPT = 300;
-
-const ownOf = (own: readonly Own[], changes: readonly Change[], mine: ReadonlySet<string>): readonly Own[] => {
-  const added = changes.filter(({ id }) => mine.has(id));
-  return added.length > 0 ? [...own, ...added].slice(-OWN_KEPT) : own;
-};
 
 /**
  * Opens a report in the page, with changes on top that this window or closed
@@ -194,21 +189,6 @@ const RETRY_MS = 2000;
 const BATCH = 200;
 let sending: Promise<void> | undefined;
 let retry: ReturnType<typeof setTimeout> | undefined;
-
-/** Those of some blocks that calls name, and what they are made of. */
-function blocksNamed(calls: readonly Call[], blocks: Blocks): Blocks {
-  if (Object.keys(blocks).length === 0) return blocks;
-  const args = calls.map((call) => JSON.stringify(call.args));
-  const named: Record<string, Blocks[string]> = {};
-  const put = (id: string): void => {
-    const block = blocks[id];
-    if (!block || Object.hasOwn(named, id)) return;
-    named[id] = block;
-    if ('of' in block) put(block.of);
-  };
-  for (const id of Object.keys(blocks)) if (args.some((one) => one.includes(id))) put(id);
-  return named;
-}
 
 /** Blocks that calls which are not in the log yet still name. */
 const blocksLeft = ({ window, refused, blocks }: ReportState): Blocks =>

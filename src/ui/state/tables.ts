@@ -14,6 +14,9 @@ import { current, useReport } from './store.ts';
 
 const maker = new TableMaker();
 
+/** What could not be fetched is asked for again after this. */
+const RETRY_MS = 5000;
+
 /** The cells of a block: from the server, or made here of an older block where the server does not have them yet. */
 async function fetchCells(report: string, block: string): Promise<readonly Cell[]> {
   const known = cellsOf(block);
@@ -68,7 +71,7 @@ type Loaded = { tables: readonly Table[]; items: readonly TableItem[] } | { erro
 function useLoaded(items: readonly TableItem[]): Loaded {
   const id = useReport((state) => state.id);
   const report = useReport((state) => state.report);
-  const [, setArrived] = useState(0);
+  const [turn, setTurn] = useState(0);
   const [error, setError] = useState<string | null>(null);
   const made = items.map((item) => maker.make(report, item, cellsOf));
   const missing = [
@@ -78,16 +81,28 @@ function useLoaded(items: readonly TableItem[]): Loaded {
       ),
     ),
   ].join(' ');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what could not be fetched is asked for once more at each turn
   useEffect(() => {
     if (missing === '') return;
+    let again: ReturnType<typeof setTimeout> | undefined;
     let wanted = true;
+    const next = () => setTurn((count) => count + 1);
     Promise.all(missing.split(' ').map(async (block) => rememberCells(block, await fetchCells(id, block))))
-      .then(() => wanted && setArrived((count) => count + 1))
-      .catch((reason: unknown) => wanted && setError(reason instanceof Error ? reason.message : String(reason)));
+      .then(() => {
+        if (!wanted) return;
+        setError(null);
+        next();
+      })
+      .catch((reason: unknown) => {
+        if (!wanted) return;
+        setError(reason instanceof Error ? reason.message : String(reason));
+        again = setTimeout(next, RETRY_MS);
+      });
     return () => {
       wanted = false;
+      clearTimeout(again);
     };
-  }, [id, missing]);
+  }, [id, missing, turn]);
   const tables = made.filter((table) => table !== undefined);
   const shown = useRef<{ tables: readonly Table[]; items: readonly TableItem[] } | null>(null);
   if (tables.length === items.length) shown.current = { tables, items };

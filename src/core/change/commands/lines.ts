@@ -32,6 +32,8 @@ const look = {
 /** Puts lines, in the order they have, before another one, or at the end. */
 function move(all: readonly Line[], moved: ReadonlySet<string>, before: string | null): Line[] {
   const rest = all.filter(({ id }) => !moved.has(id));
+  if (before !== null && !all.some(({ id }) => id === before))
+    throw new Refusal('The line before which these were to stand is gone.');
   const at = before === null ? rest.length : rest.findIndex(({ id }) => id === before);
   const place = at < 0 ? rest.length : at;
   return [...rest.slice(0, place), ...all.filter(({ id }) => moved.has(id)), ...rest.slice(place)];
