@@ -100,3 +100,63 @@ describe('an undo of some fields', () => {
     expect(words?.source).toBe('Another source');
   });
 });
+
+describe('notes that are set aside', () => {
+  it('are kept beside each other, and one of a check takes the place of that check’s', () => {
+    const aside = (report: Report, check: string, reason: string) =>
+      run(report, 'item.setNoteAside', { item: 'passengers', check, facts: 'f', reason });
+    const after = aside(aside(aside(demo, 'unit', 'first'), 'labels', 'other'), 'unit', 'second');
+    const asides = figureIn(after, 'passengers')?.asides.map(({ check, reason }) => [check, reason]);
+    expect([...(asides ?? [])].sort()).toEqual([
+      ['labels', 'other'],
+      ['unit', 'second'],
+    ]);
+    const back = run(after, 'item.bringNoteBack', { item: 'passengers', check: 'unit' });
+    expect(figureIn(back, 'passengers')?.asides.map(({ check }) => check)).toEqual(['labels']);
+  });
+});
+
+describe('a table that is used', () => {
+  it('is kept until what uses it is gone, be that one thing or several', () => {
+    expect(() => run(demo, 'item.remove', { item: 'works' })).toThrow(/remove that first\.$/);
+    expect(() => run(demo, 'item.remove', { item: 'sailings' })).toThrow(/remove those first\.$/);
+  });
+});
+
+describe('level bars', () => {
+  it('have the colour of one row put back, or of all', () => {
+    const except = (report: Report, row: string) =>
+      run(report, 'spark.except', {
+        spark: 'piers-bars',
+        column: 'bar-1',
+        row,
+        set: [{ path: ['colour'], to: '#112233' }],
+      });
+    const two = except(except(demo, 'Northgate'), 'Old Quay');
+    const rows = (report: Report) => {
+      const spark = report.items.find(({ id }) => id === 'piers-bars');
+      const column = spark?.type === 'spark' ? spark.columns.find(({ id }) => id === 'bar-1') : undefined;
+      return column?.kind === 'level bars' ? column.exceptions.map(({ row }) => row) : null;
+    };
+    const back = (row: string | null) => rows(run(two, 'spark.putBack', { spark: 'piers-bars', column: 'bar-1', row }));
+    const before = rows(demo) ?? [];
+    expect(back('Northgate')?.includes('Old Quay')).toBe(true);
+    expect(back('Northgate')?.includes('Northgate')).toBe(false);
+    expect(back(null)).toEqual([]);
+    expect(before.length).toBeLessThan((rows(two) ?? []).length);
+  });
+});
+
+describe('panels of which one setting is changed', () => {
+  it('keep lines behind that nobody touched, where these fit no longer they go without a refusal', () => {
+    const split = run(demo, 'figure.split', { figure: 'passengers', panels: { by: { kind: 'lines' } } });
+    const behind = run(split, 'figure.setPanels', {
+      figure: 'passengers',
+      set: [{ path: ['behind'], to: '#cccccc' }],
+    });
+    const own = figureIn(behind, 'passengers')?.panels;
+    expect(own?.behind).not.toBeNull();
+    const apart = run(behind, 'figure.setPanels', { figure: 'passengers', set: [{ path: ['scale'], to: 'panels' }] });
+    expect(figureIn(apart, 'passengers')?.panels).toMatchObject({ scale: 'panels', behind: null });
+  });
+});

@@ -1,6 +1,11 @@
 /** Small cases of reading and shaping tables, each for a line that could be broken without any other test noticing. */
 import { describe, expect, it } from 'vitest';
+import { draftRule } from '../../src/core/table/calc/draft.ts';
 import { DATE_SHAPES } from '../../src/core/table/dates.ts';
+import { limitCells } from '../../src/core/table/limits.ts';
+import { plainNumber } from '../../src/core/table/plain-number.ts';
+import { applyStep } from '../../src/core/table/shape/shape.ts';
+import type { Step } from '../../src/core/table/shape/step.ts';
 import { turnTable } from '../../src/core/table/shape/turn.ts';
 import { yearsTable } from '../../src/core/table/shape/years.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
@@ -66,5 +71,50 @@ describe('days since 30 December 1899', () => {
   ])('%s is %s', (text, at) => {
     const read = DATE_SHAPES.find(({ id }) => id === 'serial')?.read(text);
     expect(new Date(Number(read)).toISOString().slice(0, 19)).toBe(at);
+  });
+});
+
+describe('limits of a table', () => {
+  it('are reached exactly before anything is refused', () => {
+    expect(() => limitCells(2_000_001, 8_000_000)).not.toThrow();
+    expect(() => limitCells(2_000_001, 8_000_001)).toThrow('more than 8,000,000 cells');
+    expect(() => limitCells(2_000_002, 10)).toThrow('more than 2,000,000 rows');
+  });
+});
+
+describe('a number that is written plainly', () => {
+  it('is none where the sign stands alone, and has its sign', () => {
+    expect([plainNumber(''), plainNumber('-')]).toEqual([Number.NaN, Number.NaN]);
+    expect([plainNumber('-7'), plainNumber('0.5'), plainNumber('-0.25')]).toEqual([-7, 0.5, -0.25]);
+    expect(Object.is(plainNumber('-0'), 0)).toBe(true);
+  });
+});
+
+describe('columns that are to be gathered', () => {
+  it('are refused where none of them is there any more', () => {
+    const table = tableOf([texts('pier', ['N', 'S']), numbers('a', [1, 2])]);
+    const step: Step = { kind: 'gather', columns: ['gone'], name: 'Line', value: 'Value' };
+    expect(() => applyStep(table, step)).toThrow('None of the columns to gather is in “Sample” any more.');
+    const made = applyStep(table, { ...step, columns: ['a', 'gone'] });
+    expect([made.rows, made.columns.map(({ title }) => title)]).toEqual([2, ['pier', 'Line', 'Value']]);
+  });
+});
+
+describe('a level that is offered for a column', () => {
+  it('is the largest round number up to the middle of its values', () => {
+    const level = (values: (number | null)[]) => {
+      const rule = draftRule(
+        'level',
+        tableOf([dates(months(2024, 1, values.length), 'month'), numbers('a', values)]),
+        'a',
+      );
+      return rule.kind === 'level' ? rule.value : null;
+    };
+    expect(level([10, 50, null, 94])).toBe(50);
+    expect(level([1200, 3400])).toBe(2000);
+    expect(level([0.2, 0.6])).toBeCloseTo(0.4);
+    expect(level([-30, -10])).toBe(-20);
+    expect(level([-5, 5])).toBe(0);
+    expect(level([])).toBe(0);
   });
 });
