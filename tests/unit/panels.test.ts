@@ -217,7 +217,7 @@ describe('panels and their lines', () => {
     expect(draftFigure(table, choices).panels?.by).toEqual(byPier);
   });
 
-  it('are at most a hundred, the rest is told; a column that is gone leaves none', () => {
+  it('are at most a hundred, the rest is told; a column that is gone leaves one plot for all', () => {
     const names = Array.from({ length: 130 }, (_, pier) => `Pier ${pier + 1}`);
     const { spec, table } = panelled('many', pierTable(2, names), {});
     const figure = resolveFigure(spec, table, DEFAULT_STYLE);
@@ -234,8 +234,9 @@ describe('panels and their lines', () => {
     const grid = resolveFigure(panelled('wide', wide, { down: byClass }).spec, wide, DEFAULT_STYLE).panels;
     expect([grid?.across.length, grid?.rows.length, grid?.omitted]).toEqual([30, 3, 30]);
     const gone = { ...spec, panels: Panels.parse({ by: { kind: 'category', column: 'harbour' } }) };
-    expect(resolveFigure(gone, table, DEFAULT_STYLE).panels?.list).toEqual([]);
-    expect(notes(gone)).toContain('panels-left');
+    expect(resolveFigure(gone, table, DEFAULT_STYLE).panels).toMatchObject({ of: null, list: [{ key: '' }] });
+    expect(notes(gone)).toContain('columns-gone');
+    expect(notes(gone)).not.toContain('panels-left');
   });
 
   it('name each mark once, and keep a note in its panel', () => {
