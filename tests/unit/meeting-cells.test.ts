@@ -236,3 +236,42 @@ describe('windows that type into one table at once', () => {
     );
   });
 });
+
+describe('edits of cells', () => {
+  const rows = 10_000;
+  const id = crypto.randomUUID();
+  const { item: large } = packTable(id, tableOf([numbers('passengers_thousands', new Array(rows).fill(1))]), () =>
+    crypto.randomUUID(),
+  );
+  const log = () => new Log(recordOf({ ...newReport('Large', ''), items: [large] }));
+  const typedIn = (client: Client) => storedTableIn(reportOf(client.shown), id)?.columns[0]?.typed ?? {};
+
+  it('are sent in less than 300 letters for one cell', () => {
+    const client = new Client('one', log());
+    client.run('table.setCells', { table: id, cells: { passengers_thousands: { 'r.9999': '1,234.5' } } });
+    const commands = client.window.pending.map(({ call }) => call);
+    const request = { base: 12_345, commands, blocks: {}, by: crypto.randomUUID() };
+    expect(JSON.stringify(request).length).toBeLessThan(300);
+  });
+
+  it('are one change and one step to undo for a paste of 10,000 cells, beside what someone else types', () => {
+    const server = log();
+    const [one, two] = [new Client('one', server), new Client('two', server)];
+    const texts = Array.from({ length: rows }, (_, row) => String(row));
+    const edit = setTexts(rowsOf(large), 0, new Map([['passengers_thousands', texts]]), 'more');
+    expect(one.run('table.setCells', { table: id, ...edit })).toBe('done');
+    two.run('table.setCells', { table: id, cells: { passengers_thousands: { 'r.5': 'mine' } } });
+    settle([one, two], server);
+    expect(server.changes).toHaveLength(2);
+    expect(typedIn(one)['r.5']).toBe('mine');
+    expect(typedIn(one)['r.6']).toBe('6');
+    expect(one.clashes).toHaveLength(1);
+    expect(two.clashes).toHaveLength(1);
+    one.step('past');
+    settle([one, two], server);
+    expect(typedIn(two)).toEqual({ 'r.5': 'mine' });
+    one.step('future');
+    settle([one, two], server);
+    expect(Object.keys(typedIn(two))).toHaveLength(rows);
+  });
+});

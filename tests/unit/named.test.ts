@@ -6,7 +6,7 @@ import * as z from 'zod';
 import { demoReport } from '../../demo/skerry.ts';
 import { type Change, UNDO } from '../../src/core/change/change.ts';
 import { runCall } from '../../src/core/change/run.ts';
-import { applyFields, fieldsBetween, meets } from '../../src/core/named/fields.ts';
+import { applyFields, fieldsBetween, meets, withField } from '../../src/core/named/fields.ts';
 import { keyed } from '../../src/core/named/keyed.ts';
 import { partsBetween, withParts } from '../../src/core/named/parts.ts';
 import { placesFor } from '../../src/core/named/places.ts';
@@ -125,6 +125,36 @@ describe('fields', () => {
         expect(names(parts.length > 0 ? withParts(Box, one, parts) : one)).toEqual(names(other));
       }),
     );
+  });
+});
+
+describe('many fields that are put at once', () => {
+  /** Nothing in it can be changed any more. */
+  function frozen<T>(value: T): T {
+    if (typeof value === 'object' && value !== null) for (const inner of Object.values(value)) frozen(inner);
+    return Object.freeze(value);
+  }
+  const step = fc.constantFrom('a', 'b', 'c');
+  const leaf = fc.option(fc.integer(), { nil: undefined });
+  const tree = fc.dictionary(step, fc.dictionary(step, fc.dictionary(step, fc.integer())));
+
+  it('come to what they come to one by one, and what they are put to stays as it was', () => {
+    fc.assert(
+      fc.property(tree, fc.array(fc.tuple(fc.array(step, { minLength: 1, maxLength: 3 }), leaf)), (record, all) => {
+        // A value that stands where others are within, and a path that leads nowhere, are for neither.
+        const fields = all.filter(([path]) => path.length === 3 && record[path[0] ?? '']?.[path[1] ?? '']);
+        const given = frozen(structuredClone(record));
+        const one = fields.reduce<unknown>((at, [path, to]) => withField(at, path, to), given);
+        const many = applyFields(
+          given,
+          fields.map(([path, to]) => ({ path, to })),
+        );
+        expect(many).toEqual(one);
+        expect(given).toEqual(record);
+      }),
+    );
+    expect(() => applyFields({ a: 1 }, [{ path: ['a', 'b'], to: 2 }])).toThrow('There is no room');
+    expect(() => applyFields({ a: {} }, [{ path: ['a', '__proto__'], to: 2 }])).toThrow('There is no room');
   });
 });
 

@@ -2,7 +2,7 @@
 
 import { firstWrong } from '../issue.ts';
 import { wrongIn } from '../item/sense.ts';
-import { type Field, fieldAt, fieldsBetween, hasRoom, meets, type Path, withField } from '../named/fields.ts';
+import { type Field, FieldsPut, fieldAt, fieldsBetween, hasRoom, meets, type Path } from '../named/fields.ts';
 import { mergeAt } from '../named/merging.ts';
 import { isSame } from '../named/same.ts';
 import { Refusal } from '../refusal.ts';
@@ -35,16 +35,22 @@ const stands = (record: unknown, path: Path, to: unknown, isBeforeHouse: boolean
 /** From this version of documents on, settings can follow the house, and from that one on rows have names. */
 const [OF_HOUSE, BY_NAMES] = [5, 6];
 
-/** The record with one field taken back; null where it has to stay as it is. */
-function withoutField(record: unknown, { path, from, to }: Field, form: number): unknown {
-  if (stands(record, path, to, form < OF_HOUSE) && hasRoom(record, path))
-    return from === undefined && isFilled(record, path) ? null : withField(record, path, from);
-  const merge = mergeAt(Report, record, path);
+/** Takes one field back; false where it has to stay as it is. */
+function takeFieldBack(made: FieldsPut, { path, from, to }: Field, form: number): boolean {
+  const { record } = made;
+  if (stands(record, path, to, form < OF_HOUSE) && hasRoom(record, path)) {
+    if (from === undefined && isFilled(record, path)) return false;
+    made.put(path, from);
+    return true;
+  }
   const now = fieldAt(record, path);
+  const merge = Array.isArray(now) ? mergeAt(Report, record, path) : null;
   // What others wrote in the same words since stays.
-  if (merge && hasRoom(record, path) && Array.isArray(from) && Array.isArray(to) && Array.isArray(now))
-    return withField(record, path, merge(to, from, now));
-  return isSame(now, from) ? record : null;
+  if (merge && hasRoom(record, path) && Array.isArray(from) && Array.isArray(to)) {
+    made.put(path, merge(to, from, now));
+    return true;
+  }
+  return isSame(now, from);
 }
 
 /** Rows that were put in go after what stands in them. */
@@ -59,15 +65,16 @@ function takeBack(record: unknown, { fields, form = BY_NAMES }: Pick<Known, 'fie
   const order = lastRows(fields.toReversed());
   const held = new Set<string>();
   for (;;) {
-    let next = record;
+    let made = new FieldsPut(record);
     const stay: Path[] = [];
     const [before, holds] = [held.size, (path: Path) => held.has(bond(path) ?? '')];
     for (const field of order) {
       const { path } = field;
-      const isByPosition = form < BY_NAMES && path[2] === 'base' && isChangedByName(next, path);
-      const without = holds(path) || isByPosition ? null : withoutField(next, field, form);
-      if (without !== null) next = without;
-      else {
+      // What an older one left is looked at by its house, of which lists are kept: those must not change under them.
+      if (form < OF_HOUSE) made = new FieldsPut(made.record);
+      const isByPosition = form < BY_NAMES && path[2] === 'base' && isChangedByName(made.record, path);
+      const isBack = !holds(path) && !isByPosition && takeFieldBack(made, field, form);
+      if (!isBack) {
         stay.push(path);
         held.add(bond(path) ?? '');
         held.delete('');
@@ -76,7 +83,7 @@ function takeBack(record: unknown, { fields, form = BY_NAMES }: Pick<Known, 'fie
     // Where one of a bond has to stay, all of it is put back as it was.
     if (held.size === before) {
       left.push(...stay);
-      return next;
+      return made.record;
     }
   }
 }
