@@ -111,18 +111,17 @@ describe('two people who type in one table', () => {
   });
 
   it('keep what is half typed, the cursor, the selection and what is scrolled to, whatever becomes of the rows around', async () => {
-    const { one, two, report, table } = await twoPeople();
+    const { one, report, table } = await twoPeople();
     await begin(one, 14, 1);
     await one.keyboard.type('12');
     const field = one.getByLabel(/^boats, row/);
     const top = async () => ((await field.boundingBox())?.y ?? 0) - ((await grid(one).boundingBox())?.y ?? 0);
     const before = await top();
-    await elsewhere(report, 'table.insertRows', { table, run: { id: 'above', count: 3, after: 'r.2' } });
-    await expect.poll(() => field.getAttribute('aria-label')).toBe('boats, row 18');
+    await elsewhere(report, 'table.insertRows', { table, run: { id: 'above', count: 40, after: 'r.2' } });
+    await expect.poll(() => field.getAttribute('aria-label')).toBe('boats, row 55');
     await elsewhere(report, 'table.removeRows', { table, runs: [{ of: 'r', from: 0, count: 1 }] });
-    await expect.poll(() => field.getAttribute('aria-label')).toBe('boats, row 17');
+    await expect.poll(() => field.getAttribute('aria-label')).toBe('boats, row 54');
     await elsewhere(report, 'table.setCells', { table, cells: { boats: { 'r.13': '7', 'r.14': '8' } } });
-    await expect.poll(() => two.getByRole('gridcell', { name: '8', exact: true }).count()).toBe(1);
     await expect.poll(() => one.getByRole('gridcell', { name: '7', exact: true }).count()).toBe(1);
     expect(Math.abs((await top()) - before)).toBeLessThan(2);
     expect(await field.inputValue()).toBe('12');

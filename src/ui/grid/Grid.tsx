@@ -1,6 +1,6 @@
 // biome-ignore-all lint/a11y/useSemanticElements: rows and columns out of sight are not drawn, which elements of a table cannot do
 // biome-ignore-all lint/a11y/useFocusableInteractive: the grid has the focus and names the cell by aria-activedescendant
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { type Column, columnOf, type Table } from '../../core/table/column.ts';
 import { kindWords, widthOf, writerOf } from './cells.ts';
@@ -69,13 +69,16 @@ export function Grid(props: GridProps) {
   const totals = useMemo(() => new Set(table.totals), [table.totals]);
   // One empty row after the last takes new ones.
   const count = table.rows + (editing ? 1 : 0);
-  const { rows: shownRows, topOf, height, page, reveal } = useRowWindow(box, { count, row: ROW, head: HEAD });
+  const { rows: inSight, topOf, height, page, reveal } = useRowWindow(box, { count, row: ROW, head: HEAD });
+  const cursorCol = useRef(0);
   const cols = useVirtualizer({
     horizontal: true,
     count: columns.length,
     getScrollElement: () => box.current,
     estimateSize: (index) => widths[index] ?? 100,
     overscan: 3,
+    // The cell of the cursor is there wherever it is, so that what is typed in it stays.
+    rangeExtractor: (range) => [...new Set([...defaultRangeExtractor(range), cursorCol.current])].sort((a, b) => a - b),
     paddingStart: NUMBERS,
     scrollPaddingStart: NUMBERS,
   });
@@ -85,6 +88,8 @@ export function Grid(props: GridProps) {
   const here = within(selection, bounds);
   const area = areaOf(here);
   const { row, col } = here.at;
+  cursorCol.current = Math.min(col, columns.length - 1);
+  const shownRows = inSight.includes(row) ? inSight : [...inSight, row];
   const revealed = useRef({ row: 0, col: 0, count: columns.length });
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a moved cursor scrolls, and a column that came where it stands
   useEffect(() => {

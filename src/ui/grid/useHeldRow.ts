@@ -24,6 +24,9 @@ export function useHeldRow({ box, names, row, height }: Held): void {
     const top = Math.floor(element.scrollTop / height);
     const isSeen = at >= top && at * height < element.scrollTop + element.clientHeight;
     const by = isSeen ? row - at : (followRow(top, then, names) ?? top) - top;
-    if (by !== 0) element.scrollTop += by * height;
+    if (by === 0) return;
+    element.scrollTop += by * height;
+    // What comes into sight with it is drawn at once, not after the next frame.
+    element.dispatchEvent(new Event('scroll'));
   }, [box, names, row, height]);
 }
