@@ -129,7 +129,7 @@ function inOnePiece(report: Report, given: Bundle['blocks']): Pick<Bundle, 'bloc
   return { report: { ...report, items }, blocks };
 }
 
-/** Writes a bundle. Throws where cells of a table are not given. */
+/** Writes a bundle; of cells that are not given it says that they are missing. */
 export function writeBundle({ record, blocks: given, house, families }: Bundle): Uint8Array {
   const { report, blocks } = inOnePiece(reportOf(record), given);
   const files: Zippable = {};

@@ -29,9 +29,9 @@ export async function drawStored(
   const item = stored.report.items.find((candidate) => candidate.id === id);
   if (!item) return { kind: 'absent' };
   const { set, tableOf } = kindOf(item);
+  if (!set) return { kind: 'absent' };
   const from = tableOf(item) ?? '';
-  const drawn = set && (await loadTable(db, stored, from));
-  if (!set || !drawn) return { kind: 'absent' };
+  const drawn = await loadTable(db, stored, from);
   // A page in which values are looked into says which of them are provisional.
   const table = as === 'html' && item.type === 'figure' ? await tableAsReceived(db, stored, from, drawn) : drawn;
   const beside = item.type === 'figure' ? await loadTables(db, stored, calendarTablesOf(item.marks)) : NO_CALENDARS;

@@ -2,11 +2,9 @@
 import { randomUUID } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import type { BlockCells } from '../core/change/wire.ts';
-import { Refusal } from '../core/refusal.ts';
-import { sayMissing } from '../core/report/missing-cells.ts';
 import { recordOf } from '../core/report/record.ts';
 import { figuresOf, type Report, tableIn, tablesOf } from '../core/report/report.ts';
-import { keptOf, rootOf, TableMaker } from '../core/report/tables.ts';
+import { blocksUnder, keptOf, TableMaker } from '../core/report/tables.ts';
 import { readDocument } from '../core/report/upgrade.ts';
 import type { Cell, Table } from '../core/table/column.ts';
 import { withReceived } from '../core/table/received.ts';
@@ -167,27 +165,23 @@ async function cellsOf(db: Database, report: string, block: string): Promise<rea
   return cells;
 }
 
-/** A whole table with its cells, shaped and calculated. Throws a Refusal that names the column whose cells are missing. */
+/** The table with this id with its cells, shaped and calculated; it says itself what it lacks. */
 export async function loadTable(
   db: Database,
-  stored: StoredReport,
+  { report, id }: Pick<StoredReport, 'report' | 'id'>,
   tableId: string,
   maker = new TableMaker(),
-): Promise<Table | undefined> {
-  const { report, id } = stored;
-  const item = tableIn(report, tableId);
-  if (!item) return undefined;
-  const root = rootOf(report, item);
+): Promise<Table> {
   const cells = new Map<string, readonly Cell[]>();
   await Promise.all(
-    root.columns.map(async ({ block, meta }) => {
-      if (block === null) return;
+    blocksUnder(report, tableId).map(async (block) => {
       const found = await cellsOf(db, id, block);
-      if (!found) throw new Refusal(sayMissing(root.name, meta.title, block));
-      cells.set(block, found);
+      if (found) cells.set(block, found);
     }),
   );
-  return maker.make(report, item, (block) => cells.get(block));
+  const table = maker.called(report, tableId, (block) => cells.get(block) ?? null);
+  if (!table) throw new Error('A table whose cells are all there or gone can be made.');
+  return table;
 }
 
 /** A stored table with what was received of its numbers, by which provisional ones are told; another table as it is. */
@@ -213,13 +207,12 @@ export async function tableAsReceived(
   return { ...table, columns };
 }
 
-/** Several tables of a report, by their ids; those it does not have are left out. */
+/** Several tables of a report, by their ids. */
 export async function loadTables(
   db: Database,
   stored: StoredReport,
   ids: readonly string[],
   maker = new TableMaker(),
 ): Promise<ReadonlyMap<string, Table>> {
-  const tables = await Promise.all(ids.map(async (id) => [id, await loadTable(db, stored, id, maker)] as const));
-  return new Map(tables.flatMap(([id, table]) => (table ? [[id, table] as const] : [])));
+  return new Map(await Promise.all(ids.map(async (id) => [id, await loadTable(db, stored, id, maker)] as const)));
 }

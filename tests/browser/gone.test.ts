@@ -47,6 +47,16 @@ describe('a report that names columns which are gone', () => {
     await openAll(page, report);
   });
 
+  it.each<[string, (id: string) => boolean]>([
+    ['its first table', (id) => id === 'sailings'],
+    ['any table that was brought in', () => true],
+  ])('opens in every view without %s', async (_, isGone) => {
+    const page = await newPage();
+    const report = { ...split, items: split.items.filter((item) => item.type !== 'table' || !isGone(item.id)) };
+    await openReport(page, report, blocks);
+    await openAll(page, report);
+  });
+
   it('says which one is gone, and puts it right with one press', async () => {
     const page = await newPage();
     await openReport(
@@ -59,6 +69,29 @@ describe('a report that names columns which are gone', () => {
     await note.first().waitFor();
     await page.getByRole('button', { name: 'Remove the line' }).first().click();
     await expect.poll(() => note.count()).toBe(0);
+    await saved(page);
+  });
+
+  it('takes another table instead of one that is gone, in a figure and in a table that was made from it', async () => {
+    const page = await newPage();
+    const newer = split.items.map((item) =>
+      item.id === 'sailings' ? { ...item, id: 'sailings-new', name: 'Sailings anew' } : item,
+    );
+    await openReport(page, { ...split, items: newer }, blocks);
+    await showItem(page, 'Passengers by route');
+    const note = page.getByText('The table that this is drawn from is gone', { exact: false });
+    await note.first().waitFor();
+    // It is counted at the head, also when what is shown is chosen again.
+    await showItem(page, 'Passengers by route');
+    await page.getByRole('button', { name: 'Proof: 1 note' }).waitFor();
+    await page.getByRole('button', { name: 'Take “Sailings anew” instead' }).first().click();
+    await expect.poll(() => note.count()).toBe(0);
+    await expect.poll(() => page.locator('.sheet svg [data-part^="line:"]').count()).toBeGreaterThan(1);
+    await showItem(page, 'Outer isles, year by year');
+    await page.getByRole('tab', { name: 'Shape' }).click();
+    await page.getByText('Made from a table that is gone').waitFor();
+    await page.getByRole('combobox', { name: 'Table to make it from' }).selectOption({ label: 'Sailings anew' });
+    await page.getByRole('button', { name: 'Sailings anew' }).last().waitFor();
     await saved(page);
   });
 });

@@ -8,6 +8,7 @@ import { BandOf, bandRulesOf } from '../../src/core/figure/draft-bands.ts';
 import { LAID_ON } from '../../src/core/figure/laid-on.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
 import { Panels } from '../../src/core/figure/panels/spec.ts';
+import { tablesNamed } from '../../src/core/item/users.ts';
 import { Id } from '../../src/core/named/id.ts';
 import { bare } from '../../src/core/named/keyed.ts';
 import { partsBetween } from '../../src/core/named/parts.ts';
@@ -274,6 +275,10 @@ const OWN: Partial<Record<CommandName, Own>> = {
     const spark = ofType(report, 'spark', dice);
     const column = dice.of(spark.columns.filter((one) => one.kind === 'sparkline'));
     return { spark: spark.id, columns: [column.id], set: parts(SparkLook, lookOf(column), pools, dice) };
+  },
+  'item.takeTable': (report, _, dice) => {
+    const item = dice.of(report.items.filter((one) => tablesNamed(one).length > 0));
+    return { item: item.id, from: dice.of(tablesNamed(item)), to: dice.of(report.items.filter(isTable)).id };
   },
   'figure.takeColumn': (report, _, dice) => {
     const figure = ofType(report, 'figure', dice);

@@ -186,4 +186,18 @@ describe('a bundle', () => {
       }
     }
   });
+
+  it('is made of what is there where a table is gone or cells are lost, and says so', () => {
+    const without = { ...report, items: report.items.filter(({ id }) => id !== 'sailings') };
+    expect(reportOf(readBundle('gone.zip', writeBundle(bundle(without))).record)).toEqual(without);
+    const table = report.items.find(({ id }) => id === 'sailings');
+    if (table?.type !== 'table') throw new Error('no table');
+    const { meta, block } = table.columns[2] ?? {};
+    const { [block ?? '']: _, ...some } = blocks;
+    const read = reportOf(readBundle('lost.zip', writeBundle(bundle(report, some))).record);
+    const again = read.items.find(({ id }) => id === 'sailings');
+    expect(again?.type === 'table' && again.remarks.map(({ text }) => text)).toContainEqual(
+      expect.stringContaining(`“${meta?.title}” of table “${table.name}”`),
+    );
+  });
 });

@@ -145,7 +145,7 @@ describe('taking back', () => {
     expect(() => runCall(none, undo(line), known(line))).toThrow(Refusal);
   });
 
-  it('of an addition that others use refuses, and keeps what they made of it', () => {
+  it('of an addition that others use keeps what they made of it, which has it again when that is taken back', () => {
     const steps = [{ kind: 'turn' }];
     const added = logged(
       call('item.add', {
@@ -155,7 +155,11 @@ describe('taking back', () => {
     const now = runCall(record, added, () => undefined).record;
     const item = { ...figure(report), id: 'of-turned', table: 'turned' };
     const used = runCall(now, { name: 'item.add', args: { item } }, () => undefined).record;
-    expect(() => runCall(used, undo(added), known(added))).toThrow(/no table “turned”/);
+    const back = runCall(used, undo(added), known(added));
+    expect(reportOf(back.record).items.map(({ id }) => id)).toContain('of-turned');
+    expect(reportOf(back.record).items.map(({ id }) => id)).not.toContain('turned');
+    const again = { ...undo(added), id: '00000000-0000-4000-8000-00000000000b' };
+    expect(runCall(back.record, again, () => back).record).toEqual(used);
   });
 });
 

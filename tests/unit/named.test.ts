@@ -289,14 +289,6 @@ describe('older documents', () => {
       { format: 'rizo-report', version: 1, title: 'x' },
       /cannot be read at edition/,
     ],
-    [
-      'a figure without its table',
-      {
-        ...recordOf(report),
-        items: { x: { ...(recordOf(report)['items'] as Record<string, object>)['both'], table: 'gone' } },
-      },
-      /no table “gone”/,
-    ],
   ])('that are %s are refused with the reason', (_, document, why) => {
     expect(() => readDocument(document)).toThrow(why);
   });

@@ -66,6 +66,8 @@ const oneColumn = BARS.slice(1).reduceRight<Report>(
 const CASES: [Report, string, unknown, string][] = [
   [demo, 'figure.fly', {}, 'There is no command “figure.fly”.'],
   [demo, 'item.rename', { item: 'years', name: '' }, 'name'],
+  [demo, 'item.takeTable', { item: 'both', from: 'none', to: 'sailings' }, 'takes nothing from that table'],
+  [demo, 'item.takeTable', { item: 'both', from: 'sailings', to: 'none' }, 'no table “none”'],
   [demo, 'item.add', { item: figureIn(demo, 'passengers') }, 'Two things have the same id.'],
   // What is looked for and not there.
   [demo, 'item.remove', { item: 'gone' }, 'There is nothing with the id “gone” in this report.'],

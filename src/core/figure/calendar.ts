@@ -1,5 +1,5 @@
 /** Calendars: the rows of another table, such as closures or changes of method, laid on a figure as events and bands. */
-import { type Cell, type Column, columnOf, type Table } from '../table/column.ts';
+import { type Cell, type Column, columnOf, type Table, wholeLackOf } from '../table/column.ts';
 import { addUnits, type CalendarUnit, floorTo } from '../time/calendar.ts';
 import { type Interval, unitOf } from '../time/interval.ts';
 import { datePosition, type PointSetting, pointPosition } from './date-position.ts';
@@ -128,7 +128,7 @@ export function withCalendars(
         drawn: 0,
         omitted: 0,
         names: 0,
-        lacks: table ? 'column' : 'table',
+        lacks: !table || wholeLackOf(table) ? 'table' : 'column',
       });
       return [];
     }

@@ -1,12 +1,27 @@
-/** Columns that a figure names and that its table has no longer: it is drawn without them, and they are back with their column. */
+/** What a figure names and what is gone: it is drawn without it, and has it again when that is back. */
 import type { Part } from '../scene/scene.ts';
+import type { Emphasised } from '../style/vocabulary.ts';
 import { acrossCandidates } from '../table/choose.ts';
-import { type Column, columnOf, type Table } from '../table/column.ts';
+import {
+  type Column,
+  columnOf,
+  type Lack,
+  likeliest,
+  type Substitute,
+  type Table,
+  type WholeLack,
+  wholeLackOf,
+} from '../table/column.ts';
+import { readTitle } from '../table/titles.ts';
 import type { Split } from './panels/spec.ts';
-import type { DressedFigure, FigureSpec } from './spec.ts';
+import type { DressedFigure, DressedLine, FigureSpec } from './spec.ts';
 
-export interface Gone {
+/** A column that the table has no longer, or whose cells are lost. */
+export interface GoneColumn {
+  what: 'column';
   key: string;
+  /** its title, and the block in which its cells were, where only those are gone */
+  cells: { title: string; block: string } | null;
   /** what of the figure names it */
   use: 'across' | 'line' | 'values' | 'mark' | 'panels';
   /** the line or mark that it is, or the direction of panels; empty for what runs across */
@@ -16,21 +31,47 @@ export interface Gone {
   others: readonly Pick<Column, 'key' | 'title'>[];
 }
 
+/** A line or a level of the figure itself that something of it stands on. */
+export type GonePart = { part: Part; key: string } & (
+  | { what: 'line'; use: 'fill'; line: string }
+  | { what: 'line'; use: 'note'; mark: string; others: readonly { id: string; name: string }[] }
+  | { what: 'line' | 'level'; use: 'difference'; mark: string }
+  | { what: 'level'; use: 'emphasis'; line: string; of: Emphasised }
+);
+
+/** All of the table. */
+interface GoneTable {
+  what: 'table';
+  lack: WholeLack;
+  others: readonly Substitute[];
+}
+
+export type Gone = GoneTable | GoneColumn | GonePart;
+
 const MOST_OTHERS = 2;
 
 /** A split that its table can be parted by; null where the column is gone. */
 export const splitThere = (split: Split | null, table: Table): Split | null =>
   split?.kind === 'category' && !columnOf(table, split.column) ? null : split;
 
-/** Columns that a figure names and its table lacks, each where it is named. A table without any column is not there yet. */
-export function goneIn(spec: DressedFigure, table: Table): Gone[] {
+const isOf = (key: string) => (lack: Lack) => lack.what === 'cells' && lack.key === key;
+
+/** Columns that a figure names and its table lacks, each where it is named. */
+function columnsGone(spec: DressedFigure, table: Table): GoneColumn[] {
   const isGone = (key: string | null | undefined): key is string => typeof key === 'string' && !columnOf(table, key);
   const drawn = new Set(spec.lines.map(({ column }) => column));
   const numbers = table.columns.filter(({ kind, key }) => kind === 'number' && !drawn.has(key));
   const few = (columns: readonly Column[]) => columns.slice(0, MOST_OTHERS).map(({ key, title }) => ({ key, title }));
-  const found: Gone[] = [];
-  const look = (key: string | null | undefined, where: Omit<Gone, 'key' | 'others'>, others: readonly Column[]) => {
-    if (isGone(key)) found.push({ key, ...where, others: few(others) });
+  const found: GoneColumn[] = [];
+  const look = (
+    key: string | null | undefined,
+    where: Pick<GoneColumn, 'use' | 'id' | 'part'>,
+    others: readonly Column[],
+  ) => {
+    if (!isGone(key)) return;
+    const lost = table.lacks?.find(isOf(key));
+    const cells = lost?.what === 'cells' ? { title: lost.title, block: lost.block } : null;
+    found.push({ what: 'column', key, cells, ...where, others: few(others) });
   };
   look(spec.across, { use: 'across', id: '', part: 'axis:across' }, acrossCandidates(table));
   for (const { id, column, values } of spec.lines) {
@@ -54,6 +95,53 @@ export function goneIn(spec: DressedFigure, table: Table): Gone[] {
     if (split?.kind === 'category') look(split.column, { use: 'panels', id: way, part: 'frame' }, texts);
   }
   return found;
+}
+
+const nameOf = ({ name, column }: DressedLine, table: Table): string =>
+  name ?? readTitle(columnOf(table, column)?.title ?? column).name;
+
+/** Lines and levels of a figure that others of its parts stand on, and that it has no longer. */
+function partsGone({ lines, marks }: DressedFigure, table: Table): GonePart[] {
+  const hasLine = (id: string) => lines.some((line) => line.id === id);
+  const hasLevel = (id: string) => marks.some((mark) => mark.id === id && mark.kind === 'level');
+  const found: GonePart[] = [];
+  for (const { id, fill, emphasis } of lines) {
+    const part: Part = `line:${id}`;
+    if (typeof fill === 'object' && !hasLine(fill.line))
+      found.push({ what: 'line', key: fill.line, use: 'fill', line: id, part });
+    for (const { of, level } of emphasis)
+      if (typeof level === 'string' && !hasLevel(level))
+        found.push({ what: 'level', key: level, use: 'emphasis', line: id, of, part });
+  }
+  const others = lines.slice(0, MOST_OTHERS).map((line) => ({ id: line.id, name: nameOf(line, table) }));
+  for (const mark of marks) {
+    const part: Part = `mark:${mark.id}`;
+    if (mark.kind === 'note' && typeof mark.value === 'object' && !hasLine(mark.value.line))
+      found.push({ what: 'line', key: mark.value.line, use: 'note', mark: mark.id, part, others });
+    if (mark.kind !== 'difference') continue;
+    const line = [mark.from, mark.to].find((end) => 'line' in end && !hasLine(end.line));
+    const level = [mark.from, mark.to].find((end) => 'level' in end && !hasLevel(end.level));
+    if (line && 'line' in line) found.push({ what: 'line', key: line.line, use: 'difference', mark: mark.id, part });
+    else if (level && 'level' in level)
+      found.push({ what: 'level', key: level.level, use: 'difference', mark: mark.id, part });
+  }
+  return found;
+}
+
+/** Keys of the columns of its table that a figure names. */
+const keysOf = ({ across, lines, panels }: DressedFigure): Set<string> => {
+  const splits = [panels?.by, panels?.down].flatMap((split) => (split?.kind === 'category' ? [split.column] : []));
+  return new Set([across, ...lines.map(({ column }) => column), ...splits]);
+};
+
+/** What a figure names and what is gone, its table before all; where that is gone, nothing is said of its columns. */
+export function goneIn(spec: DressedFigure, table: Table): Gone[] {
+  const lack = wholeLackOf(table);
+  const parts = partsGone(spec, table);
+  if (!lack) return [...columnsGone(spec, table), ...parts];
+  const others = 'others' in lack ? lack.others : [];
+  const fitting = lack.what === 'table' ? likeliest(others, keysOf(spec)) : others;
+  return [{ what: 'table', lack, others: fitting.slice(0, MOST_OTHERS) }, ...parts];
 }
 
 /** What of a figure changes where it takes one column wherever it named another. */

@@ -1,7 +1,8 @@
 /** What a schema of one property cannot say: that the properties of a thing make sense together. */
 import { firstWrong } from '../issue.ts';
-import { inconsistencyOf, MOST_ITEMS, Report, ReportItem } from '../report/report.ts';
+import { isReceived, MOST_ITEMS, Report, ReportItem, sourcesOf, tableIn } from '../report/report.ts';
 import { kindOf } from './kinds.ts';
+import { tablesNamed } from './users.ts';
 
 /**
  * One sentence for what is wrong with a report after a change, or null. Only
@@ -25,5 +26,25 @@ export function wrongIn(before: Report, after: Report): string | null {
     const wrong: string | null = parsed.success ? kindOf(item).nonsense(item) : firstWrong(parsed.error).message;
     if (wrong !== null) return wrong;
   }
-  return inconsistencyOf(after)?.message ?? null;
+  return null;
+}
+
+/**
+ * One sentence where a command makes a thing name a table that is not there, or
+ * a table that is made from itself; null where it does not. What named one that
+ * is gone before may go on to: that is a state, which it says by itself.
+ */
+export function namesNothing(before: Report, after: Report): string | null {
+  if (before.items === after.items) return null;
+  const known = new Set(before.items);
+  const named = new Set(before.items.flatMap(tablesNamed));
+  for (const item of after.items) {
+    if (known.has(item)) continue;
+    const absent = tablesNamed(item).find((id) => !tableIn(after, id) && !named.has(id));
+    if (absent !== undefined) return `There is no table “${absent}” for “${item.name}”.`;
+    const root = item.type === 'shaped' && sourcesOf(after, item).at(-1);
+    if (root === undefined || (root && !isReceived(root) && tableIn(after, root.of)))
+      return `“${item.name}” must be made from a table of this report, and not from itself.`;
+  }
+  return null;
 }

@@ -1,11 +1,59 @@
-/** Notes on columns that are named and gone. */
-import type { Gone } from '../figure/gone.ts';
-import type { Part } from '../scene/scene.ts';
-import type { SparkColumn, SparkTableSpec } from '../spark/spec.ts';
+/** Notes on what a figure names and what is gone. */
+import type { Gone, GoneColumn, GonePart } from '../figure/gone.ts';
+import type { Substitute, WholeLack } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
-import type { Check, Mend, SparkCheck } from './note.ts';
+import type { Check, Finding, Mend } from './note.ts';
 
-const WHAT: Readonly<Record<Gone['use'], string>> = {
+/** What is said of a thing whose table has nothing. */
+export function tableGoneText(lack: WholeLack): string {
+  switch (lack.what) {
+    case 'table':
+      return 'The table that this is drawn from is gone, so that nothing of it is there. It is back when that is brought back.';
+    case 'source':
+      return `“${lack.name}” was made from a table that is gone, so that nothing of it is there. It is back when that is brought back.`;
+    case 'step':
+      return `“${lack.name}” cannot be made, so that nothing of it is there: ${lack.why}`;
+  }
+}
+
+/** Mends that take another table instead of the one that is gone, in a thing or in the table that it is drawn from. */
+export function takeTable(item: string, { lack, others }: { lack: WholeLack; others: readonly Substitute[] }): Mend[] {
+  if (lack.what === 'step') return [];
+  const args = { item: lack.what === 'source' ? lack.of : item, from: lack.id };
+  return others.map(
+    ({ id, name }): Mend => ({
+      say: `Take “${name}” instead`,
+      call: { name: 'item.takeTable', args: { ...args, to: id } },
+    }),
+  );
+}
+
+/** The note with its mends; where nothing mends it, it shows where it is. */
+const withMends = (found: Omit<Finding, 'mends'>, [mend, ...rest]: readonly Mend[]): Finding => ({
+  ...found,
+  mends: [mend ?? { say: 'Show it', open: found.part }, ...rest],
+});
+
+/** The table of a figure is gone, or it can no longer be made. */
+export const tableGone: Check = {
+  id: 'table-gone',
+  find({ figure: { gone, spec } }) {
+    const found = gone.find((one) => one.what === 'table');
+    if (!found) return null;
+    const { lack } = found;
+    return withMends(
+      {
+        part: 'frame',
+        title: lack.what === 'step' ? 'The table cannot be made' : 'The table is gone',
+        text: tableGoneText(lack),
+        facts: `table ${'id' in lack ? lack.id : lack.why}`,
+      },
+      takeTable(spec.id, found),
+    );
+  },
+};
+
+const WHAT: Readonly<Record<GoneColumn['use'], string>> = {
   across: 'nothing runs across, so that nothing can be drawn',
   line: 'the line of it is empty',
   values: 'nothing stands at the points at which it was written',
@@ -13,93 +61,121 @@ const WHAT: Readonly<Record<Gone['use'], string>> = {
   panels: 'all is in one plot, which it split',
 };
 
-function mendsOf(figure: string, { use, id, key, others }: Gone): Mend[] {
+function mendsOfColumn(figure: string, { use, id, key, others }: GoneColumn): Mend[] {
   const instead = others.map(
     (other): Mend => ({
       say: `Take “${readTitle(other.title).name}” instead`,
       call: { name: 'figure.takeColumn', args: { figure, from: key, to: other.key } },
     }),
   );
-  const without: Mend[] =
-    use === 'line'
-      ? [{ say: 'Remove the line', call: { name: 'figure.removeLines', args: { figure, lines: [id] } } }]
-      : use === 'mark'
-        ? [{ say: 'Remove it', call: { name: 'figure.removeMarks', args: { figure, marks: [id] } } }]
-        : use === 'values'
-          ? [
-              {
-                say: 'Write the values',
-                call: { name: 'figure.styleLines', args: { figure, lines: [id], values: { column: null } } },
-              },
-            ]
-          : use === 'panels'
-            ? [{ say: 'One plot for all', call: { name: 'figure.split', args: { figure, panels: null } } }]
-            : [];
-  return [...instead, ...without];
+  switch (use) {
+    case 'across':
+      return instead;
+    case 'line':
+      return [
+        ...instead,
+        { say: 'Remove the line', call: { name: 'figure.removeLines', args: { figure, lines: [id] } } },
+      ];
+    case 'mark':
+      return [...instead, { say: 'Remove it', call: { name: 'figure.removeMarks', args: { figure, marks: [id] } } }];
+    case 'values':
+      return [
+        ...instead,
+        {
+          say: 'Write the values',
+          call: { name: 'figure.styleLines', args: { figure, lines: [id], values: { column: null } } },
+        },
+      ];
+    case 'panels':
+      return [...instead, { say: 'One plot for all', call: { name: 'figure.split', args: { figure, panels: null } } }];
+  }
 }
+
+const isColumn = (one: Gone): one is GoneColumn => one.what === 'column';
+const isPart = (one: Gone): one is GonePart => one.what === 'line' || one.what === 'level';
+const moreOf = (count: number) => (count > 0 ? ` ${count} more ${count === 1 ? 'is' : 'are'} gone, too.` : '');
 
 /** Columns that a figure names and that its table has no longer. */
 export const columnsGone: Check = {
   id: 'columns-gone',
   find({ figure: { gone, spec } }) {
-    const [first, ...others] = gone;
+    const all = gone.filter(isColumn);
+    const [first, ...others] = all;
     if (!first) return null;
-    const more = others.length > 0 ? ` ${others.length} more ${others.length === 1 ? 'is' : 'are'} gone, too.` : '';
-    const [mend, ...rest] = mendsOf(spec.id, first);
-    return {
-      part: first.part,
-      title: 'A column is gone',
-      text: `The table has no column “${first.key}” any more: ${WHAT[first.use]}.${more}`,
-      facts: gone.map(({ key, use, id }) => `${key} ${use} ${id}`).join(),
-      mends: [mend ?? { say: 'Show it', open: first.part }, ...rest],
-    };
+    const { cells, key, use, part } = first;
+    const what = cells
+      ? `The cells of “${cells.title}” (block ${cells.block}) are missing: ${WHAT[use]}. A backup may hold them.`
+      : `The table has no column “${key}” any more: ${WHAT[use]}.`;
+    return withMends(
+      {
+        part,
+        title: cells ? 'Cells are missing' : 'A column is gone',
+        text: `${what}${moreOf(others.length)}`,
+        facts: all.map((one) => `${one.key} ${one.use} ${one.id}`).join(),
+      },
+      mendsOfColumn(spec.id, first),
+    );
   },
 };
 
-/** Whether a column of a spark table is made of one of its table. */
-function isMadeOf(column: SparkColumn, key: string): boolean {
-  if (column.kind === 'name' || column.kind === 'derived') return false;
-  if (column.kind !== 'sparkline') return column.column === key;
-  const { over, edge, reference } = column;
-  const beside = typeof reference === 'object' && 'column' in reference ? reference.column : null;
-  return [column.column, beside, ...over, ...(edge === 'year before' ? [] : [edge.column])].includes(key);
-}
-
-/** Where a spark table names a column, and what puts it right. */
-function usesOf({ id, rows, order, columns }: SparkTableSpec, key: string) {
-  const made = columns.filter((column) => isMadeOf(column, key));
-  const part: Part = `column:${made[0]?.id ?? columns[0]?.id ?? ''}`;
-  const mends: Mend[] = [];
-  const [own] = made;
-  if (own && columns.length > 1)
-    mends.push({ say: 'Remove the column', call: { name: 'spark.removeColumn', args: { spark: id, column: own.id } } });
-  const isGroup = order.group !== null && order.group !== 'unit' && order.group.column === key;
-  if (isGroup)
-    mends.push({ say: 'No groups', call: { name: 'spark.setOrder', args: { spark: id, order: { group: null } } } });
-  const isRow = rows.kind === 'columns' && rows.columns.includes(key) && rows.columns.length > 1;
-  if (isRow)
-    mends.push({
-      say: 'Leave the row out',
-      call: { name: 'spark.setRows', args: { spark: id, columns: { [key]: false } } },
-    });
-  const uses = [...made.map((column) => column.id), ...(isGroup ? ['group'] : []), ...(isRow ? ['row'] : [])];
-  return { part, mends, facts: [key, ...uses].join(' ') };
-}
-
-/** Columns that a spark table names and that its table has no longer. */
-export const sparkGone: SparkCheck = {
-  id: 'spark-gone',
-  find({ spec, data }) {
-    return data.gone.map((key) => {
-      const { part, mends, facts } = usesOf(spec, key);
-      const [mend = { say: 'Show it', open: part }, ...others] = mends;
+function partNote(figure: string, gone: GonePart): { text: string; mends: Mend[] } {
+  const removal = (mark: string): Mend => ({
+    say: 'Remove it',
+    call: { name: 'figure.removeMarks', args: { figure, marks: [mark] } },
+  });
+  switch (gone.use) {
+    case 'fill':
       return {
-        part,
-        title: 'A column is gone',
-        text: `The table has no column “${key}” any more; what is made of it is empty.`,
-        facts,
-        mends: [mend, ...others],
+        text: 'The line to which an area reached is gone, so that there is no area.',
+        mends: [
+          { say: 'No area', call: { name: 'figure.styleLines', args: { figure, lines: [gone.line], fill: 'none' } } },
+        ],
       };
-    });
+    case 'note': {
+      const onto = gone.others.map(
+        ({ id, name }): Mend => ({
+          say: `Put it on “${name}”`,
+          call: {
+            name: 'figure.setMark',
+            args: { figure, mark: gone.mark, set: [{ path: ['value'], to: { line: id } }] },
+          },
+        }),
+      );
+      return {
+        text: 'The line on which a note stood is gone, so that it is not drawn.',
+        mends: [...onto, removal(gone.mark)],
+      };
+    }
+    case 'difference':
+      return {
+        text: `A ${gone.what} at which a difference began or ended is gone, so that it is not drawn.`,
+        mends: [removal(gone.mark)],
+      };
+    case 'emphasis':
+      return {
+        text: 'The level with which points were compared is gone, so that none of them is set apart.',
+        mends: [
+          {
+            say: 'Set none apart',
+            call: { name: 'figure.dropEmphasis', args: { figure, lines: [gone.line], of: gone.of } },
+          },
+        ],
+      };
+  }
+}
+
+/** Lines and levels of a figure that others of its parts stand on, and that are gone. */
+export const partsGone: Check = {
+  id: 'parts-gone',
+  find({ figure: { gone, spec } }) {
+    const all = gone.filter(isPart);
+    const [first, ...others] = all;
+    if (!first) return null;
+    const { text, mends } = partNote(spec.id, first);
+    const facts = all.map((one) => `${one.use} ${one.key} ${'mark' in one ? one.mark : one.line}`).join();
+    return withMends(
+      { part: first.part, title: `A ${first.what} is gone`, text: `${text}${moreOf(others.length)}`, facts },
+      mends,
+    );
   },
 };

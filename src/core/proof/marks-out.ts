@@ -6,8 +6,11 @@ import type { Check } from './note.ts';
 export const marksOut: Check = {
   id: 'marks-out',
   find({ figure, layout }) {
-    // Calendars have a check of their own.
-    const out = figure.marks.filter(({ id }) => !layout.marks.includes(id) && !figure.calendars.has(id));
+    // Calendars have a check of their own, and so has what is not drawn since something of it is gone.
+    const gone = new Set(figure.gone.flatMap((one) => ('mark' in one ? [one.mark] : [])));
+    const out = figure.marks.filter(
+      ({ id }) => !layout.marks.includes(id) && !figure.calendars.has(id) && !gone.has(id),
+    );
     const [first] = out;
     if (!first) return null;
     const isMany = out.length > 1;

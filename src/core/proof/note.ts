@@ -25,6 +25,8 @@ export interface Finding {
   title: string;
   /** one or two sentences with the numbers */
   text: string;
+  /** what tells it from others of its check at the same part of a spark table */
+  about?: string;
   /** the numbers it rests on: a note that was set aside comes back when they change */
   facts: string;
   mends: [Mend, ...Mend[]];

@@ -7,7 +7,7 @@ import { datePlan } from './date-plan.ts';
 import { dense } from './dense.ts';
 import { fewYears } from './few-years.ts';
 import { glyphs } from './glyphs.ts';
-import { columnsGone } from './gone.ts';
+import { columnsGone, partsGone, tableGone } from './gone.ts';
 import { greyscale, houseSize, otherColour, smallestType } from './house.ts';
 import { labels } from './labels.ts';
 import { marksOut } from './marks-out.ts';
@@ -26,7 +26,9 @@ import { wordsCut } from './words-cut.ts';
 
 /** All checks of a figure, in the order in which their notes stand. */
 const CHECKS: readonly Check[] = [
+  tableGone,
   columnsGone,
+  partsGone,
   titleList,
   glyphs,
   wordsCut,
@@ -63,8 +65,11 @@ const CHECKS: readonly Check[] = [
  * the numbers it rests on change.
  */
 export function proofNotes(proofed: Proofed): ProofNote[] {
-  const { asides } = proofed.figure.spec;
-  return CHECKS.flatMap((check): ProofNote[] => {
+  const { spec, gone } = proofed.figure;
+  const { asides } = spec;
+  // Of what is drawn without its table there is nothing else to say.
+  const checks = gone.some(({ what }) => what === 'table') ? [tableGone, partsGone] : CHECKS;
+  return checks.flatMap((check): ProofNote[] => {
     const found = check.find(proofed);
     if (!found) return [];
     const aside = asides.find((entry) => entry.check === check.id && entry.facts === found.facts);

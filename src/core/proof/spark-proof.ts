@@ -4,9 +4,9 @@ import type { ResolvedSparkTable } from '../spark/resolve.ts';
 import { cutTo } from '../text/letters.ts';
 import type { Locale } from '../text/locale.ts';
 import { sparkGlyphs } from './glyphs.ts';
-import { sparkGone } from './gone.ts';
 import type { ProofNote, SparkCheck } from './note.ts';
 import { sparkBeyond } from './spark-beyond.ts';
+import { sparkGone } from './spark-gone.ts';
 import { sparkHeights } from './spark-heights.ts';
 import { sparkMissing } from './spark-missing.ts';
 import { sparkSums } from './spark-sums.ts';
@@ -28,8 +28,8 @@ const CHECKS: readonly SparkCheck[] = [
 export function sparkNotes(resolved: ResolvedSparkTable, locale: Locale): ProofNote[] {
   const { asides } = resolved.spec;
   return CHECKS.flatMap((check) =>
-    check.find(resolved, locale).map((found): ProofNote => {
-      const id = cutTo(`${check.id} ${found.part}`, 60);
+    check.find(resolved, locale).map(({ about, ...found }): ProofNote => {
+      const id = cutTo([check.id, about, found.part].filter(Boolean).join(' '), 60);
       const aside = asides.find((entry) => entry.check === id && entry.facts === found.facts);
       return { ...found, check: id, aside: aside?.reason ?? null };
     }),

@@ -1,10 +1,11 @@
 /** Cells that a report names and that are not there, such as after a database was restored in part. */
+import type { Lack } from '../table/column.ts';
 import type { Report, StoredTable } from './report.ts';
 import { isReceived, tablesOf } from './report.ts';
 
 /** What is said of them. */
 export const sayMissing = (table: string, column: string, block: string): string =>
-  `The cells of column “${column}” of table “${table}” (block ${block}) are missing, so what is made of them cannot be drawn; the rest of the report works. A backup may hold them.`;
+  `The cells of column “${column}” of table “${table}” (block ${block}) are missing, so all is drawn without them. A backup may hold them.`;
 
 /** The table that names a block, and the title of its column; undefined where none does. */
 export function namedBlock(report: Report, block: string): { table: StoredTable; title: string } | undefined {
@@ -14,3 +15,9 @@ export function namedBlock(report: Report, block: string): { table: StoredTable;
   }
   return undefined;
 }
+
+/** The columns of a table whose cells are not stored any more; `isGone` tells it of a block. */
+export const cellsLacking = ({ columns }: Pick<StoredTable, 'columns'>, isGone: (block: string) => boolean): Lack[] =>
+  columns.flatMap(({ meta: { key, title }, block }) =>
+    block !== null && isGone(block) ? [{ what: 'cells' as const, key, title, block }] : [],
+  );

@@ -1,6 +1,5 @@
 import * as z from 'zod';
 import { Manuscript, NO_MANUSCRIPT } from '../document/manuscript.ts';
-import { calendarTablesOf } from '../figure/calendar.ts';
 import { FigureSpec } from '../figure/spec.ts';
 import { Id } from '../named/id.ts';
 import { keyed } from '../named/keyed.ts';
@@ -162,27 +161,3 @@ export const figuresOf = (report: Report): FigureSpec[] => report.items.filter((
 /** The figure with this id, if the report has it. */
 export const figureIn = (report: Report, id: string): FigureSpec | undefined =>
   figuresOf(report).find((figure) => figure.id === id);
-
-/**
- * What a schema cannot say: the table that a thing is made from or draws is
- * there, and no table is made from itself. Returns one sentence for the first
- * thing that is wrong, or null.
- */
-export function inconsistencyOf(report: Report): { path: (string | number)[]; message: string } | null {
-  const tables = new Map(tablesOf(report).map((table) => [table.id, table]));
-  for (const item of report.items) {
-    const path = ['items', item.id];
-    const root = 'of' in item ? sourcesOf(report, item).at(-1) : undefined;
-    if ('of' in item && !(root && isReceived(root)))
-      return {
-        path: [...path, 'of'],
-        message: `“${item.name}” must be made from a table of this report, and not from itself.`,
-      };
-    const wanted =
-      item.type === 'figure' ? [item.table, ...calendarTablesOf(item.marks)] : 'table' in item ? [item.table] : [];
-    const absent = wanted.find((id) => !tables.has(id));
-    if (absent !== undefined)
-      return { path: [...path, 'table'], message: `There is no table “${absent}” for “${item.name}”.` };
-  }
-  return null;
-}

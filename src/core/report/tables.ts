@@ -5,17 +5,24 @@ import { factsOf } from '../table/facts.ts';
 import { blockOf, type KeptCells, type WholeBlock } from '../table/kept.ts';
 import { withReceived } from '../table/received.ts';
 import { type Rows, rowName, rowsOf } from '../table/row-names.ts';
-import { applySteps } from '../table/shape/shape.ts';
 import { cellsInRows, keptInRows } from '../table/typed-cells.ts';
 import { textOfCell } from '../table/written.ts';
 import { cutTo } from '../text/letters.ts';
-import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem } from './report.ts';
+import { goneTable, remarkOn, shapedTable } from './lacking.ts';
+import { cellsLacking } from './missing-cells.ts';
+import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem, tableIn } from './report.ts';
 
-/** The received table at the root of a table, which is itself when it was brought in. */
-export function rootOf(report: Report, item: TableItem): StoredTable {
+/** The received table at the root of a table, which is itself when it was brought in; undefined where that is gone. */
+export function rootOf(report: Report, item: TableItem): StoredTable | undefined {
   const root = [item, ...sourcesOf(report, item)].at(-1);
-  if (!root || !isReceived(root)) throw new Error(`Table ${item.id} is made from no received table.`);
-  return root;
+  return root && isReceived(root) ? root : undefined;
+}
+
+/** The blocks of cells that the table with this id is made of; none for one that is gone. */
+export function blocksUnder(report: Report, id: string): string[] {
+  const item = tableIn(report, id);
+  const root = item && rootOf(report, item);
+  return root ? blocksOf(root) : [];
 }
 
 /** The blocks of cells that a received table names. */
@@ -26,15 +33,17 @@ export const blocksOf = ({ columns }: Pick<StoredTable, 'columns'>): string[] =>
 export const receivedCount = ({ base }: Pick<StoredTable, 'base'>): number =>
   base.reduce((sum, { count }) => sum + count, 0);
 
-type CellsOf = (block: string) => readonly Cell[] | undefined;
+/** The cells of a block: null where it is not stored any more, undefined while it is not there yet. */
+export type CellsOf = (block: string) => readonly Cell[] | null | undefined;
 
 export type StoredColumn = StoredTable['columns'][number];
 
 const NONE: readonly Cell[] = [];
 
-function madeColumn({ meta, block, typed }: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | undefined {
+/** A column with its cells; null where these are gone, undefined while they are not there yet. */
+function madeColumn({ meta, block, typed }: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | null | undefined {
   const received = block === null ? NONE : cellsOf(block);
-  if (!received) return undefined;
+  if (!received) return received;
   const cells = cellsInRows(meta, received, rows, typed);
   // What was typed may have brought the first decimals, or taken the last.
   return meta.kind === 'number' ? { ...meta, whole: factsOf(cells).whole, cells } : { ...meta, cells };
@@ -73,29 +82,54 @@ function totalsOf(totals: StoredTable['totals'], rows: Rows): number[] {
 /**
  * Makes tables from their items: cells put to their columns, steps applied,
  * calculations added. What was made is kept for as long as the items and the
- * cells it came from stay the same.
+ * cells it came from stay the same. What is gone leaves a table that says what
+ * it lacks, so that nothing made of it stays closed.
  */
 export class TableMaker {
   /** columns stay the same things while nothing of them changes, so that what is found of them can be kept */
   readonly #columns = new WeakMap<StoredColumn, { rows: Rows; column: Column }>();
-  readonly #made = new WeakMap<TableItem, { source: Table | null; table: Table }>();
+  readonly #made = new WeakMap<TableItem, { source: Table | null; gone: string; table: Table }>();
+  readonly #gone = new WeakMap<Report['items'], Map<string, Table>>();
 
-  /** The table of an item, or undefined while cells are not there. */
+  /** The table with this id, or undefined while cells are not there yet. */
+  called(report: Report, id: string, cellsOf: CellsOf): Table | undefined {
+    const item = tableIn(report, id);
+    return item ? this.make(report, item, cellsOf) : this.#goneCalled(report, id);
+  }
+
+  #goneCalled(report: Report, id: string): Table {
+    const known = this.#gone.get(report.items) ?? new Map<string, Table>();
+    this.#gone.set(report.items, known);
+    const table = known.get(id) ?? goneTable(report, id);
+    known.set(id, table);
+    return table;
+  }
+
+  /** The table of an item, or undefined while cells are not there yet. */
   make(report: Report, item: TableItem, cellsOf: CellsOf): Table | undefined {
     const chain = [item, ...sourcesOf(report, item)].reverse();
-    let source: Table | null = null;
+    const [root] = chain;
+    // One that comes round to itself is made from nothing.
+    const from = root?.type === 'shaped' && (tableIn(report, root.of) ? '' : root.of);
+    let source: Table | null = typeof from === 'string' ? this.#goneCalled(report, from) : null;
     for (const link of chain) {
+      const gone =
+        link.type === 'table'
+          ? blocksOf(link)
+              .filter((block) => cellsOf(block) === null)
+              .join()
+          : '';
       const known = this.#made.get(link);
-      const table: Table | undefined =
-        known && known.source === source ? known.table : this.#makeOne(link, source, cellsOf);
+      const isSame: boolean = known?.source === source && known.gone === gone;
+      const table: Table | undefined = known && isSame ? known.table : this.#makeOne(link, source, cellsOf);
       if (!table) return undefined;
-      if (table !== known?.table) this.#made.set(link, { source, table });
+      if (!isSame) this.#made.set(link, { source, gone, table });
       source = table;
     }
     return source ?? undefined;
   }
 
-  #column(stored: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | undefined {
+  #column(stored: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | null | undefined {
     const known = this.#columns.get(stored);
     if (known?.rows === rows) return known.column;
     const column = madeColumn(stored, rows, cellsOf);
@@ -104,21 +138,19 @@ export class TableMaker {
   }
 
   #makeOne(item: TableItem, source: Table | null, cellsOf: CellsOf): Table | undefined {
-    if (item.type === 'shaped') {
-      if (!source) return undefined;
-      const shaped = applySteps(source, item.steps);
-      return withCalculations({ ...shaped, title: item.name }, item.calculations);
-    }
+    if (item.type === 'shaped') return source ? shapedTable(item, source) : undefined;
     const rows = rowsOf(item);
     const columns: Column[] = [];
     for (const stored of item.columns) {
       const column = this.#column(stored, rows, cellsOf);
-      if (!column) return undefined;
-      columns.push(column);
+      if (column === undefined) return undefined;
+      if (column) columns.push(column);
     }
-    const { name: title, totals, remarks } = item;
-    const table = { title, rows: rows.count, columns, totals: totalsOf(totals, rows), remarks };
-    return withCalculations(table, item.calculations);
+    const { name: title, totals } = item;
+    const lacks = cellsLacking(item, (block) => cellsOf(block) === null);
+    const remarks = [...lacks.map((lack) => remarkOn(item.name, lack)), ...item.remarks];
+    const table: Table = { title, rows: rows.count, columns, totals: totalsOf(totals, rows), remarks };
+    return withCalculations(lacks.length > 0 ? { ...table, lacks } : table, item.calculations);
   }
 }
 
@@ -134,7 +166,8 @@ export const marksOf = (rows: readonly number[], nameAt = (row: number) => rowNa
 
 /**
  * A received table whose cells are all in blocks, in the order in which they
- * stand: new ones where something was typed, put in or taken out. Rows keep their names. Throws where a block is not there.
+ * stand: new ones where something was typed, put in or taken out. Rows keep
+ * their names. Of a block that is not there any more, what was typed is left, and a remark.
  */
 export function putTogether(
   item: StoredTable,
@@ -146,21 +179,35 @@ export function putTogether(
   const isInOrder = item.inserted.length === 0 && Object.keys(item.removed).length === 0;
   const columns = item.columns.map((stored) => {
     const received = stored.block === null ? undefined : keptBlock(stored.block);
-    if (stored.block !== null && !received) throw new Error(`The cells of “${stored.meta.title}” are not there.`);
-    const isAsItIs = isInOrder && stored.block !== null && Object.keys(stored.typed).length === 0;
+    const isAsItIs = isInOrder && received && Object.keys(stored.typed).length === 0;
     const block = isAsItIs && stored.block !== null ? stored.block : newBlockId();
     blocks[block] = blockOf(isAsItIs && received ? received : keptOf(item, stored, received));
     return isAsItIs ? stored : { meta: stored.meta, block, typed: {} };
   });
   const base = rows.stretches.map(({ of, from, count }) => ({ of, from, count }));
-  return { item: { ...item, base, columns, inserted: [], removed: {} }, blocks };
+  const lost = cellsLacking(item, (block) => !keptBlock(block)).map((lack) => ({
+    text: remarkOn(item.name, lack).text,
+  }));
+  return {
+    item: {
+      ...item,
+      base,
+      columns,
+      inserted: [],
+      removed: {},
+      remarks: [...lost, ...item.remarks].slice(0, MOST_REMARKS),
+    },
+    blocks,
+  };
 }
+
+const MOST_REMARKS = 500;
 
 /** What is to be kept of what a reader said of a table. */
 export const remarksOf = ({ remarks }: Table): StoredTable['remarks'] =>
   remarks
     .filter((remark) => !remark.passing)
-    .slice(0, 500)
+    .slice(0, MOST_REMARKS)
     .map(({ text, column }) => ({ text: cutTo(text, 1000), ...(column === undefined ? {} : { column }) }));
 
 /** Splits a table into what stands in the report and the blocks of cells stored beside it. */

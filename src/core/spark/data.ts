@@ -5,8 +5,8 @@ import { readTitle } from '../table/titles.ts';
 import type { Locale } from '../text/locale.ts';
 import { missingSign } from '../text/number.ts';
 import { formatPeriod } from '../time/format.ts';
-import { keysOfSpark } from './columns.ts';
 import { type Derived, derive } from './derive.ts';
+import { goneInSpark, type SparkGone } from './gone.ts';
 import { type NumberCells, numberCells } from './number-cells.ts';
 import { type Records, recordsOf, type ShownRow, type SparkRecord, shownRows } from './records.ts';
 import {
@@ -51,8 +51,8 @@ export interface SparkData {
   own: number;
   rows: ShownRow[];
   columns: ColumnData[];
-  /** keys of columns that it names and that its table has no longer */
-  gone: readonly string[];
+  /** what it names and its table lacks */
+  gone: readonly SparkGone[];
 }
 
 const DERIVED_NAMES: Record<SparkColumnOf<'derived'>['what'], string> = {
@@ -298,7 +298,7 @@ export function sparkData(spec: SparkTableSpec, table: Table, locale: Locale): S
   const reader = new Reader(spec, table, locale);
   const columns = spec.columns.map((column) => reader.column(column));
   const { records, own } = reader.all;
-  const gone = [...keysOfSpark(spec)].filter((key) => !columnOf(table, key));
+  const gone = goneInSpark(spec, table);
   return inOrder({ records, own, rows: [], columns, gone }, spec, locale);
 }
 

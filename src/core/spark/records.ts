@@ -33,6 +33,8 @@ export interface Records {
 
 /** Begins the keys of sums, which no name of a row does. */
 const SUM = '\u001f';
+/** Whether a key is that of a sum, which is there where it is asked for. */
+export const isOfSum = (key: string): boolean => key.startsWith(SUM);
 /** Key of the row that stands for all. */
 export const TOTAL_KEY = `${SUM}total`;
 

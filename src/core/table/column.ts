@@ -80,6 +80,27 @@ export const Remark = z.strictObject({
 });
 export type Remark = z.infer<typeof Remark>;
 
+/** A table that could stand for one that is gone, with the keys of its columns. */
+export interface Substitute {
+  id: string;
+  name: string;
+  keys: readonly string[];
+}
+
+/** What a table should have and has not, which is a state that can be drawn and mended. */
+export type Lack =
+  /** the table is gone: `id` is what it was called by */
+  | { what: 'table'; id: string; others: readonly Substitute[] }
+  /** the table `of`, by the name of `name`, is made from one that is gone */
+  | { what: 'source'; id: string; of: string; name: string; others: readonly Substitute[] }
+  /** a step by which the table `of` is made does not fit */
+  | { what: 'step'; of: string; name: string; why: string }
+  /** the cells of a column are not stored any more */
+  | { what: 'cells'; key: string; title: string; block: string };
+
+/** A lack by which a table has nothing at all, and so all that is made of it. */
+export type WholeLack = Exclude<Lack, { what: 'cells' }>;
+
 export interface Table {
   title: string;
   rows: number;
@@ -87,11 +108,23 @@ export interface Table {
   /** rows that sum others: kept, but not drawn */
   totals: readonly number[];
   remarks: readonly Remark[];
+  /** absent where it lacks nothing */
+  lacks?: readonly Lack[];
 }
 
 /** The column with this key. */
 export function columnOf(table: Table, key: string): Column | undefined {
   return table.columns.find((column) => column.key === key);
+}
+
+/** Why a table has nothing at all; undefined where it has. */
+export const wholeLackOf = ({ lacks }: Pick<Table, 'lacks'>): WholeLack | undefined =>
+  lacks?.find((lack): lack is WholeLack => lack.what !== 'cells');
+
+/** Those that have at least half of the columns that are named, the likeliest first. */
+export function likeliest(others: readonly Substitute[], keys: ReadonlySet<string>): Substitute[] {
+  const shared = ({ keys: own }: Substitute) => own.filter((key) => keys.has(key)).length;
+  return others.filter((one) => shared(one) > 0 && shared(one) * 2 >= keys.size).sort((a, b) => shared(b) - shared(a));
 }
 
 /** The numbers of a cell list; anything else counts as missing. */

@@ -6,7 +6,7 @@ import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseNumber } from '../controls/Phrase.tsx';
 import { Joined, same } from '../controls/words.tsx';
 import { useReport } from '../state/store.ts';
-import { useTable } from '../state/tables.ts';
+import { useTableCalled } from '../state/tables.ts';
 import { layCalendar, layOnOthers } from './calendars.ts';
 import type { MarkProps } from './mark-props.ts';
 
@@ -14,7 +14,7 @@ import type { MarkProps } from './mark-props.ts';
 export function CalendarWords({ figure, mark, across, set }: MarkProps<'calendar'>) {
   const report = useReport((state) => state.report);
   const item = tableIn(report, mark.table);
-  const loaded = useTable(item);
+  const loaded = useTableCalled(mark.table);
   if (!across) return null;
   const table = 'table' in loaded ? loaded.table : { columns: [] };
   const places = placesFor(table, across.kind).map(({ key, title }) => ({ value: key, name: title }));
@@ -35,7 +35,10 @@ export function CalendarWords({ figure, mark, across, set }: MarkProps<'calendar
       <PhraseChoice
         label="Table of the calendar"
         value={mark.table}
-        options={tablesOf(report).map(({ id, name }) => ({ value: id, name }))}
+        options={[
+          ...(item ? [] : [{ value: mark.table, name: 'a table that is gone' }]),
+          ...tablesOf(report).map(({ id, name }) => ({ value: id, name })),
+        ]}
         onCommit={(id) => void turnTo(id)}
       />
       <Joined by=":">

@@ -4,7 +4,7 @@ import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { DressedFigure } from '../../core/figure/spec.ts';
 import { writtenFor } from '../../core/figure/written.ts';
-import { tableIn } from '../../core/report/report.ts';
+
 import { type Column, columnOf } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
 import { periodNumber } from '../../core/table/periods.ts';
@@ -12,9 +12,8 @@ import type { Locale } from '../../core/text/locale.ts';
 import type { Words } from '../../core/text/rich.ts';
 import type { Written } from '../../core/text/written.ts';
 import { useView } from '../report/view.ts';
-import { useReport } from '../state/store.ts';
 import { useLocale, useStyle } from '../state/style.ts';
-import { useTable } from '../state/tables.ts';
+import { useTableCalled } from '../state/tables.ts';
 import type { RichEditorProps } from './RichEditor.tsx';
 import { RichField } from './RichField.tsx';
 import type { Facts } from './RichTools.tsx';
@@ -57,10 +56,9 @@ interface FigureWordsProps extends Omit<RichEditorProps, 'facts' | 'onCommit' | 
 
 /** Words of a figure, with facts of its lines. */
 export function FigureWords({ figure, onCommit, onTyping, ...props }: FigureWordsProps) {
-  const item = useReport((state) => tableIn(state.report, figure.table));
   const style = useStyle();
   const locale = useLocale();
-  const loaded = useTable(item);
+  const loaded = useTableCalled(figure.table);
   const table = 'table' in loaded ? loaded.table : null;
   const resolved = useMemo(() => (table ? resolveFigure(figure, table, style) : null), [figure, table, style]);
   const facts = useMemo(

@@ -2,7 +2,7 @@
 import { draftCalendar } from '../../core/figure/draft-calendar.ts';
 import type { MarkOf } from '../../core/figure/marks.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
-import { figuresOf, type TableItem, tableIn } from '../../core/report/report.ts';
+import { figuresOf, type TableItem } from '../../core/report/report.ts';
 import type { Column } from '../../core/table/column.ts';
 import { ifStillShown, openPart } from '../report/view.ts';
 import { current, run, showError, showNotice } from '../state/store.ts';
@@ -25,7 +25,7 @@ export async function layCalendar(
 ): Promise<void> {
   try {
     const open = ifStillShown(openPart);
-    const drafted = draftCalendar(insteadOf ?? crypto.randomUUID(), item.id, await fetchTable(item), kind);
+    const drafted = draftCalendar(insteadOf ?? crypto.randomUUID(), item.id, await fetchTable(item.id), kind);
     if (!drafted) {
       showNotice(`“${item.name}” has no column of ${AXES[kind]}, which is what runs across this figure.`);
       return;
@@ -47,11 +47,9 @@ export async function layOnOthers(
   kind: Column['kind'],
 ): Promise<void> {
   try {
-    const { report } = current();
     const fitting: string[] = [];
     for (const { id, table, across } of others) {
-      const item = tableIn(report, table);
-      const along = item && (await fetchTable(item)).columns.find(({ key }) => key === across);
+      const along = (await fetchTable(table)).columns.find(({ key }) => key === across);
       if (along?.kind === kind) fitting.push(id);
     }
     const calendar = storedCalendar(figure, id);

@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { kindOf, sayNumbered } from '../../core/item/kinds.ts';
-import { type ReportItem, tableIn } from '../../core/report/report.ts';
+import type { ReportItem } from '../../core/report/report.ts';
 import { safeName } from '../../formats/file-name.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { useView } from '../report/view.ts';
 import { useReport } from '../state/store.ts';
 import { useStyle } from '../state/style.ts';
-import { useTable } from '../state/tables.ts';
+import { useTableCalled } from '../state/tables.ts';
 import { nameOfForm } from './forms.ts';
 import { type FilePart, type Listed, listedIn, type Made, makeSeveral, partsOf, type Wanted } from './several.ts';
 import { download } from './take.ts';
@@ -21,9 +21,8 @@ interface ThingRowProps {
 
 /** What a figure can be parted into, where it can. */
 function PartsWord({ item, parts, onParts }: { item: ReportItem } & Pick<ThingRowProps, 'parts' | 'onParts'>) {
-  const source = useReport((state) => (item.type === 'figure' ? tableIn(state.report, item.table) : undefined));
   const style = useStyle();
-  const loaded = useTable(source);
+  const loaded = useTableCalled(item.type === 'figure' ? item.table : null);
   const table = 'table' in loaded ? loaded.table : null;
   const ways = useMemo(
     () => (table && item.type === 'figure' ? partsOf(item, table, style) : []),

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import type { Manuscript } from '../../core/document/manuscript.ts';
 import { sayerOf, saysSame } from '../../core/document/set.ts';
 import { type ReportSources, sourcesOf } from '../../core/item/manuscript.ts';
-import { isTable } from '../../core/report/report.ts';
+import { tablesAround } from '../../core/item/users.ts';
 import { Sight } from '../controls/Sight.tsx';
 import { useLettersLoaded } from '../letters/wanted.ts';
 import { type Action, ready, useActions } from '../report/actions.ts';
@@ -31,8 +31,8 @@ function useSources(): boolean {
   const style = useStyle();
   const locale = useLocale();
   const letters = useLettersLoaded();
-  const items = useMemo(() => report.items.filter(isTable), [report.items]);
-  const tables = useTables(items);
+  const ids = useMemo(() => tablesAround(report.items), [report.items]);
+  const tables = useTables(ids);
   const { items: all, title, edition, manuscript } = report;
   // biome-ignore lint/correctness/useExhaustiveDependencies: only what it is made of, so that text that is typed draws nothing anew
   const sources = useMemo(

@@ -2,7 +2,7 @@ import { startTransition, useEffect, useMemo, useState } from 'react';
 import type { PageOutline } from '../../core/document/outline.ts';
 import { textNotes } from '../../core/proof/text/proof.ts';
 import { ProofMargin, ProofRoom } from '../report/ProofMargin.tsx';
-import { show, useView } from '../report/view.ts';
+import { show, useCounted } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
 import { useGalley } from './galley-state.ts';
 import { showInGalley } from './marks.ts';
@@ -48,8 +48,7 @@ export function TextNotes({ outline, isBehind, onBlock }: TextNotesProps) {
     isBehind && isTyped,
   );
   const notes = useMemo(() => (proofed ? textNotes(proofed) : []), [proofed]);
-  const open = notes.filter(({ aside }) => aside === null).length;
-  useEffect(() => useView.setState({ notes: open }), [open]);
+  useCounted(notes);
   if (!proofed) return <ProofRoom />;
   if (notes.length === 0) return null;
   return (

@@ -35,7 +35,7 @@ interface Relations {
 function relationsOf(item: ReportItem, report: Pick<Report, 'items'>, placed: ReadonlySet<string>): Relations {
   const from = kindOf(item).tableOf(item);
   return {
-    from: from === null ? null : (tableIn(report, from)?.name ?? 'a table'),
+    from: from === null ? null : (tableIn(report, from)?.name ?? 'a table that is gone'),
     size:
       item.type === 'table'
         ? `${rowsOf(item).count.toLocaleString('en-GB')} rows × ${item.columns.length + item.calculations.length} columns`

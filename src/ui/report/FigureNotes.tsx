@@ -1,11 +1,11 @@
-import { useDeferredValue, useEffect, useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { FigureLayout } from '../../core/figure/figure-layout.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
 import { proofNotes } from '../../core/proof/proof.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
 import type { Locale } from '../../core/text/locale.ts';
 import { ItemNotes } from './ItemNotes.tsx';
-import { useView } from './view.ts';
+import { useCounted } from './view.ts';
 
 interface FigureNotesProps {
   item: { id: string };
@@ -18,7 +18,6 @@ interface FigureNotesProps {
 export function FigureNotes({ item, drawn, style, locale }: FigureNotesProps) {
   const proofed = useDeferredValue(drawn);
   const notes = useMemo(() => proofNotes({ ...proofed, style, locale }), [proofed, style, locale]);
-  const open = notes.filter(({ aside }) => aside === null).length;
-  useEffect(() => useView.setState({ notes: open }), [open]);
+  useCounted(notes);
   return <ItemNotes item={item.id} notes={notes} />;
 }

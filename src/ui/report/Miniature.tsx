@@ -1,11 +1,10 @@
 import { useDeferredValue, useMemo } from 'react';
 import { kindOf } from '../../core/item/kinds.ts';
 import { sheetOf } from '../../core/item/sheets.ts';
-import { type ReportItem, tableIn } from '../../core/report/report.ts';
+import type { ReportItem } from '../../core/report/report.ts';
 import { toSvg } from '../../core/scene/svg.ts';
-import { useReport } from '../state/store.ts';
 import { useLocale, useStyle } from '../state/style.ts';
-import { useTable } from '../state/tables.ts';
+import { useTableCalled } from '../state/tables.ts';
 
 const WIDTH = 146;
 const HEIGHT = 34;
@@ -16,8 +15,7 @@ export function Miniature({ item: now }: { item: ReportItem }) {
   const item = useDeferredValue(now);
   const style = useStyle();
   const locale = useLocale();
-  const source = useReport((state) => tableIn(state.report, kindOf(item).tableOf(item) ?? ''));
-  const loaded = useTable(source);
+  const loaded = useTableCalled(kindOf(item).tableOf(item));
   const table = 'table' in loaded ? loaded.table : null;
   const address = useMemo(() => {
     const sheet = sheetOf(item);

@@ -6,7 +6,7 @@ import type { LaidOn } from '../../core/figure/laid-on.ts';
 import { layoutFigure } from '../../core/figure/layout.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { FigureSpec, Side } from '../../core/figure/spec.ts';
-import { tableIn } from '../../core/report/report.ts';
+
 import { holdingRange } from '../../core/scale/holding.ts';
 import { inMm } from '../../core/scene/scene.ts';
 import { houseLocale } from '../../core/text/house-locale.ts';
@@ -18,18 +18,11 @@ import { fetchTable } from '../state/tables.ts';
 /** A figure as it is drawn now. Throws an Error with a sentence where its data are not there. */
 async function layoutOf(figure: FigureSpec): Promise<FigureLayout> {
   const { report } = current();
-  const source = tableIn(report, figure.table);
-  if (!source) throw new Error(`The table of “${figure.name}” is not there.`);
   const beside = new Map(
-    await Promise.all(
-      calendarTablesOf(figure.marks).flatMap((id) => {
-        const item = tableIn(report, id);
-        return item ? [fetchTable(item).then((table) => [id, table] as const)] : [];
-      }),
-    ),
+    await Promise.all(calendarTablesOf(figure.marks).map(async (id) => [id, await fetchTable(id)] as const)),
   );
   return layoutFigure(
-    resolveFigure(figure, await fetchTable(source), styleNow(), beside),
+    resolveFigure(figure, await fetchTable(figure.table), styleNow(), beside),
     styleNow(),
     houseLocale(report.locale, styleNow()),
   );

@@ -114,7 +114,6 @@ export function show(shown: Shown): void {
     noted: null,
     pointed: null,
     measuring: null,
-    notes: 0,
     sparkStrip: null,
     sparkRow: null,
     face: 'set',
@@ -184,4 +183,13 @@ export function useSeen(isReady: boolean): boolean {
     return () => cancelAnimationFrame(frame);
   }, [isReady, seen]);
   return seen;
+}
+
+/** Says at the head how many proof notes there are that were not set aside, for as long as these are shown. */
+export function useCounted(notes: readonly { aside: string | null }[]): void {
+  const open = notes.filter(({ aside }) => aside === null).length;
+  useEffect(() => {
+    useView.setState({ notes: open });
+    return () => useView.setState({ notes: 0 });
+  }, [open]);
 }

@@ -1,6 +1,6 @@
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { sparkNotes } from '../../core/proof/spark-proof.ts';
-import { tableIn } from '../../core/report/report.ts';
+
 import { POINTS_PER_MM } from '../../core/scene/scene.ts';
 import { dressSparkTable } from '../../core/spark/dress.ts';
 import { freeGeometry, onPixels, type SparkGeometry } from '../../core/spark/geometry.ts';
@@ -13,11 +13,11 @@ import { useLetters, useLettersLoaded } from '../letters/wanted.ts';
 import { type Action, ready, useActions } from '../report/actions.ts';
 import { ItemNotes } from '../report/ItemNotes.tsx';
 import { COPY_KEY, copying, focusNextNote, SPARK_KEYS } from '../report/keys.ts';
-import { openSparkStrip, useSeen, useView } from '../report/view.ts';
+import { openSparkStrip, useCounted, useSeen, useView } from '../report/view.ts';
 import { pxPerMmAt, Zoom } from '../report/Zoom.tsx';
-import { run, useReport } from '../state/store.ts';
+import { run } from '../state/store.ts';
 import { useLocale, useStyle } from '../state/style.ts';
-import { useTable } from '../state/tables.ts';
+import { useTableCalled } from '../state/tables.ts';
 import { SparkDock } from './SparkDock.tsx';
 import { SparkSheet } from './SparkSheet.tsx';
 import { toggleSource } from './setting.ts';
@@ -82,12 +82,11 @@ export function SparkView({ item }: { item: SparkTableSpec }) {
   const style = useStyle();
   const spark = useMemo(() => dressSparkTable(item, style), [item, style]);
   const locale = useLocale();
-  const source = useReport((state) => tableIn(state.report, spark.table));
   const part = useView((view) => view.part);
   const noted = useView((view) => view.noted);
   const handOff = useView((view) => view.handOff);
   const sparkRow = useView((view) => view.sparkRow);
-  const loaded = useTable(source);
+  const loaded = useTableCalled(spark.table);
   const table = 'table' in loaded ? loaded.table : null;
   const [sizes, setSizes] = useState<Sizes | null>(null);
   const [room, setRoom] = useState<number | null>(null);
@@ -108,8 +107,7 @@ export function SparkView({ item }: { item: SparkTableSpec }) {
   const geometry = useMemo(() => (plain && pixel !== null ? onPixels(plain, pixel) : plain), [plain, pixel]);
   const proofed = useDeferredValue(resolved);
   const notes = useMemo(() => (proofed ? sparkNotes(proofed, locale) : []), [proofed, locale]);
-  const open = notes.filter(({ aside }) => aside === null).length;
-  useEffect(() => useView.setState({ notes: open }), [open]);
+  useCounted(notes);
   useSeen(geometry !== null);
   useSparkActions(spark, geometry, data?.records);
   const onWidth = useCallback(

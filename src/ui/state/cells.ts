@@ -6,7 +6,8 @@ import { keptCells, spliceCells } from '../../core/table/kept.ts';
 
 export type Blocks = Readonly<Record<string, BlockCells>>;
 
-const cells = new Map<string, readonly Cell[]>();
+/** null for one that is not stored any more */
+const cells = new Map<string, readonly Cell[] | null>();
 
 /** Keeps blocks that were made or edited here. */
 export function rememberBlocks(blocks: Blocks): void {
@@ -19,11 +20,11 @@ export function rememberBlocks(blocks: Blocks): void {
   }
 }
 
-/** Keeps a block that was fetched. */
-export const rememberCells = (id: string, values: readonly Cell[]) => cells.set(id, values);
+/** Keeps a block that was fetched; null where it is not stored any more. */
+export const rememberCells = (id: string, values: readonly Cell[] | null) => cells.set(id, values);
 
-/** The cells of a block, if the page has them. */
-export const cellsOf = (id: string) => cells.get(id);
+/** The cells of a block: null where they are gone, undefined where the page does not have them. */
+export const cellsOf = (id: string): readonly Cell[] | null | undefined => cells.get(id);
 
 /** Those of some blocks that calls name, and what they are made of. */
 export function blocksNamed(calls: readonly Call[], blocks: Blocks): Blocks {

@@ -3,8 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import { type CalendarTables, calendarTablesOf, NO_CALENDARS } from '../../core/figure/calendar.ts';
 import type { Mark } from '../../core/figure/marks.ts';
 import { namedBlock, sayMissing } from '../../core/report/missing-cells.ts';
-import { type StoredTable, type TableItem, tableIn } from '../../core/report/report.ts';
-import { blocksOf, keptOf, rootOf, TableMaker } from '../../core/report/tables.ts';
+import { type Report, type StoredTable, type TableItem, tableIn } from '../../core/report/report.ts';
+import { blocksUnder, keptOf, TableMaker } from '../../core/report/tables.ts';
 import type { Cell, ReceivedTexts, Table } from '../../core/table/column.ts';
 import { type KeptCells, keptCells, spliceCells, spliceReceived } from '../../core/table/kept.ts';
 import { withReceived } from '../../core/table/received.ts';
@@ -17,19 +17,23 @@ const maker = new TableMaker();
 /** What could not be fetched is asked for again after this. */
 const RETRY_MS = 5000;
 
-/** The cells of a block: from the server, or made here of an older block where the server does not have them yet. */
-async function fetchCells(report: string, block: string): Promise<readonly Cell[]> {
+/** The cells of a block: from the server, or made here of an older block where the server does not have them yet; null where they are gone. */
+async function fetchCells(report: string, block: string): Promise<readonly Cell[] | null> {
   const known = cellsOf(block);
   if (known) return known;
   const made = current().blocks[block];
-  if (!made) {
-    const cells = await loadCells(report, block);
-    if (cells) return cells;
-    const named = namedBlock(current().report, block);
-    throw new Error(sayMissing(named?.table.name ?? '', named?.title ?? '', block));
-  }
+  if (!made) return (await loadCells(report, block)) ?? null;
   if (!('of' in made)) return keptCells(made).cells;
-  return spliceCells(await fetchCells(report, made.of), made.splice);
+  const before = await fetchCells(report, made.of);
+  return before && spliceCells(before, made.splice);
+}
+
+/** The cells of a block for what cannot be done without them. Throws an Error with a sentence where they are gone. */
+async function wantCells(report: string, block: string): Promise<readonly Cell[]> {
+  const cells = await fetchCells(report, block);
+  if (cells) return cells;
+  const named = namedBlock(current().report, block);
+  throw new Error(sayMissing(named?.table.name ?? '', named?.title ?? '', block));
 }
 
 /** What was received of the cells of a block, null where the cells tell it; wanted only to read them anew. */
@@ -37,13 +41,13 @@ async function fetchReceived(report: string, block: string): Promise<ReceivedTex
   const made = current().blocks[block];
   if (!made) return loadReceived(report, block);
   if (!('of' in made)) return keptCells(made).received;
-  const { length } = await fetchCells(report, made.of);
+  const { length } = await wantCells(report, made.of);
   return spliceReceived(await fetchReceived(report, made.of), length, made.splice);
 }
 
 /** A block with what was received of it. */
 export const fetchKept = async (report: string, block: string): Promise<KeptCells> => {
-  const [cells, received] = await Promise.all([fetchCells(report, block), fetchReceived(report, block)]);
+  const [cells, received] = await Promise.all([wantCells(report, block), fetchReceived(report, block)]);
   return { cells, received };
 };
 
@@ -60,24 +64,29 @@ export async function fetchAsReceived(report: string, item: StoredTable, table: 
   return { ...table, columns: table.columns.map((column) => withReceived(column, received.get(column.key))) };
 }
 
-/** A table, and the thing of the report that it was made from: the newest whose cells are there. */
-export type TableState = { table: Table; item: TableItem } | { error: string } | { loading: true };
-type Loaded = { tables: readonly Table[]; items: readonly TableItem[] } | { error: string } | { loading: true };
+/** Tables, and the report that they were made from: the newest whose cells are there. */
+interface Shown {
+  tables: readonly Table[];
+  ids: readonly string[];
+  of: Report;
+}
+type Loaded = Shown | { error: string } | { loading: true };
 
 /**
- * Tables with their cells, shaped and calculated; loads the cells that the page
- * does not have yet, and stays with the tables that were there until those have come.
+ * Tables with their cells, shaped and calculated, by their ids; loads the cells
+ * that the page does not have yet, and stays with the tables that were there
+ * until those have come. What is gone is a table that says so.
  */
-function useLoaded(items: readonly TableItem[]): Loaded {
+function useLoaded(ids: readonly string[]): Loaded {
   const id = useReport((state) => state.id);
   const report = useReport((state) => state.report);
   const [turn, setTurn] = useState(0);
   const [error, setError] = useState<string | null>(null);
-  const made = items.map((item) => maker.make(report, item, cellsOf));
+  const made = ids.map((one) => maker.called(report, one, cellsOf));
   const missing = [
     ...new Set(
-      items.flatMap((item, index) =>
-        made[index] ? [] : blocksOf(rootOf(report, item)).filter((block) => !cellsOf(block)),
+      ids.flatMap((one, index) =>
+        made[index] ? [] : blocksUnder(report, one).filter((block) => cellsOf(block) === undefined),
       ),
     ),
   ].join(' ');
@@ -104,60 +113,67 @@ function useLoaded(items: readonly TableItem[]): Loaded {
     };
   }, [id, missing, turn]);
   const tables = made.filter((table) => table !== undefined);
-  const shown = useRef<{ tables: readonly Table[]; items: readonly TableItem[] } | null>(null);
-  if (tables.length === items.length) shown.current = { tables, items };
+  const shown = useRef<Shown | null>(null);
+  if (tables.length === ids.length) shown.current = { tables, ids, of: report };
   if (error) return { error };
   const before = shown.current;
-  const areSame =
-    before?.items.length === items.length && items.every(({ id: own }, at) => before.items[at]?.id === own);
+  const areSame = before?.ids.length === ids.length && ids.every((one, at) => before.ids[at] === one);
   return before && areSame ? before : { loading: true };
 }
 
-/** Those of some tables that are there, by their ids; more come as they are loaded. */
-export function useTables(items: readonly TableItem[]): ReadonlyMap<string, Table> | null {
-  const loaded = useLoaded(items);
-  const kept = useRef<ReadonlyMap<string, Table>>(new Map());
-  if (!('tables' in loaded)) return null;
-  const { tables } = loaded;
+/** The same map as before where nothing changed, so that nothing is worked out anew. */
+function useSameMap(ids: readonly string[], tables: readonly Table[]): ReadonlyMap<string, Table> {
+  const kept = useRef<ReadonlyMap<string, Table>>(NO_CALENDARS);
   const isSame =
-    kept.current.size === tables.length && tables.every((table, at) => kept.current.get(items[at]?.id ?? '') === table);
-  // The same map as before where nothing changed, so that nothing is worked out anew.
-  if (!isSame) kept.current = new Map(tables.map((table, at) => [items[at]?.id ?? '', table]));
+    kept.current.size === tables.length && tables.every((table, at) => kept.current.get(ids[at] ?? '') === table);
+  if (!isSame) kept.current = new Map(tables.map((table, at) => [ids[at] ?? '', table]));
   return kept.current;
 }
 
-/** A table with its cells; see `useLoaded`. */
-export function useTable(item: TableItem | undefined): TableState {
-  const loaded = useLoaded(item ? [item] : []);
+/** Tables by their ids, or null while they are loaded. */
+export function useTables(ids: readonly string[]): ReadonlyMap<string, Table> | null {
+  const loaded = useLoaded(ids);
+  const tables = useSameMap(ids, 'tables' in loaded ? loaded.tables : []);
+  return 'tables' in loaded ? tables : null;
+}
+
+export type TableState = { table: Table } | { error: string } | { loading: true };
+
+/** The table with this id, with its cells; none is asked for by null. See `useLoaded`. */
+export function useTableCalled(id: string | null): TableState {
+  const loaded = useLoaded(id === null ? [] : [id]);
   if (!('tables' in loaded)) return loaded;
-  const [[table], [of]] = [loaded.tables, loaded.items];
-  return table && of ? { table, item: of } : { loading: true };
+  const [table] = loaded.tables;
+  return table ? { table } : { loading: true };
+}
+
+/** A table of the report with its cells, and the thing that it was made from. See `useLoaded`. */
+export function useTable(item: TableItem): { table: Table; item: TableItem } | { error: string } | { loading: true } {
+  const loaded = useLoaded([item.id]);
+  if (!('tables' in loaded)) return loaded;
+  const [table] = loaded.tables;
+  return table ? { table, item: tableIn(loaded.of, item.id) ?? item } : { loading: true };
 }
 
 /** The tables that the calendars of a figure are taken from. */
 export function useCalendars(
   marks: readonly Mark[],
 ): { beside: CalendarTables } | { error: string } | { loading: true } {
-  const report = useReport((state) => state.report);
-  const items = calendarTablesOf(marks).flatMap((id) => tableIn(report, id) ?? []);
-  const loaded = useLoaded(items);
-  const kept = useRef<CalendarTables>(NO_CALENDARS);
-  if (!('tables' in loaded)) return loaded;
-  const { tables } = loaded;
-  const isSame =
-    kept.current.size === tables.length && tables.every((table, at) => kept.current.get(items[at]?.id ?? '') === table);
-  // The same map as before where nothing changed, so that the figure is not drawn anew.
-  if (!isSame) kept.current = new Map(tables.map((table, at) => [items[at]?.id ?? '', table]));
-  return { beside: kept.current };
+  const ids = calendarTablesOf(marks);
+  const loaded = useLoaded(ids);
+  const beside = useSameMap(ids, 'tables' in loaded ? loaded.tables : []);
+  return 'tables' in loaded ? { beside } : loaded;
 }
 
-/** A table with its cells, fetched where the page does not have them. */
-export async function fetchTable(item: TableItem): Promise<Table> {
+/** The table with this id with its cells, fetched where the page does not have them. */
+export async function fetchTable(table: string): Promise<Table> {
   const { id, report } = current();
   await Promise.all(
-    blocksOf(rootOf(report, item)).map(async (block) => rememberCells(block, await fetchCells(id, block))),
+    blocksUnder(report, table).map(async (block) => {
+      if (!cellsOf(block)) rememberCells(block, await fetchCells(id, block));
+    }),
   );
-  const table = maker.make(report, item, cellsOf);
-  if (!table) throw new Error(`The data of “${item.name}” could not be loaded.`);
-  return table;
+  const made = maker.called(report, table, cellsOf);
+  if (!made) throw new Error(`The data of “${tableIn(report, table)?.name ?? table}” could not be loaded.`);
+  return made;
 }

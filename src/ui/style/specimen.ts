@@ -3,8 +3,8 @@ import { useEffect, useState } from 'react';
 import { type CalendarTables, calendarTablesOf } from '../../core/figure/calendar.ts';
 import type { FigureSpec } from '../../core/figure/spec.ts';
 import { type ReportRecord, reportOf } from '../../core/report/record.ts';
-import { figuresOf, type Report, type TableItem, tableIn } from '../../core/report/report.ts';
-import { blocksOf, rootOf, TableMaker } from '../../core/report/tables.ts';
+import { figuresOf, type Report, tableIn } from '../../core/report/report.ts';
+import { blocksUnder, rootOf, TableMaker } from '../../core/report/tables.ts';
 import type { SparkTableSpec } from '../../core/spark/spec.ts';
 import type { Cell, Table } from '../../core/table/column.ts';
 import { rowsOf } from '../../core/table/row-names.ts';
@@ -28,35 +28,35 @@ export interface Specimen {
 /** Tables with so many cells are left out: a specimen is small, and is drawn at each change. */
 const MOST_CELLS = 50_000;
 
-async function tablesOf(id: string, report: Report): Promise<(item: TableItem | undefined) => Promise<Table | null>> {
-  const cells = new Map<string, readonly Cell[]>();
+/** Gives tables of a report by their ids; null for one that is too large. */
+function tablesOf(id: string, report: Report): (table: string) => Promise<Table | null> {
+  const cells = new Map<string, readonly Cell[] | null>();
   const maker = new TableMaker();
-  return async (item) => {
-    if (!item) return null;
-    const root = rootOf(report, item);
-    if (rowsOf(root).count * root.columns.length > MOST_CELLS) return null;
+  return async (table) => {
+    const item = tableIn(report, table);
+    const root = item && rootOf(report, item);
+    if (root && rowsOf(root).count * root.columns.length > MOST_CELLS) return null;
     await Promise.all(
-      blocksOf(root).map(async (block) => {
-        const found = cells.get(block) ?? (await loadCells(id, block));
-        if (found) cells.set(block, found);
+      blocksUnder(report, table).map(async (block) => {
+        if (!cells.has(block)) cells.set(block, (await loadCells(id, block)) ?? null);
       }),
     );
-    return maker.make(report, item, (block) => cells.get(block)) ?? null;
+    return maker.called(report, table, (block) => cells.get(block)) ?? null;
   };
 }
 
 /** The things of a report that is set on sheets, with what they are drawn from. */
 async function specimenOf(id: string, record: ReportRecord): Promise<Specimen> {
   const report = reportOf(record);
-  const tableOf = await tablesOf(id, report);
+  const tableOf = tablesOf(id, report);
   const things: Shown[] = [];
   for (const item of report.items) {
     if (item.type !== 'figure' && item.type !== 'spark') continue;
-    const table = await tableOf(tableIn(report, item.table));
+    const table = await tableOf(item.table);
     if (!table) continue;
     const beside = new Map<string, Table>();
     for (const calendar of item.type === 'figure' ? calendarTablesOf(item.marks) : []) {
-      const made = await tableOf(tableIn(report, calendar));
+      const made = await tableOf(calendar);
       if (made) beside.set(calendar, made);
     }
     things.push({ item, table, beside });

@@ -1,16 +1,17 @@
 import { useMemo, useState } from 'react';
 import { Refusal } from '../../core/refusal.ts';
-import { type ShapedTable, type TableItem, tableIn } from '../../core/report/report.ts';
-import type { Table } from '../../core/table/column.ts';
+import { isReceived, type ShapedTable, type TableItem, tableIn, tablesOf } from '../../core/report/report.ts';
+import { type Table, wholeLackOf } from '../../core/table/column.ts';
 import { draftStep, nameOfStep, STEP_KINDS, type StepKind } from '../../core/table/shape/draft.ts';
 import { sayStep } from '../../core/table/shape/say.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step } from '../../core/table/shape/step.ts';
 import { cutTo } from '../../core/text/letters.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
+import { PhraseChoice } from '../controls/Choice.tsx';
 import { show } from '../report/view.ts';
 import { run, useReport } from '../state/store.ts';
-import { useTable } from '../state/tables.ts';
+import { useTableCalled } from '../state/tables.ts';
 import { StepSentence } from './StepSentence.tsx';
 
 const LOCALE = localeOf(LOCALES[0]);
@@ -100,20 +101,24 @@ export function ShapeStrip({ item, table, chosen }: ShapeStripProps) {
 /** The steps of a shaped table, each changeable where it stands. */
 function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] }) {
   const source = useReport((state) => tableIn(state.report, item.of));
-  const loaded = useTable(source);
+  const loaded = useTableCalled(item.of);
   if (!('table' in loaded)) return null;
-  let before: Table | null = loaded.table;
+  let before: Table | null = wholeLackOf(loaded.table) ? null : loaded.table;
   const set = (at: number, was: Step, to?: Step) =>
     run('table.setStep', { table: item.id, at, was, ...(to && { to }) });
   return (
     <div className="flex flex-col gap-1">
-      <p>
-        Made from{' '}
-        <button type="button" className="phrase" onClick={() => show({ kind: 'item', id: item.of })}>
-          {source?.name}
-        </button>
-        , and follows it:
-      </p>
+      {source ? (
+        <p>
+          Made from{' '}
+          <button type="button" className="phrase" onClick={() => show({ kind: 'item', id: item.of })}>
+            {source.name}
+          </button>
+          , and follows it:
+        </p>
+      ) : (
+        <GoneSource item={item} />
+      )}
       <ol aria-label="Steps" className="flex flex-col gap-1">
         {item.steps.map((step, index) => {
           const from: Table | null = before;
@@ -126,7 +131,9 @@ function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] 
               {from ? (
                 <StepSentence step={step} table={from} chosen={chosen} onChange={(next) => set(index, step, next)} />
               ) : (
-                <span className="text-quiet">follows when the step before it fits again</span>
+                <span className="text-quiet">
+                  follows when {index > 0 ? 'the step before it fits again' : 'there is a table that it is made from'}
+                </span>
               )}
               {item.steps.length > 1 && (
                 <button type="button" className="phrase !font-normal text-quiet" onClick={() => set(index, step)}>
@@ -139,5 +146,28 @@ function Steps({ item, chosen }: { item: ShapedTable; chosen: readonly string[] 
         })}
       </ol>
     </div>
+  );
+}
+
+/** Says that the table which a table was made from is gone, and takes another one instead. */
+function GoneSource({ item }: { item: ShapedTable }) {
+  const report = useReport((state) => state.report);
+  const others = tablesOf(report).filter(isReceived);
+  return (
+    <p>
+      Made from a table that is gone; it is back when that is brought back.{' '}
+      {others.length > 0 && (
+        <PhraseChoice
+          label="Table to make it from"
+          isMenu
+          value=""
+          options={[
+            { value: '', name: 'Make it from another one' },
+            ...others.map(({ id, name }) => ({ value: id, name })),
+          ]}
+          onCommit={(to) => run('item.takeTable', { item: item.id, from: item.of, to })}
+        />
+      )}
+    </p>
   );
 }

@@ -3,7 +3,7 @@ import type { FigureWindow } from '../../core/figure/spec.ts';
 import { isReceived, type TableItem } from '../../core/report/report.ts';
 import { hasSparklines } from '../../core/spark/draft.ts';
 import { acrossCandidates, chooseAcross, chooseLines } from '../../core/table/choose.ts';
-import type { Column, Table } from '../../core/table/column.ts';
+import { type Column, type Table, wholeLackOf } from '../../core/table/column.ts';
 import { rowsOf } from '../../core/table/row-names.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
@@ -221,6 +221,11 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
             >
               {across && <Ticking table={table} across={across.key} keys={keys} onTick={drawn.tickThese} />}
             </EditBar>
+            {wholeLackOf(table) && (
+              <p role="status" className="border-l-4 border-warning bg-base-100 px-3 py-2">
+                {table.remarks[0]?.text}
+              </p>
+            )}
             <Grid
               table={table}
               selection={selection}

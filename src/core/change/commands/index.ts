@@ -22,7 +22,7 @@ import {
   WindowEnds,
 } from '../../figure/spec.ts';
 import { firstWrong } from '../../issue.ts';
-import { wrongIn } from '../../item/sense.ts';
+import { namesNothing, wrongIn } from '../../item/sense.ts';
 import { Id } from '../../named/id.ts';
 import { Parts, withParts } from '../../named/parts.ts';
 import { isSame } from '../../named/same.ts';
@@ -187,7 +187,7 @@ export function runCommand(report: Report, name: string, args: unknown): Outcome
   const next = produce(report, (draft) => {
     found.run(draft, parsed.data);
   });
-  const wrong = wrongIn(report, next);
+  const wrong = wrongIn(report, next) ?? namesNothing(report, next);
   if (wrong !== null) throw new Refusal(wrong);
   return { report: next, label: found.label };
 }

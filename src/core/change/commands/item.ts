@@ -4,7 +4,7 @@ import { current } from 'immer';
 import * as z from 'zod';
 import { firstWrong } from '../../issue.ts';
 import { kindOf } from '../../item/kinds.ts';
-import { usersOfTable } from '../../item/users.ts';
+import { tablesNamed, usersOfTable } from '../../item/users.ts';
 import { Aside } from '../../named/aside.ts';
 import { Id } from '../../named/id.ts';
 import { Refusal } from '../../refusal.ts';
@@ -13,7 +13,7 @@ import { listed } from '../../table/words.ts';
 import { cutTo } from '../../text/letters.ts';
 import { Written, writtenForNone } from '../../text/written.ts';
 import { assign, command } from '../command.ts';
-import { itemOf, notesOf } from '../found.ts';
+import { asIs, itemOf, notesOf, tableOf } from '../found.ts';
 
 const inItem = { item: Id };
 
@@ -49,6 +49,17 @@ export const ITEM_COMMANDS = {
   }),
   'item.rename': command('name', z.strictObject({ ...inItem, name: ItemName }), (draft, { item, name }) => {
     itemOf(draft, item).name = name;
+  }),
+  /** Takes another table wherever a thing names one, such as one that is gone. */
+  'item.takeTable': command('table', z.strictObject({ ...inItem, from: Id, to: Id }), (draft, { item, from, to }) => {
+    const found = itemOf(draft, item);
+    const table = tableOf(draft, to);
+    if (!tablesNamed(asIs(found)).includes(from))
+      throw new Refusal(`“${found.name}” takes nothing from that table, so it cannot take “${table.name}” instead.`);
+    if (found.type === 'shaped') found.of = to;
+    if ('table' in found && found.table === from) found.table = to;
+    if (found.type !== 'figure') return;
+    for (const mark of found.marks) if (mark.kind === 'calendar' && mark.table === from) mark.table = to;
   }),
   /** Those words that are given change; `written` tells for which data they were written by hand. */
   'item.setWords': command(
