@@ -2,8 +2,8 @@
 import { type Kysely, sql } from 'kysely';
 import type { BlockCells } from '../core/change/wire.ts';
 import { Refusal } from '../core/refusal.ts';
-import { isReceived, type Report, tablesOf } from '../core/report/report.ts';
-import { blocksOf, receivedCount } from '../core/report/tables.ts';
+import { isReceived, type Report, type StoredTable, tablesOf } from '../core/report/report.ts';
+import { receivedCount } from '../core/report/tables.ts';
 import type { Cell, ReceivedTexts } from '../core/table/column.ts';
 import {
   type KeptCells,
@@ -145,16 +145,33 @@ export async function addBlock(db: Database, report: string, id: string, block: 
   });
 }
 
-/** Throws a Refusal where a table that a change touched names cells that are not stored, or not as many as it has rows. */
+/** The blocks that a table names, with how many cells they are to have: as many as it has rows, and any of what was typed long ago. */
+const namedBy = (table: StoredTable): { block: string; rows: number | null; table: string }[] => {
+  const rows = receivedCount(table);
+  return table.columns.flatMap(({ block, layer }) => [
+    ...(block === null ? [] : [{ block, rows, table: table.name }]),
+    ...(layer === undefined ? [] : [{ block: layer, rows: null, table: table.name }]),
+  ]);
+};
+
+/**
+ * Throws a Refusal where a change makes a table name cells that are not stored,
+ * or not as many as it has rows. What it named before is not asked for again:
+ * cells that were lost since are no reason not to change others.
+ */
 export async function wantCells(trx: Kysely<Schema>, id: string, before: Report | null, after: Report): Promise<void> {
   const known = new Set(before?.items);
+  const had = new Set(
+    (before ? tablesOf(before) : [])
+      .filter(isReceived)
+      .flatMap(namedBy)
+      .map(({ block, rows }) => `${block} ${rows}`),
+  );
   const wanted = tablesOf(after)
     .filter(isReceived)
     .filter((table) => !known.has(table))
-    .flatMap((table) => {
-      const rows = receivedCount(table);
-      return blocksOf(table).map((block) => ({ block, rows, table: table.name }));
-    });
+    .flatMap(namedBy)
+    .filter(({ block, rows }) => !had.has(`${block} ${rows}`));
   if (wanted.length === 0) return;
   const stored = await trx
     .selectFrom('column_blocks')
@@ -167,7 +184,9 @@ export async function wantCells(trx: Kysely<Schema>, id: string, before: Report 
     )
     .execute();
   const rows = new Map(stored.map((block) => [block.id, block.rows]));
-  const lacking = wanted.find((column) => rows.get(column.block) !== column.rows);
+  const lacking = wanted.find(
+    (column) => !rows.has(column.block) || (column.rows ?? rows.get(column.block)) !== rows.get(column.block),
+  );
   if (!lacking) return;
   throw new Refusal(
     rows.has(lacking.block)

@@ -2,16 +2,18 @@
 import { randomUUID } from 'node:crypto';
 import { type Kysely, sql } from 'kysely';
 import { type Call, type Change, type FieldsOf, UNDO, UndoArgs } from '../core/change/change.ts';
+import { FOLD, FOLD_LABEL, foldOf, foldsAfter, longTables } from '../core/change/fold.ts';
 import { runCall } from '../core/change/run.ts';
 import type { BlockCells, CallsRequest } from '../core/change/wire.ts';
-import type { Path } from '../core/named/fields.ts';
+import { applyFields, type Path } from '../core/named/fields.ts';
 import { Refusal } from '../core/refusal.ts';
 import { callByNames } from '../core/report/by-names.ts';
-import { reportOf } from '../core/report/record.ts';
-import { dropUnused, storeBlocks, wantCells } from './blocks.ts';
+import { type ReportRecord, reportOf } from '../core/report/record.ts';
+import type { Cell } from '../core/table/column.ts';
+import { dropUnused, loadCells, storeBlocks, wantCells } from './blocks.ts';
 import type { Database, Schema } from './database.ts';
 import { CHANNEL } from './live.ts';
-import { changesOf, changesSince, MOST_CHANGES } from './log.ts';
+import { changesOf, changesSince, foldsSince, MOST_CHANGES } from './log.ts';
 import { summaryOf } from './reports.ts';
 import { asWritten, hold, readReport, STATE, type StoredReport } from './stored.ts';
 import { wantStyle } from './styles.ts';
@@ -39,6 +41,9 @@ const takenBack = (calls: readonly Call[]): string[] =>
     const parsed = name === UNDO ? UndoArgs.safeParse(args) : null;
     return parsed?.success ? parsed.data.changes : [];
   });
+
+/** By whom a change is that no person made. */
+const NOBODY = 'rizo';
 
 /** Runs requests one after the other on a report that is locked; each of their calls is done whole or refused. */
 class Session {
@@ -75,6 +80,7 @@ class Session {
     const known = await changesOf(this.#trx, this.#id, wanted);
     for (const change of this.made) if (wanted.includes(change.id)) known.set(change.id, change);
     const logged = new Set(known.keys());
+    const fieldsOf = await this.#fieldsOf(known, takenBack(commands));
     const since = await this.#since(base);
     const stored = await storeBlocks(this.#trx, this.#id, blocks);
     const [from, refused, left]: [number, RefusedCall[], Path[]] = [this.made.length, [], []];
@@ -83,13 +89,14 @@ class Session {
       // What is sent twice in one request is done once, too.
       if (done.has(call.id)) continue;
       done.add(call.id);
-      const outcome = await this.#call(call, request, (id) => known.get(id));
+      const outcome = await this.#call(call, request, fieldsOf);
       if ('error' in outcome) refused.push(outcome);
       else {
         left.push(...outcome.left);
         known.set(outcome.change.id, outcome.change);
       }
     }
+    if (this.made.slice(from).some(({ name }) => name !== UNDO)) await this.#putTogether();
     await dropUnused(this.#trx, this.#id, stored, this.made);
     const { revision } = this.#now;
     const changes = [...since, ...this.made.slice(from)].slice(0, MOST_CHANGES);
@@ -102,6 +109,36 @@ class Session {
       known: ids.filter((id) => logged.has(id)),
       left,
     };
+  }
+
+  /** Changes by their ids, each with what was put together after it where it is to be taken back. */
+  async #fieldsOf(known: ReadonlyMap<string, Change>, undone: readonly string[]): Promise<FieldsOf> {
+    const first = Math.min(...undone.flatMap((id) => known.get(id)?.revision ?? []));
+    const folds = first < this.#begins ? await foldsSince(this.#trx, this.#id, first) : [];
+    return (id) => {
+      const change = known.get(id);
+      return change && { ...change, folds: foldsAfter([...folds, ...this.made], change.revision) };
+    };
+  }
+
+  /** Puts typed cells together in tables that have many of them, each as a change of nobody's. */
+  async #putTogether(): Promise<void> {
+    for (const table of longTables(this.#now.report)) {
+      const layers = new Map<string, readonly Cell[]>();
+      for (const { layer } of table.columns) {
+        const kept = layer === undefined ? undefined : await loadCells(this.#trx, this.#id, layer);
+        // Cells that are lost stay named, and what was typed since stays as it is.
+        if (layer !== undefined && !kept) return;
+        if (layer !== undefined && kept) layers.set(layer, kept.cells);
+      }
+      const { fields, under: covered, blocks } = foldOf(table, (block) => layers.get(block) ?? [], randomUUID);
+      await storeBlocks(this.#trx, this.#id, blocks);
+      const { revision: before, record: under } = this.#now;
+      const [revision, record] = [before + 1, applyFields(under, fields) as ReportRecord];
+      this.#now = { ...this.#now, revision, record, report: reportOf(record) };
+      const about = { id: randomUUID(), name: FOLD, args: { table: table.id, under: covered }, label: FOLD_LABEL };
+      this.made.push({ ...about, revision, seen: before, by: NOBODY, fields });
+    }
   }
 
   async #call(

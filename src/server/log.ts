@@ -1,6 +1,7 @@
 /** The log of a report: what was changed, by revision. */
 import type { Kysely, Selectable } from 'kysely';
 import type { Change } from '../core/change/change.ts';
+import { FOLD } from '../core/change/fold.ts';
 import { renamedChange } from '../core/report/renamed.ts';
 import { Report } from '../core/report/report.ts';
 import type { Schema } from './database.ts';
@@ -64,6 +65,19 @@ export async function changesBy(db: Kysely<Schema>, report: string, author: stri
     .limit(most)
     .execute();
   return rows.reverse().map(changeOf);
+}
+
+/** Changes after a revision that put typed cells together, the oldest first. */
+export async function foldsSince(db: Kysely<Schema>, report: string, since: number): Promise<Change[]> {
+  const rows = await db
+    .selectFrom('changes')
+    .select(COLUMNS)
+    .where('report_id', '=', report)
+    .where('command', '=', FOLD)
+    .where('revision', '>', since)
+    .orderBy('revision')
+    .execute();
+  return rows.map(changeOf);
 }
 
 /** Changes with these ids, by id. */

@@ -196,8 +196,9 @@ export async function tableAsReceived(
   const received = new Map(
     await Promise.all(
       item.columns.map(async (stored) => {
-        const kept = stored.block === null ? undefined : await loadCells(db, id, stored.block);
-        return [stored.meta.key, keptOf(item, stored, kept).received] as const;
+        const load = (block: string | null | undefined) => (block ? loadCells(db, id, block) : undefined);
+        const [kept, layer] = [await load(stored.block), await load(stored.layer)];
+        return [stored.meta.key, keptOf(item, stored, kept, layer?.cells).received] as const;
       }),
     ),
   );

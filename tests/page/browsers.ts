@@ -55,7 +55,8 @@ interface Request {
 
 /** The server of one report. Requests wait until the test says what they meet, unless it answers at once. */
 export class Server {
-  readonly log = new Log();
+  // Typed cells are put together early, so that windows meet that, too.
+  readonly log = new Log(undefined, 4);
   readonly waiting: Request[] = [];
   readonly sources = new Set<Source>();
   isPrompt = true;

@@ -1,6 +1,7 @@
 /** A window without a page: the steps of the page's store, on a log. */
 import { expect } from 'vitest';
 import { type Call, type Change, type FieldsOf, UNDO } from '../../src/core/change/change.ts';
+import { foldsAfter } from '../../src/core/change/fold.ts';
 import { type History, NO_HISTORY, remember } from '../../src/core/change/history.ts';
 import {
   type Clash,
@@ -39,7 +40,11 @@ export class Client {
     return shownIn(this.window);
   }
 
-  readonly #fieldsOf: FieldsOf = (id) => this.#known.get(id) ?? this.window.pending.find(({ call }) => call.id === id);
+  readonly #fieldsOf: FieldsOf = (id) => {
+    const change = this.#known.get(id);
+    if (change) return { ...change, folds: foldsAfter(this.#known.values(), change.revision) };
+    return this.window.pending.find(({ call }) => call.id === id);
+  };
 
   run(name: string, args: unknown): 'done' | 'nothing' | 'refused' {
     try {

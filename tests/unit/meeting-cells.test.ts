@@ -5,12 +5,14 @@
  */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Change, UNDO } from '../../src/core/change/change.ts';
+import { UNDO } from '../../src/core/change/change.ts';
+import { FOLD, layersOf } from '../../src/core/change/fold.ts';
 import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
 import { newReport, type StoredTable, storedTableIn } from '../../src/core/report/report.ts';
 import { packTable, receivedCount } from '../../src/core/report/tables.ts';
 import { readDocument } from '../../src/core/report/upgrade.ts';
 import { rowsBefore, runsBetween, setTexts } from '../../src/core/table/edit.ts';
+import { textsOfLayer } from '../../src/core/table/layer.ts';
 import { rowsOf } from '../../src/core/table/row-names.ts';
 import { Log } from '../log.ts';
 import { runs } from '../runs.ts';
@@ -109,11 +111,12 @@ function act(client: Client, { what, seed }: Action): unknown {
   const total = base.reduce((sum, one) => sum + one.count, 0);
   return run('table.replace', {
     base,
-    columns: table.columns.map(({ meta, block }) => ({
+    columns: table.columns.map(({ meta, block, layer }) => ({
       key: meta.key,
       set: [],
       from: block,
       block: `${id}-${meta.key}@${total}`,
+      ...(layer !== undefined && { layer }),
     })),
     added: [],
     gone: [],
@@ -127,7 +130,7 @@ function act(client: Client, { what, seed }: Action): unknown {
 type Cells = Map<string, string | null>;
 
 /** What is typed in each cell by the log: from what was asked for, and not from the fields that it says. */
-function typedByLog(log: readonly Change[]): Cells {
+function typedByLog({ changes: log, layers }: Log): Cells {
   const cells: Cells = new Map();
   const before = new Map<string, Map<string, string | null | undefined>>();
   const after = new Map<string, Map<string, string | null | undefined>>();
@@ -144,11 +147,17 @@ function typedByLog(log: readonly Change[]): Cells {
     const given = args as {
       cells?: Record<string, Record<string, string | null>>;
       typed?: Record<string, Record<string, string | null>>;
+      columns?: { key: string; layer?: string }[];
       changes?: string[];
     };
     if (name === 'table.setCells')
       for (const [column, texts] of Object.entries(given.cells ?? {}))
         for (const [row, text] of Object.entries(texts)) did(id, `${column} ${row}`, text);
+    // What was put together goes with it, but for what was typed over that.
+    if (name === 'table.replace')
+      for (const { key, layer } of given.columns ?? [])
+        for (const [row, text] of Object.entries(textsOfLayer(layers.get(layer ?? '') ?? [])))
+          if (cells.get(`${key} ${row}`) === text) did(id, `${key} ${row}`, undefined);
     if (name === 'table.replace')
       for (const [column, texts] of Object.entries(given.typed ?? {}))
         for (const [row, text] of Object.entries(texts))
@@ -170,11 +179,19 @@ function check(log: Log, clients: readonly Client[]): void {
   }
   expect(readDocument(JSON.parse(JSON.stringify(log.record)))).toEqual(log.record);
   const stored = new Map(
-    table.columns.flatMap(({ meta, typed }) =>
-      Object.entries(typed).map(([row, text]) => [`${meta.key} ${row}`, text] as const),
+    table.columns.flatMap(({ meta, layer, typed }) =>
+      Object.entries({ ...textsOfLayer(log.layers.get(layer ?? '') ?? []), ...typed }).flatMap(([row, text]) =>
+        // A cell that is as it was received is typed in no more.
+        text === false ? [] : [[`${meta.key} ${row}`, text] as const],
+      ),
     ),
   );
-  expect(new Map([...stored].sort())).toEqual(new Map([...typedByLog(log.changes)].sort()));
+  expect(new Map([...stored].sort())).toEqual(new Map([...typedByLog(log)].sort()));
+  // What was put together is made of the change alone as it was stored.
+  for (const { name, fields } of log.changes)
+    if (name === FOLD)
+      for (const [block, made] of layersOf(fields, (id) => log.layers.get(id)))
+        expect(made).toEqual(log.layers.get(block));
   // Each block has as many cells as there are received rows, whatever was taken back of what.
   for (const { block } of table.columns)
     expect(block === null ? null : Number(block.split('@')[1] ?? 4)).toBe(block === null ? null : receivedCount(table));
@@ -187,13 +204,18 @@ function check(log: Log, clients: readonly Client[]): void {
 describe('windows that type into one table at once', () => {
   it('have the cells that the log says, in rows that are all there once', { timeout: 400_000 }, () => {
     fc.assert(
-      fc.property(fc.array(action, { minLength: 5, maxLength: 60 }), (actions) => {
-        const log = new Log(START);
-        const clients = ['one', 'two', 'three'].map((name) => new Client(name, log));
-        for (const one of actions) act(clients[one.who] as Client, one);
-        settle(clients, log);
-        check(log, clients);
-      }),
+      fc.property(
+        fc.array(action, { minLength: 5, maxLength: 60 }),
+        fc.constantFrom(1, 2, 5, 1e9),
+        (actions, foldFrom) => {
+          // Beside what they do, the server puts typed cells together, early, late or never.
+          const log = new Log(START, foldFrom);
+          const clients = ['one', 'two', 'three'].map((name) => new Client(name, log));
+          for (const one of actions) act(clients[one.who] as Client, one);
+          settle(clients, log);
+          check(log, clients);
+        },
+      ),
       { numRuns: runs(1500) },
     );
   });
@@ -210,8 +232,9 @@ describe('windows that type into one table at once', () => {
           }),
           { minLength: 2, maxLength: 8 },
         ),
-        (typed) => {
-          const log = new Log(START);
+        fc.constantFrom(1, 2, 1e9),
+        (typed, foldFrom) => {
+          const log = new Log(START, foldFrom);
           const clients = ['one', 'two'].map((name) => new Client(name, log));
           for (const { who, row, key, text } of typed)
             clients[who]?.run('table.setCells', { table: 't', cells: { [key]: { [`r.${row}`]: text } } });

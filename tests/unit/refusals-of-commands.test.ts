@@ -236,6 +236,12 @@ const CASES: [Report, string, unknown, string][] = [
   ],
   [
     demo,
+    'table.replace',
+    replaced({ columns: replaced({}).columns.map((column) => ({ ...column, layer: 'older' })) }),
+    'was put together meanwhile; take the newer extract once more.',
+  ],
+  [
+    demo,
     'table.setColumn',
     { table: 'years', column: 'gone', set: set('title', 'x') },
     'There is no column “gone” of its own in table',

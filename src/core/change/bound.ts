@@ -23,7 +23,8 @@ export function bondOf(fields: readonly Field[]): (path: Path) => string | null 
     if (path[0] !== 'items') return null;
     const table = path[1] ?? '';
     const ofRows = isIn(path, 'base', 'inserted', 'removed', 'totals', 'remarks');
-    const isBlock = isIn(path, 'columns') && (path.length === 4 || path[4] === 'block' || path[4] === 'meta');
+    const isBlock =
+      isIn(path, 'columns') && (path.length === 4 || path[4] === 'block' || path[4] === 'meta' || path[4] === 'layer');
     if (rows.has(table) && (ofRows || isBlock)) return table;
     const column = path.slice(0, 4).join('/');
     return columns.has(column) && (path[4] === 'block' || path[4] === 'meta') ? column : null;
@@ -35,22 +36,29 @@ function tableAt(record: unknown, path: Path) {
   const table = fieldAt(record, path.slice(0, 2));
   const part = (name: string) => (isProperties(table) && isProperties(table[name]) ? table[name] : {});
   const typed = Object.values(part('columns')).flatMap((column) =>
-    isProperties(column) && isProperties(column['typed']) ? Object.keys(column['typed']) : [],
+    isProperties(column) && isProperties(column['typed'])
+      ? Object.entries(column['typed']).flatMap(([row, text]) => (text === false ? [] : [row]))
+      : [],
   );
-  return { typed, inserted: part('inserted'), removed: part('removed') };
+  const isFolded = Object.values(part('columns')).some((column) => isProperties(column) && 'layer' in column);
+  return { typed, isFolded, inserted: part('inserted'), removed: part('removed') };
 }
 
 /** Whether a table was changed by the names of rows, so that rows by their positions mean others by now. */
 export function isChangedByName(record: unknown, path: Path): boolean {
-  const { typed, inserted, removed } = tableAt(record, path);
-  return typed.length > 0 || Object.keys(inserted).length > 0 || Object.keys(removed).length > 0;
+  const { typed, isFolded, inserted, removed } = tableAt(record, path);
+  return isFolded || typed.length > 0 || Object.keys(inserted).length > 0 || Object.keys(removed).length > 0;
 }
 
-/** Whether rows that were put in hold something by now, or others were put in behind them. */
-export function isFilled(record: unknown, path: Path): boolean {
+/** Whether rows that were put in hold something by now, be it in `folded`, or others were put in behind them. */
+export function isFilled(record: unknown, path: Path, folded: ReadonlySet<string>): boolean {
   const [list, , part, run] = path;
   if (list !== 'items' || part !== 'inserted' || path.length !== 4) return false;
   const { typed, inserted } = tableAt(record, path);
   const isOfRun = (row: unknown) => typeof row === 'string' && partsOfRow(row).of === run;
-  return typed.some(isOfRun) || Object.values(inserted).some((other) => isProperties(other) && isOfRun(other['after']));
+  return (
+    typed.some(isOfRun) ||
+    [...folded].some(isOfRun) ||
+    Object.values(inserted).some((other) => isProperties(other) && isOfRun(other['after']))
+  );
 }

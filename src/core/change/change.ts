@@ -5,6 +5,7 @@
  */
 import * as z from 'zod';
 import { Field, Path } from '../named/fields.ts';
+import type { Fold } from './fold.ts';
 
 const Uuid = z.uuid();
 
@@ -48,5 +49,8 @@ export const UndoArgs = z.strictObject({
 });
 export type UndoArgs = z.infer<typeof UndoArgs>;
 
-/** Fields of a change in the log, by its id; undefined where it is not known. */
-export type FieldsOf = (change: string) => Pick<Change, 'label' | 'fields' | 'form'> | undefined;
+/** What is to be known of a change to take it back; `folds` are those by which typed cells were put together after it, the oldest first. */
+export type Known = Pick<Change, 'label' | 'fields' | 'form'> & { folds?: readonly Fold[] };
+
+/** A change in the log, by its id; undefined where it is not known. */
+export type FieldsOf = (change: string) => Known | undefined;

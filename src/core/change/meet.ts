@@ -7,6 +7,7 @@ import type { ReportRecord } from '../report/record.ts';
 import type { Call, Change, FieldsOf } from './change.ts';
 import { labelOf } from './commands/index.ts';
 import { isCompanion, isPutTogether } from './companion.ts';
+import { FOLD, foldsAfter, unfolded } from './fold.ts';
 import { runCall } from './run.ts';
 
 /** A call that is not in the log yet, with what it came to here. */
@@ -52,6 +53,7 @@ export function isSettled(
 ): boolean {
   return fresh.some(
     (change) =>
+      change.name !== FOLD &&
       !isOfMaker(change) &&
       change.id !== mine &&
       change.id !== theirs &&
@@ -153,6 +155,7 @@ function pairs(mine: readonly Field[], theirs: readonly Field[]): (readonly [Fie
 
 /** Fields that a change of someone else's set over what this window had set without its maker's knowing. */
 function overwritten(change: Change, own: readonly Own[]): Clash[] {
+  if (change.name === FOLD) return [];
   return own
     .filter(({ revision }) => revision > change.seen && revision < change.revision)
     .flatMap((mine) =>
@@ -170,6 +173,7 @@ function overwritten(change: Change, own: readonly Own[]): Clash[] {
 
 /** Fields that both a pending call and a change of someone else's set; the call comes later, so its value stands. */
 export function setOver(pending: readonly Pending[], change: Change): Clash[] {
+  if (change.name === FOLD) return [];
   return pending.flatMap(({ call, fields }) =>
     pairs(fields, change.fields)
       .filter(([one, other]) => !isSame(one.to, other.to))
@@ -224,7 +228,13 @@ export function meet(window: Window, changes: readonly Change[], own: readonly O
     fieldsOf,
   );
   const met = { revision: last.revision, stored: stored as ReportRecord, pending: again.pending };
-  const shown = shownIn(met);
+  // What was put together meanwhile still stands where it was typed.
+  const folds = foldsAfter(fresh, window.revision);
+  const shown = unfolded(
+    shownIn(met),
+    folds.flatMap(({ fields }) => fields),
+    folds,
+  );
   const mineIn = new Map<string, readonly Field[]>([
     ...again.pending.map(({ call, fields }) => [call.id, fields] as const),
     ...made.map(({ id, fields }) => [id, fields] as const),

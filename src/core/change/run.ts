@@ -10,9 +10,10 @@ import { valueFollowing } from '../report/following.ts';
 import { type ReportRecord, recordOf, reportOf } from '../report/record.ts';
 import { Report } from '../report/report.ts';
 import { bondOf, isChangedByName, isFilled } from './bound.ts';
-import { type Call, type FieldsOf, UNDO, UndoArgs } from './change.ts';
+import { type Call, type FieldsOf, type Known, UNDO, UndoArgs } from './change.ts';
 import { runCommand } from './commands/index.ts';
 import { isCompanion } from './companion.ts';
+import { type Fold, fieldToday, isFold, rowsFolded, unfolded } from './fold.ts';
 import { sayPath } from './say-path.ts';
 
 /** The outcome of a call. */
@@ -25,8 +26,6 @@ export interface Done {
   left: Path[];
 }
 
-type Known = NonNullable<ReturnType<FieldsOf>>;
-
 /** Whether a field still stands as a change left it; what an older one left, as that is said today. */
 const stands = (record: unknown, path: Path, to: unknown, isBeforeHouse: boolean): boolean =>
   isSame(fieldAt(record, path), to) ||
@@ -36,10 +35,10 @@ const stands = (record: unknown, path: Path, to: unknown, isBeforeHouse: boolean
 const [OF_HOUSE, BY_NAMES] = [5, 6];
 
 /** Takes one field back; false where it has to stay as it is. */
-function takeFieldBack(made: FieldsPut, { path, from, to }: Field, form: number): boolean {
+function takeFieldBack(made: FieldsPut, { path, from, to }: Field, form: number, folds: readonly Fold[]): boolean {
   const { record } = made;
   if (stands(record, path, to, form < OF_HOUSE) && hasRoom(record, path)) {
-    if (from === undefined && isFilled(record, path)) return false;
+    if (from === undefined && isFilled(record, path, rowsFolded(record, path[1] ?? '', folds))) return false;
     made.put(path, from);
     return true;
   }
@@ -60,7 +59,12 @@ const lastRows = (fields: readonly Field[]): Field[] => {
 };
 
 /** Takes back the fields of one change that still stand as it left them; fields that are bound up go together or stay together. */
-function takeBack(record: unknown, { fields, form = BY_NAMES }: Pick<Known, 'fields' | 'form'>, left: Path[]): unknown {
+function takeBack(
+  record: unknown,
+  { fields, form = BY_NAMES }: Pick<Known, 'fields' | 'form'>,
+  folds: readonly Fold[],
+  left: Path[],
+): unknown {
   const bond = bondOf(fields);
   const order = lastRows(fields.toReversed());
   const held = new Set<string>();
@@ -73,7 +77,8 @@ function takeBack(record: unknown, { fields, form = BY_NAMES }: Pick<Known, 'fie
       // What an older one left is looked at by its house, of which lists are kept: those must not change under them.
       if (form < OF_HOUSE) made = new FieldsPut(made.record);
       const isByPosition = form < BY_NAMES && path[2] === 'base' && isChangedByName(made.record, path);
-      const isBack = !holds(path) && !isByPosition && takeFieldBack(made, field, form);
+      const today = fieldToday(record, field, folds) ?? field;
+      const isBack = !holds(path) && !isByPosition && takeFieldBack(made, today, form, folds);
       if (!isBack) {
         stay.push(path);
         held.add(bond(path) ?? '');
@@ -97,8 +102,16 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
     const known = fieldsOf(id);
     if (!known) throw new Refusal('That change is not in the log of this report, so it cannot be undone.');
     label = known.label;
+    if (isFold(known.fields))
+      throw new Refusal('That change only put typed cells together, so there is nothing in it to be undone.');
     const fields = known.fields.filter(({ path }) => !only || only.some((wanted) => meets(wanted, path)));
-    next = takeBack(next, { ...known, fields }, left);
+    const folds = known.folds ?? [];
+    // What took a layer away has it again with what was typed since, cell by cell.
+    const layers = fields.filter(({ path }) => path.length === 5 && path[4] === 'layer');
+    const apart = unfolded(next, layers, folds);
+    const taken = takeBack(apart, { ...known, fields }, folds, left);
+    // Where nothing of it can be taken back, all stays put together.
+    if (taken !== apart) next = taken;
   }
   const told = left.filter((path) => !isCompanion(path));
   const before = reportOf(record);

@@ -101,7 +101,8 @@ function extractByNames(id: string, { rows, columns, totals, remarks }: OldExtra
     columns: columns.flatMap(({ meta, block }) => {
       const before = own.get(meta.key);
       const set = before && partsBetween(ColumnMeta, before.meta, meta);
-      return before ? [{ key: meta.key, set, from: before.block, block }] : [];
+      const layer = before?.layer;
+      return before ? [{ key: meta.key, set, from: before.block, block, ...(layer !== undefined && { layer }) }] : [];
     }),
     added: columns.filter(({ meta }) => !own.has(meta.key)).map((column) => ({ ...column, typed: {} })),
     gone: [...own.keys()].filter((key) => !columns.some(({ meta }) => meta.key === key)),

@@ -52,6 +52,7 @@ export function replacing(item: StoredTable, next: Table, from: readonly (number
             set: partsBetween(ColumnMeta, before.meta, metaOf(column)),
             from: before.block,
             block: stored(column),
+            ...(before.layer !== undefined && { layer: before.layer }),
           },
         ]
       : [];

@@ -10,7 +10,7 @@ export const sayMissing = (table: string, column: string, block: string): string
 /** The table that names a block, and the title of its column; undefined where none does. */
 export function namedBlock(report: Report, block: string): { table: StoredTable; title: string } | undefined {
   for (const table of tablesOf(report).filter(isReceived)) {
-    const column = table.columns.find((candidate) => candidate.block === block);
+    const column = table.columns.find((candidate) => candidate.block === block || candidate.layer === block);
     if (column) return { table, title: column.meta.title };
   }
   return undefined;
@@ -18,6 +18,7 @@ export function namedBlock(report: Report, block: string): { table: StoredTable;
 
 /** The columns of a table whose cells are not stored any more; `isGone` tells it of a block. */
 export const cellsLacking = ({ columns }: Pick<StoredTable, 'columns'>, isGone: (block: string) => boolean): Lack[] =>
-  columns.flatMap(({ meta: { key, title }, block }) =>
-    block !== null && isGone(block) ? [{ what: 'cells' as const, key, title, block }] : [],
-  );
+  columns.flatMap(({ meta: { key, title }, block, layer }) => {
+    const gone = [block, layer].find((one) => typeof one === 'string' && isGone(one));
+    return typeof gone === 'string' ? [{ what: 'cells' as const, key, title, block: gone }] : [];
+  });

@@ -24,7 +24,9 @@ const StoredColumn = z.strictObject({
   meta: ColumnMeta,
   /** the received cells; null for a column that was put in empty */
   block: Id.nullable(),
-  /** laid over them */
+  /** a block of texts that were typed long ago, laid over them; absent where there are none (./tables.ts) */
+  layer: Id.optional(),
+  /** laid over those */
   typed: TypedTexts.default({}),
 });
 

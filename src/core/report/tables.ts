@@ -1,11 +1,12 @@
 import { withCalculations } from '../table/calc/calculate.ts';
-import { type Cell, type Column, metaOf, type Table } from '../table/column.ts';
+import { type Cell, type Column, type ColumnMeta, metaOf, type Table } from '../table/column.ts';
 import { readTyped } from '../table/edit.ts';
 import { factsOf } from '../table/facts.ts';
 import { blockOf, type KeptCells, type WholeBlock } from '../table/kept.ts';
+import { textsOfLayer } from '../table/layer.ts';
 import { withReceived } from '../table/received.ts';
 import { type Rows, rowName, rowsOf } from '../table/row-names.ts';
-import { cellsInRows, keptInRows } from '../table/typed-cells.ts';
+import { cellsInRows, keptInRows, type TypedTexts, typedOver, withTyped } from '../table/typed-cells.ts';
 import { textOfCell } from '../table/written.ts';
 import { cutTo } from '../text/letters.ts';
 import { goneTable, remarkOn, shapedTable } from './lacking.ts';
@@ -25,9 +26,9 @@ export function blocksUnder(report: Report, id: string): string[] {
   return root ? blocksOf(root) : [];
 }
 
-/** The blocks of cells that a received table names. */
+/** The blocks that a received table names: received cells, and what was typed over them long ago. */
 export const blocksOf = ({ columns }: Pick<StoredTable, 'columns'>): string[] =>
-  columns.flatMap(({ block }) => block ?? []);
+  columns.flatMap(({ block, layer }) => [block ?? [], layer ?? []].flat());
 
 /** How many rows have their cells in blocks. */
 export const receivedCount = ({ base }: Pick<StoredTable, 'base'>): number =>
@@ -40,29 +41,26 @@ export type StoredColumn = StoredTable['columns'][number];
 
 const NONE: readonly Cell[] = [];
 
-/** A column with its cells; null where these are gone, undefined while they are not there yet. */
-function madeColumn({ meta, block, typed }: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | null | undefined {
-  const received = block === null ? NONE : cellsOf(block);
-  if (!received) return received;
-  const cells = cellsInRows(meta, received, rows, typed);
-  // What was typed may have brought the first decimals, or taken the last.
-  return meta.kind === 'number' ? { ...meta, whole: factsOf(cells).whole, cells } : { ...meta, cells };
-}
+/** All that was typed into a column; `layer` is the block of what was typed long ago. */
+const allTyped = ({ typed }: StoredColumn, layer: readonly Cell[] = NONE): TypedTexts =>
+  withTyped(textsOfLayer(layer), typed);
 
 /** The cells of a column in the rows of its table, and the texts that they were received and typed as; without a block, those that were typed. */
 export const keptOf = (
   item: StoredTable,
-  { meta, typed }: StoredColumn,
+  stored: StoredColumn,
   block: KeptCells = { cells: NONE, received: null },
-): KeptCells => keptInRows(meta, block, rowsOf(item), typed);
+  layer?: readonly Cell[],
+): KeptCells => keptInRows(stored.meta, block, rowsOf(item), allTyped(stored, layer));
 
 /**
  * A column with all that was ever in its cells, whatever row it stands in: the
  * received cells in their order, and after them what was typed. It is what a
  * column is read anew from.
  */
-export function everyCellOf({ meta, typed }: StoredColumn, block: KeptCells | null): Column {
-  const texts = Object.values(typed).map((text) => text ?? '');
+export function everyCellOf(stored: StoredColumn, block: KeptCells | null, layer?: readonly Cell[]): Column {
+  const { meta } = stored;
+  const texts = Object.values(allTyped(stored, layer)).map((text) => text || '');
   const read = texts.map((text) => readTyped(meta, text));
   const { cells, received } = block ?? { cells: NONE, received: null };
   const whole: Column = { ...meta, cells: [...cells, ...read] };
@@ -88,6 +86,8 @@ function totalsOf(totals: StoredTable['totals'], rows: Rows): number[] {
 export class TableMaker {
   /** columns stay the same things while nothing of them changes, so that what is found of them can be kept */
   readonly #columns = new WeakMap<StoredColumn, { rows: Rows; column: Column }>();
+  /** columns under what was typed last, by their rows and the blocks that they are of */
+  readonly #under = new WeakMap<Rows, Map<string, { meta: ColumnMeta; cells: readonly Cell[] }>>();
   readonly #made = new WeakMap<TableItem, { source: Table | null; gone: string; table: Table }>();
   readonly #gone = new WeakMap<Report['items'], Map<string, Table>>();
 
@@ -129,12 +129,39 @@ export class TableMaker {
     return source ?? undefined;
   }
 
+  /** A column with its cells; null where these are gone, undefined while they are not there yet. */
   #column(stored: StoredColumn, rows: Rows, cellsOf: CellsOf): Column | null | undefined {
     const known = this.#columns.get(stored);
     if (known?.rows === rows) return known.column;
-    const column = madeColumn(stored, rows, cellsOf);
-    if (column) this.#columns.set(stored, { rows, column });
+    const cells = this.#cells(stored, rows, cellsOf);
+    if (!cells) return cells;
+    const { meta } = stored;
+    // What was typed may have brought the first decimals, or taken the last.
+    const column: Column =
+      meta.kind === 'number' ? { ...meta, whole: factsOf(cells).whole, cells } : { ...meta, cells };
+    this.#columns.set(stored, { rows, column });
     return column;
+  }
+
+  #cells(
+    { meta, block, layer, typed }: StoredColumn,
+    rows: Rows,
+    cellsOf: CellsOf,
+  ): readonly Cell[] | null | undefined {
+    const received = block === null ? NONE : cellsOf(block);
+    const long = layer === undefined ? NONE : cellsOf(layer);
+    if (!received || !long) return received === null || long === null ? null : undefined;
+    if (layer === undefined) return cellsInRows(meta, received, rows, typed);
+    const isAsReceived = Object.values(typed).includes(false);
+    if (isAsReceived) return cellsInRows(meta, received, rows, withTyped(textsOfLayer(long), typed));
+    // What was typed long ago is laid over the received cells once, and not with every key.
+    const all = this.#under.get(rows) ?? new Map<string, { meta: ColumnMeta; cells: readonly Cell[] }>();
+    this.#under.set(rows, all);
+    const key = `${block} ${layer}`;
+    const known = all.get(key);
+    const under = known?.meta === meta ? known.cells : cellsInRows(meta, received, rows, textsOfLayer(long));
+    all.set(key, { meta, cells: under });
+    return typedOver(meta, under, rows, typed);
   }
 
   #makeOne(item: TableItem, source: Table | null, cellsOf: CellsOf): Table | undefined {
@@ -179,9 +206,10 @@ export function putTogether(
   const isInOrder = item.inserted.length === 0 && Object.keys(item.removed).length === 0;
   const columns = item.columns.map((stored) => {
     const received = stored.block === null ? undefined : keptBlock(stored.block);
-    const isAsItIs = isInOrder && received && Object.keys(stored.typed).length === 0;
+    const layer = stored.layer === undefined ? undefined : keptBlock(stored.layer)?.cells;
+    const isAsItIs = isInOrder && received && stored.layer === undefined && Object.keys(stored.typed).length === 0;
     const block = isAsItIs && stored.block !== null ? stored.block : newBlockId();
-    blocks[block] = blockOf(isAsItIs && received ? received : keptOf(item, stored, received));
+    blocks[block] = blockOf(isAsItIs ? received : keptOf(item, stored, received, layer));
     return isAsItIs ? stored : { meta: stored.meta, block, typed: {} };
   });
   const base = rows.stretches.map(({ of, from, count }) => ({ of, from, count }));

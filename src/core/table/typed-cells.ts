@@ -12,15 +12,24 @@ import { MOST_LETTERS } from './limits.ts';
 import { RowName, type Rows } from './row-names.ts';
 import { textOfCell } from './written.ts';
 
-/** A text of a cell, null where it was emptied. */
+/** A text of a cell, null where it was emptied, and false where it is as it was received, whatever a layer below says (./layer.ts). */
 const TypedText = z
-  .string()
-  .max(MOST_LETTERS, `A cell holds at most ${MOST_LETTERS.toLocaleString('en-GB')} letters.`)
+  .union([
+    z.string().max(MOST_LETTERS, `A cell holds at most ${MOST_LETTERS.toLocaleString('en-GB')} letters.`),
+    z.literal(false),
+  ])
   .nullable();
 
 /** What was typed into cells of a column, by the names of their rows. */
 export const TypedTexts = z.record(RowName, TypedText);
-export type TypedTexts = Readonly<Record<RowName, string | null>>;
+export type TypedTexts = Readonly<Record<RowName, string | null | false>>;
+
+/** Texts with others laid over them. */
+export function withTyped(under: TypedTexts, typed: TypedTexts): TypedTexts {
+  const all: Record<RowName, string | null | false> = { ...under, ...typed };
+  for (const [row, text] of Object.entries(typed)) if (text === false) delete all[row];
+  return all;
+}
 
 const NOTHING: TypedTexts = {};
 
@@ -66,11 +75,19 @@ export function cellsInRows(
   const names = Object.keys(typed);
   const isSame = isAsReceived(rows, received.length);
   if (isSame && names.length === 0) return received;
-  const cells = isSame ? [...received] : inOrder(received, rows, null);
+  return typedOver(meta, isSame ? received : inOrder(received, rows, null), rows, typed);
+}
+
+/** Cells in the rows of their table with what was typed over them; the list itself where nothing was. */
+export function typedOver(meta: ColumnMeta, under: readonly Cell[], rows: Rows, typed: TypedTexts): readonly Cell[] {
+  const names = Object.keys(typed);
+  if (names.length === 0) return under;
+  const cells = [...under];
   for (const name of names) {
     const row = rows.indexOf(name);
     const text = typed[name];
-    if (row !== null) cells[row] = text === null || text === undefined ? null : cellOf(meta, text);
+    if (row === null || text === false) continue;
+    cells[row] = text === null || text === undefined ? null : cellOf(meta, text);
   }
   return cells;
 }
@@ -81,7 +98,8 @@ export function keptInRows(meta: ColumnMeta, block: KeptCells, rows: Rows, typed
   const texts: (string | null)[] = inOrder<string | null>(block.received ?? [], rows, null);
   for (const [name, text] of Object.entries(typed)) {
     const row = rows.indexOf(name);
-    if (row !== null) texts[row] = text === null || text === textOfCell(meta, cells[row] ?? null) ? null : text;
+    if (row !== null && text !== false)
+      texts[row] = text === null || text === textOfCell(meta, cells[row] ?? null) ? null : text;
   }
   const received: ReceivedTexts | null = texts.some((text) => text !== null) ? texts : null;
   return { cells, received };

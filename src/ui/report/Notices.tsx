@@ -6,6 +6,7 @@ import { isSame } from '../../core/named/same.ts';
 import { download } from '../hand-off/take.ts';
 import { X } from '../icons.ts';
 import { removeReport } from '../state/api.ts';
+import { asTyped } from '../state/known.ts';
 import {
   dismissNotice,
   keptHere,
@@ -63,7 +64,7 @@ function editsOf(clashes: readonly Clash[]): Clash[][] {
 /** Two set the same at once: what stands, and the other values one click away. */
 function ClashLine({ clashes }: { clashes: readonly [Clash, ...Clash[]] }) {
   const report = useReport((state) => state.report);
-  const record = useReport((state) => shownIn(state.window));
+  const record = asTyped(useReport((state) => shownIn(state.window)));
   const [clash, ...others] = clashes;
   const now = sayValue(fieldAt(record, clash.path), clash.path);
   const other = sayValue(clash.other, clash.path);
@@ -180,8 +181,9 @@ function SaveLine() {
  */
 export function Notices({ isSet }: { isSet: boolean }) {
   const notice = useReport((state) => state.notice);
-  const record = useReport((state) => shownIn(state.window));
+  const shown = useReport((state) => shownIn(state.window));
   const all = useReport((state) => state.clashes);
+  const record = all.length > 0 ? asTyped(shown) : shown;
   // Where both have come to say the same there is nothing to choose.
   const clashes = all.filter(({ path, other }) => !isSame(fieldAt(record, path), other));
   // What is handed off stands in the margin, and is not stood over.

@@ -1,5 +1,5 @@
 /** The open report in the page: what the log says, this window's own changes on top, and what can be undone. */
-import { type Call, type Change, type FieldsOf, UNDO } from '../../core/change/change.ts';
+import { type Call, type Change, UNDO } from '../../core/change/change.ts';
 import type { CommandArgs, CommandName } from '../../core/change/commands/index.ts';
 import { forget, forgetCalls, historyOf, NO_HISTORY, remember } from '../../core/change/history.ts';
 import {
@@ -24,6 +24,7 @@ import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, blocksNamed, rememberBlocks } from './cells.ts';
+import { arrived, beginWith, fieldsOf, isKnown, learn } from './known.ts';
 import { isPageLeaving, whenLeft } from './leaving.ts';
 import { keepOutbox, keepParting, type Outbox, outboxOf } from './outbox.ts';
 import {
@@ -44,13 +45,6 @@ export { current, type Notice, showError, showNotice, useReport } from './report
 
 readRevisionFrom(() => current().window.revision);
 
-/** Fields of changes that are known here, for taking them back. */
-const known = new Map<string, NonNullable<ReturnType<FieldsOf>>>();
-const fieldsOf: FieldsOf = (id) =>
-  known.get(id) ?? current().window.pending.find(({ call }) => call.id === id) ?? undefined;
-/** Changes that came in while this page was open, the oldest first. */
-let arrived: Change[] = [];
-
 function keep(): Promise<void> {
   const { id } = current();
   const outbox = outboxOf(current());
@@ -68,11 +62,9 @@ export function open(
   missed: readonly Change[],
   notice: string | null,
 ): void {
-  known.clear();
-  arrived = [...missed];
-  for (const change of own) known.set(change.id, change);
+  beginWith(own, missed);
   rememberBlocks(outbox.blocks);
-  const calls = outbox.calls.filter((call) => !known.has(call.id));
+  const calls = outbox.calls.filter((call) => !isKnown(call.id));
   const base = { id, own: [], house, blocks: outbox.blocks, clashes: [], save: { kind: 'saved' } as const };
   const empty: Window = { revision, stored, pending: [] };
   start({
@@ -105,7 +97,7 @@ const today = (call: Call, record: ReportRecord): Call => callByNames(call, reco
 /** Whether a change is of who made what stands of a clash: of this window, not of others that its maker has open. */
 function isOfMakerOf({ stands, theirs }: Clash, own: ReadonlySet<string>): (change: Change) => boolean {
   if (stands === 'mine') return ({ id }) => own.has(id);
-  const maker = arrived.find(({ id }) => id === theirs)?.by;
+  const maker = arrived().find(({ id }) => id === theirs)?.by;
   return ({ by }) => by === maker;
 }
 
@@ -115,8 +107,7 @@ function take(changes: readonly Change[]): void {
   const fresh = changes.filter(({ revision }) => revision > before.window.revision);
   if (fresh.length === 0) return;
   const mine = new Set(before.window.pending.map(({ call }) => call.id));
-  for (const change of fresh) known.set(change.id, change);
-  arrived = [...arrived, ...fresh].slice(-1000);
+  learn(fresh);
   const { window, refused, clashes } = meet(before.window, fresh, before.own, fieldsOf);
   const now = current();
   set({
@@ -312,7 +303,7 @@ function attempt(name: string, given: unknown, { blocks = {} }: How): Done | str
     const seen = Math.min(seenTyping ?? window.revision, window.revision);
     const call: Call = { id: crypto.randomUUID(), name, args, seen, ...(group && { group }) };
     add(call, done, blocks, replaced > 0 ? plainNotice(REPLACED) : null);
-    const others = arrived.filter(({ id }) => !current().own.some((mine) => mine.id === id));
+    const others = arrived().filter(({ id }) => !current().own.some((mine) => mine.id === id));
     tellMissed({ call, label: done.label, fields: done.fields, after: done.record }, others);
     return done;
   } catch (error) {
@@ -364,7 +355,7 @@ export const leaveClashes = (clashes: readonly Clash[]) =>
 export function takeOthers(clashes: readonly Clash[]): void {
   leaveClashes(clashes);
   const pending = current().window.pending.map(({ call, fields }) => ({ id: call.id, by: author(), fields }));
-  const all = [...arrived, ...pending];
+  const all = [...arrived(), ...pending];
   const changes = new Set(clashes.flatMap((clash) => settingFrom(clash, all)));
   const order = new Map(all.map(({ id }, at) => [id, at]));
   const set = [...changes].sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0));

@@ -4,8 +4,8 @@ import { type CalendarTables, calendarTablesOf, NO_CALENDARS } from '../../core/
 import type { Mark } from '../../core/figure/marks.ts';
 import { namedBlock, sayMissing } from '../../core/report/missing-cells.ts';
 import { type Report, type StoredTable, type TableItem, tableIn } from '../../core/report/report.ts';
-import { blocksUnder, keptOf, TableMaker } from '../../core/report/tables.ts';
-import type { Cell, ReceivedTexts, Table } from '../../core/table/column.ts';
+import { blocksUnder, everyCellOf, keptOf, type StoredColumn, TableMaker } from '../../core/report/tables.ts';
+import type { Cell, Column, ReceivedTexts, Table } from '../../core/table/column.ts';
 import { type KeptCells, keptCells, spliceCells, spliceReceived } from '../../core/table/kept.ts';
 import { withReceived } from '../../core/table/received.ts';
 import { loadCells, loadReceived } from './api.ts';
@@ -45,19 +45,30 @@ async function fetchReceived(report: string, block: string): Promise<ReceivedTex
   return spliceReceived(await fetchReceived(report, made.of), length, made.splice);
 }
 
-/** A block with what was received of it. */
-export const fetchKept = async (report: string, block: string): Promise<KeptCells> => {
+/** The block of a column with what was received of it; undefined for a column that was put in empty. */
+async function fetchBlock(report: string, { block }: StoredColumn): Promise<KeptCells | undefined> {
+  if (block === null) return undefined;
   const [cells, received] = await Promise.all([wantCells(report, block), fetchReceived(report, block)]);
   return { cells, received };
-};
+}
+
+/** What was typed into a column long ago; undefined where nothing was. */
+const fetchLayer = async (report: string, { layer }: StoredColumn): Promise<readonly Cell[] | undefined> =>
+  layer === undefined ? undefined : wantCells(report, layer);
+
+/** A column with all that was ever in its cells. */
+export async function fetchEveryCell(report: string, stored: StoredColumn): Promise<Column> {
+  const [block, layer] = await Promise.all([fetchBlock(report, stored), fetchLayer(report, stored)]);
+  return everyCellOf(stored, block ?? null, layer);
+}
 
 /** A stored table with what was received of its cells and typed into them, where its values do not tell it. */
 export async function fetchAsReceived(report: string, item: StoredTable, table: Table): Promise<Table> {
   const received = new Map(
     await Promise.all(
       item.columns.map(async (stored) => {
-        const kept = stored.block === null ? undefined : await fetchKept(report, stored.block);
-        return [stored.meta.key, keptOf(item, stored, kept).received] as const;
+        const [kept, layer] = await Promise.all([fetchBlock(report, stored), fetchLayer(report, stored)]);
+        return [stored.meta.key, keptOf(item, stored, kept, layer).received] as const;
       }),
     ),
   );

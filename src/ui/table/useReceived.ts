@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { TableItem } from '../../core/report/report.ts';
-import { everyCellOf, type StoredColumn } from '../../core/report/tables.ts';
+import type { StoredColumn } from '../../core/report/tables.ts';
 import type { Column, Table } from '../../core/table/column.ts';
 import { showNotice, useReport } from '../state/store.ts';
-import { fetchAsReceived, fetchKept } from '../state/tables.ts';
+import { fetchAsReceived, fetchEveryCell } from '../state/tables.ts';
 
 interface ReceivedColumn {
   /** All that was ever in the cells of the stored column, or null while that is on its way. */
@@ -18,7 +18,7 @@ export function useReceived(stored: StoredColumn | undefined): ReceivedColumn {
   const [loaded, setLoaded] = useState<{ stored: StoredColumn; whole: Column } | null>(null);
   const arriving = useMemo(async () => {
     if (!stored) return null;
-    return everyCellOf(stored, stored.block === null ? null : await fetchKept(report, stored.block));
+    return fetchEveryCell(report, stored);
   }, [report, stored]);
   useEffect(() => {
     let wanted = true;

@@ -77,7 +77,7 @@ function wantRows(target: StoredTable, cells: z.infer<typeof TypedCells>) {
   if (typed.length === 0 || typed.some(([name]) => rows.indexOf(name) !== null)) return;
   const [[, text] = ['', null]] = typed;
   const what =
-    typed.length === 1 && text !== null
+    typed.length === 1 && typeof text === 'string'
       ? `“${cutTo(text, 60)}” was typed into a row that is`
       : 'The rows that were typed into are';
   throw new Refusal(`${what} no longer in table “${target.name}”.`);
@@ -241,7 +241,8 @@ export const TABLE_COMMANDS = {
     z.strictObject({
       ...inTable,
       base: StoredTable.shape.base,
-      columns: z.array(z.strictObject({ key: Key, set: SomeParts, ...NewBlock.shape })).max(2000),
+      /** `layer` is that of what was typed long ago and is in the new cells */
+      columns: z.array(z.strictObject({ key: Key, set: SomeParts, ...NewBlock.shape, layer: Id.optional() })).max(2000),
       added: z.array(StoredTable.shape.columns.element).max(2000),
       gone: z.array(Key).max(2000),
       /** what was typed and is in the new cells */
@@ -257,9 +258,14 @@ export const TABLE_COMMANDS = {
       const other = target.columns.find(({ meta, block }) => block !== null && !told.has(meta.key));
       if (other)
         throw new Refusal(`The column “${other.meta.title}” came meanwhile, and the newer extract says nothing of it.`);
-      for (const { key, set, ...cells } of columns) {
+      for (const { key, set, layer, ...cells } of columns) {
         const column = storedColumn(target, key);
         takeBlock(column, cells);
+        if (column.layer !== layer)
+          throw new Refusal(
+            `What was typed in “${column.meta.title}” was put together meanwhile; take the newer extract once more.`,
+          );
+        delete column.layer;
         if (set.length > 0) column.meta = withParts(ColumnMeta, current(column).meta, set);
         for (const [row, text] of Object.entries(typed[key] ?? {}))
           if (column.typed[row] === text) delete column.typed[row];

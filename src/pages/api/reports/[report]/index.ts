@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { database } from '../../../../server/database.ts';
 import { ofReport } from '../../../../server/endpoint.ts';
 import { authorIn, json, notFound, readJson } from '../../../../server/http.ts';
-import { changesBy } from '../../../../server/log.ts';
+import { changesBy, foldsSince } from '../../../../server/log.ts';
 import { setRemoved } from '../../../../server/reports.ts';
 import { houseOf, loadReport } from '../../../../server/stored.ts';
 
@@ -13,7 +13,10 @@ const MOST_OWN = 300;
 export const GET = ofReport('read', async (id, { url }) => {
   const by = authorIn(url);
   // The log is read first: a change that comes in between is then in the report, and comes again as news.
-  const own = by === null ? undefined : await changesBy(database(), id, by, MOST_OWN);
+  const made = by === null ? undefined : await changesBy(database(), id, by, MOST_OWN);
+  const first = made?.[0]?.revision;
+  // What was typed before it was put together is taken back with them.
+  const own = first === undefined ? made : [...(made ?? []), ...(await foldsSince(database(), id, first))];
   const stored = await loadReport(database(), id);
   if (!stored) return notFound('report');
   const { kind, revision, record: report } = stored;
