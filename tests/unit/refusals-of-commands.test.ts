@@ -65,6 +65,12 @@ const oneColumn = BARS.slice(1).reduceRight<Report>(
 /** What is refused: the report, the command, its arguments and what it says. */
 const CASES: [Report, string, unknown, string][] = [
   [demo, 'figure.fly', {}, 'There is no command “figure.fly”.'],
+  [
+    demo,
+    'manuscript.move',
+    { blocks: [demo.manuscript.blocks[0]?.id], after: 'gone', near: ['gone-too'] },
+    'What it was to stand behind is gone from the text, so its place is not known.',
+  ],
   [demo, 'item.rename', { item: 'years', name: '' }, 'name'],
   [demo, 'item.takeTable', { item: 'both', from: 'none', to: 'sailings' }, 'takes nothing from that table'],
   [demo, 'item.takeTable', { item: 'both', from: 'sailings', to: 'none' }, 'no table “none”'],

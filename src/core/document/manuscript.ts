@@ -128,3 +128,12 @@ export const followedIn = (manuscript: Manuscript): Set<string> =>
       ...proseOf(block).flatMap(followed),
     ]),
   ]);
+
+/** As many blocks are named beside the one behind which something goes. */
+export const MOST_NEAR = 50;
+
+/** Blocks before one of them, the nearest first: where it is gone, what was to go behind it goes behind these. */
+export function nearBefore(ids: readonly string[], id: string | null): string[] {
+  const at = id === null ? -1 : ids.indexOf(id);
+  return at <= 0 ? [] : ids.slice(Math.max(0, at - MOST_NEAR), at).reverse();
+}

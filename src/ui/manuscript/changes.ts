@@ -1,5 +1,5 @@
 /** What was done in the galley, as commands on the report. */
-import type { Block, BlockOf } from '../../core/document/manuscript.ts';
+import { type Block, type BlockOf, nearBefore } from '../../core/document/manuscript.ts';
 import { isSame } from '../../core/named/same.ts';
 import type { GalleyBlock } from './galley-document.ts';
 
@@ -10,8 +10,8 @@ export type GalleyCall =
       args: { block: string; was: BlockOf<'words'>['words']; words: BlockOf<'words'>['words'] };
     }
   | { name: 'manuscript.set'; args: { blocks: string[]; set: { path: string[]; to: unknown }[] } }
-  | { name: 'manuscript.add'; args: { blocks: Block[]; after: string | null } }
-  | { name: 'manuscript.move'; args: { blocks: string[]; after: string | null } }
+  | { name: 'manuscript.add'; args: { blocks: Block[]; after: string | null; near?: string[] } }
+  | { name: 'manuscript.move'; args: { blocks: string[]; after: string | null; near?: string[] } }
   | { name: 'manuscript.remove'; args: { blocks: string[] } };
 
 /** Places of a longest rising run among some numbers (patience sorting; Fredman, "On computing the length of longest increasing subsequences", 1975). */
@@ -56,14 +56,18 @@ export function galleyCalls(before: readonly Block[], now: readonly GalleyBlock[
   const stayed = now.filter(({ id }) => order.has(id));
   const rise = longestRise(stayed.map(({ id }) => order.get(id) ?? 0));
   // Blocks that stay come into their order first, so that what is new finds its place among them.
-  stayed.forEach(({ id }, at) => {
-    if (!rise.has(at))
-      calls.push({ name: 'manuscript.move', args: { blocks: [id], after: stayed[at - 1]?.id ?? null } });
+  const ids = stayed.map(({ id }) => id);
+  const place = (after: string | null) => {
+    const near = nearBefore(ids, after);
+    return { after, ...(near.length > 0 && { near }) };
+  };
+  ids.forEach((id, at) => {
+    if (!rise.has(at)) calls.push({ name: 'manuscript.move', args: { blocks: [id], ...place(ids[at - 1] ?? null) } });
   });
   let adding: Block[] = [];
   let behind: string | null = null;
   const add = () => {
-    if (adding.length > 0) calls.push({ name: 'manuscript.add', args: { blocks: adding, after: behind } });
+    if (adding.length > 0) calls.push({ name: 'manuscript.add', args: { blocks: adding, ...place(behind) } });
     adding = [];
   };
   for (const block of now) {

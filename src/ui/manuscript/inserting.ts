@@ -1,6 +1,6 @@
 /** Putting things into the manuscript where the caret is. */
 import type { JSONContent } from '@tiptap/react';
-import { Block } from '../../core/document/manuscript.ts';
+import { Block, nearBefore } from '../../core/document/manuscript.ts';
 import type { ProseOf, ProseRun } from '../../core/document/prose.ts';
 import { current, run } from '../state/store.ts';
 import { blockAt } from './galley-schema.ts';
@@ -29,7 +29,11 @@ function behind(): string | null {
 /** Puts a block behind another one, or the one that holds the caret. */
 export function insertBlock(given: Record<string, unknown>, after = behind()): string | null {
   const block = Block.parse({ id: crypto.randomUUID(), ...given });
-  const refused = run('manuscript.add', { blocks: [block], after });
+  const near = nearBefore(
+    current().report.manuscript.blocks.map(({ id }) => id),
+    after,
+  );
+  const refused = run('manuscript.add', { blocks: [block], after, near });
   if (refused === null) choose({ kind: 'placed', block: block.id });
   return refused;
 }

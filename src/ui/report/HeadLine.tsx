@@ -11,15 +11,19 @@ import { useView } from './view.ts';
 export function SaveState() {
   const save = useReport((state) => state.save);
   const count = useReport((state) => state.window.pending.length);
+  const areKept = useReport(({ window, kept }) => window.pending.every(({ call }) => kept.has(call.id)));
   const untaken = useUntaken((state) => state.count);
   const changes = `${count} change${count === 1 ? '' : 's'}`;
   const [text, look] = {
     // It is never called saved while some of it stands in a field only.
     saved: [untaken > 0 ? 'Saving…' : 'Saved', ''],
     saving: ['Saving…', ''],
-    unreachable: [`Not saved: ${changes} kept here, trying again`, 'border-error text-error'],
+    unreachable: [
+      `Not saved: ${changes} ${areKept ? 'kept' : 'being kept'} here, trying again`,
+      'border-error text-error',
+    ],
     refused: ['Not saved', 'border-error text-error'],
-    gone: [`Not saved: ${changes} kept here`, 'border-error text-error'],
+    gone: [`Not saved: ${changes} ${areKept ? 'kept' : 'being kept'} here`, 'border-error text-error'],
   }[save.kind] as [string, string];
   return (
     <span

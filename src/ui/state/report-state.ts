@@ -42,6 +42,8 @@ export interface ReportState {
   /** this window's changes that are in the log */
   own: readonly Own[];
   blocks: Blocks;
+  /** ids of calls that stand in the browser's own store, so that they are there after a reload */
+  kept: ReadonlySet<string>;
   /** calls that could not be done, until they are tried again or let go */
   refused: readonly Refused[];
   /** fields that were set here and elsewhere at once */

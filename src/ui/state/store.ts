@@ -49,7 +49,9 @@ function keep(): Promise<void> {
   const { id } = current();
   const outbox = outboxOf(current());
   if (isPageLeaving()) keepParting(id, outbox);
-  return keepOutbox(id, outbox);
+  return keepOutbox(id, outbox).then(() => {
+    if (isOpen() && current().id === id) set({ kept: new Set(outbox.calls.map((call) => call.id)) });
+  });
 }
 
 /**
@@ -65,7 +67,8 @@ export function open(
   beginWith(own, missed);
   rememberBlocks(outbox.blocks);
   const calls = outbox.calls.filter((call) => !isKnown(call.id));
-  const base = { id, own: [], house, blocks: outbox.blocks, clashes: [], save: { kind: 'saved' } as const };
+  const kept = new Set<string>();
+  const base = { id, own: [], house, blocks: outbox.blocks, kept, clashes: [], save: { kind: 'saved' } as const };
   const empty: Window = { revision, stored, pending: [] };
   start({
     ...base,

@@ -1,7 +1,7 @@
 /** Commands on the manuscript: its blocks and their words, and how its pages are set. */
 import { current } from 'immer';
 import * as z from 'zod';
-import { Block, type BlockOf, Manuscript, MOST_BLOCKS, PageSettings } from '../../document/manuscript.ts';
+import { Block, type BlockOf, Manuscript, MOST_BLOCKS, MOST_NEAR, PageSettings } from '../../document/manuscript.ts';
 import { mergeProse } from '../../document/merge.ts';
 import { Prose } from '../../document/prose.ts';
 import { Aside } from '../../named/aside.ts';
@@ -23,11 +23,16 @@ function blocksOf({ manuscript }: Report, wanted: readonly string[]): Block[] {
   });
 }
 
-/** Where what follows a block goes: behind it; at the head for null, at the end where it is gone. */
-function placeAfter({ manuscript: { blocks } }: Report, after: string | null): number {
+/** Behind what blocks go: a block, null for the head; and those before it, the nearest first, for where it is gone. */
+const behind = { after: Id.nullable(), near: z.array(Id).max(MOST_NEAR).optional() };
+
+/** Where what follows a block goes: behind it or, where it is gone, behind the nearest one before it that is there. */
+function placeAfter({ manuscript: { blocks } }: Report, after: string | null, near: readonly string[] = []): number {
   if (after === null) return 0;
-  const at = blocks.findIndex(({ id }) => id === after);
-  return at < 0 ? blocks.length : at + 1;
+  const place = [after, ...near].map((id) => blocks.findIndex((block) => block.id === id)).find((at) => at >= 0);
+  if (place === undefined)
+    throw new Refusal('What it was to stand behind is gone from the text, so its place is not known.');
+  return place + 1;
 }
 
 function wordsOf(draft: Report, id: string): BlockOf<'words'> {
@@ -55,9 +60,9 @@ export const MANUSCRIPT_COMMANDS = {
   /** Puts blocks behind another one, or at the head of the manuscript. */
   'manuscript.add': command(
     'addition to the text',
-    z.strictObject({ blocks: z.array(Block).min(1).max(MOST_BLOCKS), after: Id.nullable() }),
-    (draft, { blocks, after }) => {
-      draft.manuscript.blocks.splice(placeAfter(draft, after), 0, ...blocks);
+    z.strictObject({ blocks: z.array(Block).min(1).max(MOST_BLOCKS), ...behind }),
+    (draft, { blocks, after, near }) => {
+      draft.manuscript.blocks.splice(placeAfter(draft, after, near), 0, ...blocks);
     },
   ),
   'manuscript.remove': command('removal from the text', z.strictObject({ blocks: ids }), (draft, args) => {
@@ -66,12 +71,12 @@ export const MANUSCRIPT_COMMANDS = {
   }),
   'manuscript.move': command(
     'order of the text',
-    z.strictObject({ blocks: ids, after: Id.nullable() }),
-    (draft, { blocks: wanted, after }) => {
+    z.strictObject({ blocks: ids, ...behind }),
+    (draft, { blocks: wanted, after, near }) => {
       const moved = blocksOf(draft, wanted);
       if (after !== null && wanted.includes(after)) return;
       draft.manuscript.blocks = draft.manuscript.blocks.filter((block) => !moved.includes(block));
-      draft.manuscript.blocks.splice(placeAfter(draft, after), 0, ...moved);
+      draft.manuscript.blocks.splice(placeAfter(draft, after, near), 0, ...moved);
     },
   ),
   /** Sets the same parts of some blocks: what a paragraph is, or how a figure stands. */
