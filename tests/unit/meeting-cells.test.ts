@@ -5,7 +5,6 @@
  */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { UNDO } from '../../src/core/change/change.ts';
 import { FOLD, layersOf } from '../../src/core/change/fold.ts';
 import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
 import { newReport, type StoredTable, storedTableIn } from '../../src/core/report/report.ts';
@@ -19,6 +18,7 @@ import { runs } from '../runs.ts';
 import { Dice } from './any-command.ts';
 import { Client, settle } from './client.ts';
 import { numbers, tableOf, texts } from './tables.ts';
+import { typedByLog } from './typed-by-log.ts';
 
 const KEYS = ['a', 'b', 'note'];
 let count = 0;
@@ -127,49 +127,6 @@ function act(client: Client, { what, seed }: Action): unknown {
   });
 }
 
-type Cells = Map<string, string | null>;
-
-/** What is typed in each cell by the log: from what was asked for, and not from the fields that it says. */
-function typedByLog({ changes: log, layers }: Log): Cells {
-  const cells: Cells = new Map();
-  const before = new Map<string, Map<string, string | null | undefined>>();
-  const after = new Map<string, Map<string, string | null | undefined>>();
-  const did = (id: string, key: string, to: string | null | undefined) => {
-    const [was, is] = [before.get(id) ?? new Map(), after.get(id) ?? new Map()];
-    before.set(id, was);
-    after.set(id, is);
-    if (!was.has(key)) was.set(key, cells.get(key));
-    is.set(key, to);
-    if (to === undefined) cells.delete(key);
-    else cells.set(key, to);
-  };
-  for (const { id, name, args } of log) {
-    const given = args as {
-      cells?: Record<string, Record<string, string | null>>;
-      typed?: Record<string, Record<string, string | null>>;
-      columns?: { key: string; layer?: string }[];
-      changes?: string[];
-    };
-    if (name === 'table.setCells')
-      for (const [column, texts] of Object.entries(given.cells ?? {}))
-        for (const [row, text] of Object.entries(texts)) did(id, `${column} ${row}`, text);
-    // What was put together goes with it, but for what was typed over that.
-    if (name === 'table.replace')
-      for (const { key, layer } of given.columns ?? [])
-        for (const [row, text] of Object.entries(textsOfLayer(layers.get(layer ?? '') ?? [])))
-          if (cells.get(`${key} ${row}`) === text) did(id, `${key} ${row}`, undefined);
-    if (name === 'table.replace')
-      for (const [column, texts] of Object.entries(given.typed ?? {}))
-        for (const [row, text] of Object.entries(texts))
-          if (cells.get(`${column} ${row}`) === text) did(id, `${column} ${row}`, undefined);
-    if (name === UNDO)
-      for (const other of [...(given.changes ?? [])].reverse())
-        for (const [key, to] of after.get(other) ?? [])
-          if (cells.get(key) === to) did(id, key, before.get(other)?.get(key));
-  }
-  return cells;
-}
-
 function check(log: Log, clients: readonly Client[]): void {
   const table = tableIn(log.record);
   for (const client of clients) {
@@ -186,7 +143,7 @@ function check(log: Log, clients: readonly Client[]): void {
       ),
     ),
   );
-  expect(new Map([...stored].sort())).toEqual(new Map([...typedByLog(log)].sort()));
+  expect(new Map([...stored].sort())).toEqual(new Map([...typedByLog(log.changes, log.layers)].sort()));
   // What was put together is made of the change alone as it was stored.
   for (const { name, fields } of log.changes)
     if (name === FOLD)

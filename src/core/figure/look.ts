@@ -5,7 +5,7 @@ import { FILLS, FillOpacity } from '../mark/area.ts';
 import { CURVES } from '../mark/curve.ts';
 import { Emphasis, MarkerSize } from '../mark/emphasis.ts';
 import { Weight } from '../mark/weight.ts';
-import { keyed } from '../named/keyed.ts';
+import { asOne, keyed } from '../named/keyed.ts';
 import { byHouse, type Dressed, houseColour, isHouseColour, type Place } from '../style/by-house.ts';
 import { Colour } from '../style/colour.ts';
 import type { HouseStyle } from '../style/style.ts';
@@ -28,7 +28,9 @@ export const Markers = z.strictObject({
 export type Markers = z.infer<typeof Markers>;
 
 /** Where a label was put by hand, as an offset from its point in points. */
-export const Offset = z.strictObject({ dx: z.number().min(-2000).max(2000), dy: z.number().min(-2000).max(2000) });
+export const Offset = asOne(
+  z.strictObject({ dx: z.number().min(-2000).max(2000), dy: z.number().min(-2000).max(2000) }),
+);
 export type Offset = z.infer<typeof Offset>;
 
 export const ValuesShown = z.strictObject({

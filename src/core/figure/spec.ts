@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Aside } from '../named/aside.ts';
 import { Id } from '../named/id.ts';
-import { keyed } from '../named/keyed.ts';
+import { asOne, keyed } from '../named/keyed.ts';
 import { byHouse, type Dressed, houseColour, type Place } from '../style/by-house.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { NUMBER_POWERS, PLAN_IDS } from '../style/vocabulary.ts';
@@ -127,10 +127,12 @@ export const FigureWindow = z.union([
 export type FigureWindow = z.infer<typeof FigureWindow>;
 
 const CALENDAR_UNITS = ['second', 'minute', 'hour', 'day', 'week', 'month', 'quarter', 'half-year', 'year'] as const;
-const DateStep = z.strictObject({
-  every: z.number().int('Give a whole number of periods.').min(1, 'Ticks are at least one period apart.').max(1000),
-  unit: z.enum(CALENDAR_UNITS),
-});
+const DateStep = asOne(
+  z.strictObject({
+    every: z.number().int('Give a whole number of periods.').min(1, 'Ticks are at least one period apart.').max(1000),
+    unit: z.enum(CALENDAR_UNITS),
+  }),
+);
 
 const LabelPlan = z.union([z.enum(['auto', ...PLAN_IDS]), z.strictObject({ first: z.enum(PLAN_IDS) })]);
 /** The plan of a date axis: a certain one, or how one is chosen. */

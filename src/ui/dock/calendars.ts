@@ -32,8 +32,11 @@ export async function layCalendar(
     }
     const { table, from, to, named } = drafted;
     const before = insteadOf === null ? undefined : storedCalendar(figure, insteadOf);
-    const calendar = before ? { ...before, table, from, to, named } : drafted;
-    if (run('figure.layCalendar', { figures: [figure], calendar }) === null) open(`mark:${calendar.id}`);
+    const set = Object.entries({ table, from, to, named }).map(([part, value]) => ({ path: [part], to: value }));
+    const refused = before
+      ? run('figure.setMark', { figure, mark: before.id, set })
+      : run('figure.layCalendar', { figures: [figure], calendar: drafted });
+    if (refused === null) open(`mark:${drafted.id}`);
   } catch (error) {
     showError(error);
   }

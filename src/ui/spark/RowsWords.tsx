@@ -1,3 +1,4 @@
+import type { CommandArgs } from '../../core/change/commands/index.ts';
 import type { DressedSparkTable } from '../../core/spark/spec.ts';
 import type { Table } from '../../core/table/column.ts';
 import { readTitle } from '../../core/table/titles.ts';
@@ -56,7 +57,7 @@ function RowsOf({ spark, table, count }: RowsWordsProps) {
 /** Order, groups, sums and filter of the rows, as sentences. */
 export function RowsWords({ spark, table, count }: RowsWordsProps) {
   const { order, rows } = spark;
-  const set = (change: Partial<DressedSparkTable['order']>) =>
+  const set = (change: CommandArgs<'spark.setOrder'>['order']) =>
     run('spark.setOrder', { spark: spark.id, order: change });
   const texts = table.columns.filter(
     ({ kind, key }) => kind === 'text' && !(rows.kind === 'categories' && rows.category === key),
@@ -89,7 +90,7 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
               value={order.sort.descending}
               yes="falling"
               no="rising"
-              onCommit={(descending) => order.sort && set({ sort: { ...order.sort, descending } })}
+              onCommit={(descending) => set({ descending })}
             />
           )}
         </Joined>
@@ -120,14 +121,14 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
                 value={order.subtotals.shown}
                 yes="with a subtotal called"
                 no="without subtotals"
-                onCommit={(shown) => set({ subtotals: { ...order.subtotals, shown } })}
+                onCommit={(shown) => set({ subtotals: { shown } })}
               />
               {order.subtotals.shown && (
                 <PhraseText
                   label="Name of the subtotals"
                   value={order.subtotals.name}
                   className="w-20"
-                  onCommit={(name) => set({ subtotals: { ...order.subtotals, name: name.trim() } })}
+                  onCommit={(name) => set({ subtotals: { name: name.trim() } })}
                 />
               )}
             </>
@@ -138,14 +139,14 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
           value={order.total.shown}
           yes="with a last row called"
           no="without a total"
-          onCommit={(shown) => set({ total: { ...order.total, shown } })}
+          onCommit={(shown) => set({ total: { shown } })}
         />
         {order.total.shown && (
           <PhraseText
             label="Name of the total"
             value={order.total.name}
             className="w-20"
-            onCommit={(name) => set({ total: { ...order.total, name: name.trim() } })}
+            onCommit={(name) => set({ total: { name: name.trim() } })}
           />
         )}
         {(order.total.shown || order.subtotals.shown) && (

@@ -58,6 +58,16 @@ function inOrderOf(draft: Report, { table }: SparkTableSpec, keys: readonly stri
 /** Level bars have one thing that a row can have of its own: their colour. */
 const BarException = SparkException.pick({ row: true, colour: true });
 
+/** What changes of the order; `descending` turns the one that there is. */
+const OrderChange = z
+  .strictObject({
+    ...orderParts,
+    subtotals: orderParts.subtotals.partial(),
+    total: orderParts.total.partial(),
+    descending: z.boolean(),
+  })
+  .partial();
+
 export const SPARK_COMMANDS = {
   'spark.setRowHeight': command(
     'row height',
@@ -135,8 +145,14 @@ export const SPARK_COMMANDS = {
   ),
   'spark.setOrder': command(
     'order and groups of rows',
-    z.strictObject({ ...inSpark, order: z.strictObject(orderParts).partial() }),
-    (draft, { spark: id, order }) => assign(sparkTableOf(draft, id).order, order),
+    z.strictObject({ ...inSpark, order: OrderChange }),
+    (draft, { spark: id, order: { descending, subtotals, total, ...order } }) => {
+      const target = sparkTableOf(draft, id).order;
+      assign(target, order);
+      if (subtotals) assign(target.subtotals, subtotals);
+      if (total) assign(target.total, total);
+      if (descending !== undefined && target.sort) target.sort.descending = descending;
+    },
   ),
   'spark.setFrame': command(
     'rules of a spark table',
