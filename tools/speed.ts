@@ -12,6 +12,7 @@ import { freePort } from '../launcher/processes.ts';
 import { bringUp } from '../launcher/serve.ts';
 import { rowsOf, wave } from '../src/cli/made-table.ts';
 import { type Measured, measured } from './measured.ts';
+import { typedCells } from './speed-cells.ts';
 import { longManuscript } from './speed-manuscript.ts';
 
 const state = mkdtempSync(join(tmpdir(), 'rizo-speed-'));
@@ -236,6 +237,7 @@ try {
   await third.addInitScript('globalThis.__name = (made) => made');
   found.push(...(await styling(third)));
   found.push(...(await longManuscript(browser, running.url)));
+  found.push(...(await typedCells(browser, running.url)));
   console.table(found);
 } finally {
   await browser.close();

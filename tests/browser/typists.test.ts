@@ -1,76 +1,7 @@
 /** Two people who type in one table at the same time. */
-import { randomUUID } from 'node:crypto';
-import type { Page } from 'playwright-core';
-import { afterAll, describe, expect, it } from 'vitest';
-import { newReport } from '../../src/core/report/report.ts';
-import { packTable } from '../../src/core/report/tables.ts';
-import { understand } from '../../src/core/table/understand.ts';
-import { readDelimited } from '../../src/formats/delimited.ts';
-import { openDatabase } from '../../src/server/database.ts';
-import { createReport } from '../../src/server/reports.ts';
-import { loadReport } from '../../src/server/stored.ts';
-import { BASE, saved } from './browser.ts';
-import { newPage } from './pages.ts';
-
-const ROWS = 60;
-/** Each key comes so long after the one before, as where people type. */
-const KEY_MS = 15;
-
-const database = openDatabase(process.env['DATABASE_URL'] ?? '');
-afterAll(() => database.destroy());
-
-const cell = (page: Page, row: number, col: number) => page.locator(`#cell-${row}-${col}`);
-const grid = (page: Page) => page.getByRole('grid');
-
-/** The same table of piers before two people, each with a browser of their own. */
-async function twoPeople() {
-  const lines = Array.from({ length: ROWS }, (_, row) => `Pier ${row + 1},${row + 100},${row + 200}`);
-  const table = understand(readDelimited(['pier,boats,people', ...lines].join('\n')), 'Piers');
-  const { item, blocks } = packTable(randomUUID(), table, randomUUID);
-  const report = await createReport(database, { ...newReport('Two who type', ''), items: [item] }, blocks);
-  const pages = [await newPage(), await newPage()] as const;
-  for (const page of pages) {
-    await page.goto(`${BASE}/reports/${report}`);
-    await page.getByRole('navigation').getByRole('button', { name: 'Piers' }).first().click();
-    await grid(page).waitFor();
-  }
-  return { one: pages[0], two: pages[1], report, table: item.id };
-}
-
-/** Someone else changes the report from elsewhere. */
-async function elsewhere(report: string, name: string, args: object): Promise<void> {
-  const answer = await fetch(`${BASE}/api/reports/${report}/commands`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ name, args, by: 'someone else' }),
-  });
-  if (!answer.ok) throw new Error(await answer.text());
-}
-
-async function begin(page: Page, row: number, col: number): Promise<void> {
-  await cell(page, row, col).click();
-  await grid(page).focus();
-}
-
-/** Types one text after the other down a column. */
-async function typeDown(page: Page, texts: readonly string[]): Promise<void> {
-  for (const text of texts) {
-    await page.keyboard.type(text, { delay: KEY_MS });
-    await page.keyboard.press('Enter');
-  }
-}
-
-/** What was typed, by the names of columns and rows, as it is stored. */
-async function typedIn(report: string): Promise<Record<string, object>> {
-  const item = (await loadReport(database, report))?.report.items[0];
-  return item?.type === 'table' ? Object.fromEntries(item.columns.map(({ meta, typed }) => [meta.key, typed])) : {};
-}
-
-/** The pier in whose row the cursor stands. */
-const pierAtCursor = async (page: Page) => {
-  const [, row] = ((await grid(page).getAttribute('aria-activedescendant')) ?? '').split('-');
-  return cell(page, Number(row), 0).textContent();
-};
+import { describe, expect, it } from 'vitest';
+import { saved } from './browser.ts';
+import { begin, elsewhere, grid, pierAtCursor, twoPeople, typeDown, typedIn } from './two-people.ts';
 
 const texts = (from: number, count: number) => Array.from({ length: count }, (_, at) => String(from + at));
 const down = (from: number, all: readonly string[]) =>

@@ -26,7 +26,7 @@ interface Logged {
   args: { title?: string; cells?: Cells };
 }
 
-const ROWS = 400;
+const ROWS = 1500;
 const COLUMNS = ['a', 'b'];
 /** A table of texts, so that what is typed stands as it was. */
 const TABLE = packTable(
@@ -49,7 +49,7 @@ const TABLE = packTable(
 
 /** What is typed at a turn: one cell mostly, and many now and then, so that they are put together. */
 function typing(writer: number, turn: number): Cells {
-  const key = COLUMNS[turn % 2] ?? '';
+  const key = COLUMNS[Math.floor(turn / 2) % 2] ?? '';
   const count = turn % 10 === 9 ? ROWS : 1;
   const rows = Array.from({ length: count }, (_, at) => `r.${(turn * 7 + writer + at) % ROWS}`);
   return { [key]: Object.fromEntries(rows.map((row) => [row, `${writer}, ${turn}`])) };

@@ -1,6 +1,7 @@
 /** What this page knows of the log of the open report: its maker's own changes, and those that came in. */
 import type { Change, FieldsOf } from '../../core/change/change.ts';
 import { FOLD, foldsAfter, layersOf, unfolded } from '../../core/change/fold.ts';
+import type { Clash } from '../../core/change/meet.ts';
 import type { ReportRecord } from '../../core/report/record.ts';
 import { cellsOf, rememberCells } from './cells.ts';
 import { current } from './report-state.ts';
@@ -46,4 +47,11 @@ export function asTyped(record: ReportRecord): ReportRecord {
     folds.flatMap(({ fields }) => fields),
     folds,
   ) as ReportRecord;
+}
+
+/** Whether a change is of who made what stands of a clash: of this window, not of others that its maker has open. */
+export function isOfMakerOf({ stands, theirs }: Clash, own: ReadonlySet<string>): (change: Change) => boolean {
+  if (stands === 'mine') return ({ id }) => own.has(id);
+  const maker = cameIn.find(({ id }) => id === theirs)?.by;
+  return ({ by }) => by === maker;
 }

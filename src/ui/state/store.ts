@@ -24,7 +24,7 @@ import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, blocksNamed, rememberBlocks } from './cells.ts';
-import { arrived, beginWith, fieldsOf, isKnown, learn } from './known.ts';
+import { arrived, beginWith, fieldsOf, isKnown, isOfMakerOf, learn } from './known.ts';
 import { isPageLeaving, whenLeft } from './leaving.ts';
 import { keepOutbox, keepParting, type Outbox, outboxOf } from './outbox.ts';
 import {
@@ -96,13 +96,6 @@ export function open(
 
 /** A call that an older version kept, as it is said today. */
 const today = (call: Call, record: ReportRecord): Call => callByNames(call, record, current().blocks);
-
-/** Whether a change is of who made what stands of a clash: of this window, not of others that its maker has open. */
-function isOfMakerOf({ stands, theirs }: Clash, own: ReadonlySet<string>): (change: Change) => boolean {
-  if (stands === 'mine') return ({ id }) => own.has(id);
-  const maker = arrived().find(({ id }) => id === theirs)?.by;
-  return ({ by }) => by === maker;
-}
 
 /** Takes changes from the log, which follow the revision that is known here, and puts this window's own on top. */
 function take(changes: readonly Change[]): void {

@@ -1,0 +1,102 @@
+/** Two people, each with a browser of their own, before one table of piers. */
+import { randomUUID } from 'node:crypto';
+import type { Page } from 'playwright-core';
+import { afterAll, expect } from 'vitest';
+import { newReport, type StoredTable } from '../../src/core/report/report.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { understand } from '../../src/core/table/understand.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
+import { openDatabase } from '../../src/server/database.ts';
+import { createReport } from '../../src/server/reports.ts';
+import { loadReport } from '../../src/server/stored.ts';
+import { BASE, saved } from './browser.ts';
+import { newPage } from './pages.ts';
+
+export const ROWS = 60;
+/** Each key comes so long after the one before, as where people type. */
+const KEY_MS = 15;
+
+const database = openDatabase(process.env['DATABASE_URL'] ?? '');
+afterAll(() => database.destroy());
+
+export const cell = (page: Page, row: number, col: number) => page.locator(`#cell-${row}-${col}`);
+export const grid = (page: Page) => page.getByRole('grid');
+
+/** The same table of piers before two people, each with a browser of their own. */
+export async function twoPeople() {
+  const lines = Array.from({ length: ROWS }, (_, row) => `Pier ${row + 1},${row + 100},${row + 200}`);
+  const table = understand(readDelimited(['pier,boats,people', ...lines].join('\n')), 'Piers');
+  const { item, blocks } = packTable(randomUUID(), table, randomUUID);
+  const report = await createReport(database, { ...newReport('Two who type', ''), items: [item] }, blocks);
+  const pages = [await newPage(), await newPage()] as const;
+  for (const page of pages) {
+    await page.goto(`${BASE}/reports/${report}`);
+    await page.getByRole('navigation').getByRole('button', { name: 'Piers' }).first().click();
+    await grid(page).waitFor();
+  }
+  return { one: pages[0], two: pages[1], report, table: item.id };
+}
+
+/** Someone else changes the report from elsewhere. */
+export async function elsewhere(report: string, name: string, args: object): Promise<void> {
+  const answer = await fetch(`${BASE}/api/reports/${report}/commands`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name, args, by: 'someone else' }),
+  });
+  if (!answer.ok) throw new Error(await answer.text());
+}
+
+export async function begin(page: Page, row: number, col: number): Promise<void> {
+  await cell(page, row, col).click();
+  await grid(page).focus();
+}
+
+/** Types one text after the other down a column. */
+export async function typeDown(page: Page, texts: readonly string[]): Promise<void> {
+  for (const text of texts) {
+    await page.keyboard.type(text, { delay: KEY_MS });
+    await page.keyboard.press('Enter');
+  }
+}
+
+/** The table as it is stored. */
+export async function tableOf(report: string): Promise<StoredTable> {
+  const item = (await loadReport(database, report))?.report.items[0];
+  if (item?.type !== 'table') throw new Error('no table');
+  return item;
+}
+
+/** What was typed, by the names of columns and rows, as it is stored. */
+export async function typedIn(report: string): Promise<Record<string, object>> {
+  return Object.fromEntries((await tableOf(report)).columns.map(({ meta, typed }) => [meta.key, typed]));
+}
+
+/** The pier in whose row the cursor stands. */
+export const pierAtCursor = async (page: Page) => {
+  const [, row] = ((await grid(page).getAttribute('aria-activedescendant')) ?? '').split('-');
+  return cell(page, Number(row), 0).textContent();
+};
+
+/** Holds what both send until both have done something; what it gives lets it go. */
+export async function atOnce(
+  pages: readonly Page[],
+  ...acts: readonly ((page: Page) => Promise<void>)[]
+): Promise<void> {
+  const senders = new Set<Page>();
+  let open = (): void => undefined;
+  const gate = new Promise<void>((done) => {
+    open = done;
+  });
+  for (const page of pages)
+    await page.route('**/commands', async (route) => {
+      senders.add(page);
+      await gate;
+      await route.continue();
+    });
+  for (const [at, page] of pages.entries()) await acts[at]?.(page);
+  await expect.poll(() => senders.size).toBe(pages.length);
+  open();
+  for (const page of pages) await saved(page);
+  for (const page of pages) await page.unroute('**/commands');
+}
