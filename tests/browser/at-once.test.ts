@@ -1,7 +1,9 @@
 /** What two people do to one table in the same moment, neither knowing of the other, and what each of them undoes. */
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
-import { choose, saved } from './browser.ts';
+import { draftFigure } from '../../src/core/figure/draft.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import { BASE, choose, saved } from './browser.ts';
 import { atOnce, begin, cell, elsewhere, grid, ROWS, tableOf, twoPeople, typeDown, typedIn } from './two-people.ts';
 
 const typeAt =
@@ -15,6 +17,8 @@ const undo = async (page: Page) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await saved(page);
 };
+/** A figure over names. */
+const drafting = { style: DEFAULT_STYLE, across: 'pier', lines: ['boats'], unordered: true };
 /** The cells of a row as both see them. */
 const seen = async (pages: readonly Page[], row: number, col: number, text: string) => {
   for (const page of pages) await expect.poll(() => cell(page, row, col).textContent()).toBe(text);
@@ -167,5 +171,35 @@ describe('one who takes something back after another one typed', () => {
     await saved(one);
     expect(await typedIn(report)).toMatchObject({ boats: { 'r.2': '22' } });
     expect(await grid(one).count()).toBe(1);
+  });
+});
+
+describe('two before one figure', () => {
+  it('draw it without the column that one put in, the other split it by, and the first takes back', async () => {
+    const { one, two, report, table, made } = await twoPeople();
+    await typeAt(1, 3, 'North', 'South', 'North')(one);
+    await saved(one);
+    const key = (await tableOf(report)).columns[3]?.meta.key ?? '';
+    const drafted = draftFigure(made, { ...drafting, id: 'boats', tableId: table });
+    const figure = { ...drafted, name: 'Boats of each' };
+    await elsewhere(report, 'item.add', { item: figure });
+    await two.getByRole('navigation').getByRole('button', { name: figure.name }).first().click();
+    await two.locator('.sheet svg').waitFor();
+    await elsewhere(report, 'figure.split', { figure: figure.id, panels: { by: { kind: 'category', column: key } } });
+    while ((await tableOf(report)).columns.length > 3) await undo(one);
+    const note = two.getByText(`The table has no column “${key}” any more: all is in one plot`, { exact: false });
+    await note.first().waitFor();
+    // It opens anew, and its picture is made.
+    await two.reload();
+    await two.getByRole('navigation').getByRole('button', { name: figure.name }).first().click();
+    await note.first().waitFor();
+    await two.locator('.sheet svg').waitFor();
+    const picture = await two.request.get(`${BASE}/api/reports/${report}/figures/${figure.id}/file?as=svg`);
+    expect(picture.status()).toBe(200);
+    while ((await tableOf(report)).columns.length < 4) {
+      await one.getByRole('button', { name: 'Redo' }).click();
+      await saved(one);
+    }
+    await expect.poll(() => note.count()).toBe(0);
   });
 });

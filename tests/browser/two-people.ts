@@ -34,7 +34,7 @@ export async function twoPeople() {
     await page.getByRole('navigation').getByRole('button', { name: 'Piers' }).first().click();
     await grid(page).waitFor();
   }
-  return { one: pages[0], two: pages[1], report, table: item.id };
+  return { one: pages[0], two: pages[1], report, table: item.id, made: table };
 }
 
 /** Someone else changes the report from elsewhere. */
