@@ -57,7 +57,7 @@ describe('a page of Rizo', () => {
     await openDemo(page);
     await showItem(page, 'Passengers by route');
     await strip(page, 'Words');
-    await page.getByLabel('Subtitle').waitFor();
+    await page.getByRole('textbox', { name: 'Subtitle' }).waitFor();
     await onEach();
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Inspect' }).click();

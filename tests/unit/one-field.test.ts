@@ -112,6 +112,6 @@ const ADDS = new Set<CommandName>([
 
 describe('two who set different parts of one thing', () => {
   it.each(commandSchemas().filter(([name]) => !ADDS.has(name)))('both find what they set with %s', (name, schema) => {
-    expect([...lostBy(name, schema, runs(60))]).toEqual([]);
+    expect([...lostBy(name, schema, runs(45))]).toEqual([]);
   });
 });

@@ -156,7 +156,10 @@ describe('a thing that is taken out of a report', () => {
 
   it('leaves all else open, drawn and told; what named it says so, and each mend mends', () => {
     const unsaid: string[] = [];
+    const dice = new Dice(Number(process.env['RIZO_SEED'] ?? 3));
     for (const path of paths) {
+      // The suite takes a part of them, another one with each seed.
+      if (dice.next() > runs(1000) / 1000) continue;
       const now = without(record, [path]);
       if (!now) continue;
       const all = makeAll(now);
@@ -186,7 +189,7 @@ describe('a thing that is taken out of a report', () => {
     const blocks = report.items.flatMap((item) =>
       item.type === 'table' ? item.columns.flatMap(({ block }) => block ?? []) : [],
     );
-    for (let turn = 0; turn < runs(90); turn++) {
+    for (let turn = 0; turn < runs(45); turn++) {
       const some = Array.from({ length: 1 + dice.below(turn % 3 === 0 ? 12 : 2) }, () => dice.of(paths));
       const now = without(record, some);
       const lost = new Set(turn % 2 === 0 ? [dice.of(blocks), dice.of(blocks)] : []);
@@ -196,7 +199,7 @@ describe('a thing that is taken out of a report', () => {
 
   it('is there again with an undo, whoever used it meanwhile; and all opens in between', () => {
     const dice = new Dice(Number(process.env['RIZO_SEED'] ?? 2));
-    for (let turn = 0; turn < runs(60); turn++) {
+    for (let turn = 0; turn < runs(30); turn++) {
       let now = record;
       const log: Change[] = [];
       for (let step = 0; step < 12; step++) {
