@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { draftFigure } from '../../src/core/figure/draft.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { BASE, choose, saved } from './browser.ts';
-import { atOnce, begin, cell, elsewhere, grid, ROWS, tableOf, twoPeople, typeDown, typedIn } from './two-people.ts';
+import { atOnce, begin, cell, elsewhere, ROWS, tableOf, twoPeople, typeDown, typedIn } from './two-people.ts';
 
 const typeAt =
   (row: number, col: number, ...texts: string[]) =>
@@ -159,18 +159,6 @@ describe('one who takes something back after another one typed', () => {
     expect(await cell(two, 4, 2).getAttribute('aria-invalid')).toBe('true');
     expect((await tableOf(report)).columns[2]?.meta.kind).toBe('number');
     expect(await typedIn(report)).toMatchObject({ people: { 'r.3': '1,250.0', 'r.4': 'closed' } });
-  });
-
-  it('whose change was refused goes on: it stands aside by name, and what came after it is saved', async () => {
-    const { one, report, table } = await twoPeople();
-    await begin(one, 6, 1);
-    await one.keyboard.type('77');
-    await elsewhere(report, 'table.removeRows', { table, runs: [{ of: 'r', from: 6, count: 1 }] });
-    await one.getByText('“77” was typed into a row that is no longer in table “Piers”', { exact: false }).waitFor();
-    await typeAt(2, 1, '22')(one);
-    await saved(one);
-    expect(await typedIn(report)).toMatchObject({ boats: { 'r.2': '22' } });
-    expect(await grid(one).count()).toBe(1);
   });
 });
 

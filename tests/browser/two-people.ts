@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from 'playwright-core';
 import { afterAll, expect } from 'vitest';
-import { newReport, type StoredTable } from '../../src/core/report/report.ts';
+import { newReport, type Report, type StoredTable } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
@@ -37,14 +37,16 @@ export async function twoPeople() {
   return { one: pages[0], two: pages[1], report, table: item.id, made: table };
 }
 
-/** Someone else changes the report from elsewhere. */
-export async function elsewhere(report: string, name: string, args: object): Promise<void> {
+/** Someone else changes the report from elsewhere; gives the id of that change. */
+export async function elsewhere(report: string, name: string, args: object): Promise<string> {
   const answer = await fetch(`${BASE}/api/reports/${report}/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ name, args, by: 'someone else' }),
   });
   if (!answer.ok) throw new Error(await answer.text());
+  const { changes } = (await answer.json()) as { changes: { id: string }[] };
+  return changes.at(-1)?.id ?? '';
 }
 
 export async function begin(page: Page, row: number, col: number): Promise<void> {
@@ -60,9 +62,16 @@ export async function typeDown(page: Page, texts: readonly string[]): Promise<vo
   }
 }
 
+/** A report as it is stored. */
+export async function reportOf(id: string): Promise<Report> {
+  const found = await loadReport(database, id);
+  if (!found) throw new Error(`no report ${id}`);
+  return found.report;
+}
+
 /** The table as it is stored. */
 export async function tableOf(report: string): Promise<StoredTable> {
-  const item = (await loadReport(database, report))?.report.items[0];
+  const [item] = (await reportOf(report)).items;
   if (item?.type !== 'table') throw new Error('no table');
   return item;
 }

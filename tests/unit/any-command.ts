@@ -227,12 +227,14 @@ const OWN: Partial<Record<CommandName, Own>> = {
     const bands = report.items.flatMap((item) => {
       const calculations = item.type === 'figure' ? (tableIn(report, item.table)?.calculations ?? []) : [];
       return item.type === 'figure'
-        ? item.marks.flatMap((mark) =>
-            mark.kind === 'band' && bandRulesOf(mark, calculations) ? [{ figure: item.id, mark: mark.id }] : [],
-          )
+        ? item.marks.flatMap((mark) => {
+            const of = mark.kind === 'band' && bandRulesOf(mark, calculations)?.of;
+            return of ? [{ figure: item.id, mark: mark.id, of }] : [];
+          })
         : [];
     });
-    return { ...dice.of(bands), of: any(BandOf, {}, dice) as object };
+    const { of, ...band } = dice.of(bands);
+    return { ...band, set: parts(BandOf, of, {}, dice) };
   },
   'figure.layOn': (report, _, dice) => {
     const figures = report.items.filter((item) => item.type === 'figure').map(({ id }) => id);

@@ -2,11 +2,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { type BandOf, bandRulesOf } from '../../src/core/figure/draft-bands.ts';
+import { BandOf, bandRulesOf } from '../../src/core/figure/draft-bands.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import type { MarkOf } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import type { FigureSpec } from '../../src/core/figure/spec.ts';
+import { partsBetween } from '../../src/core/named/parts.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
 import { figureIn, newReport, type Report, tableIn } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
@@ -183,7 +184,11 @@ describe('a band of past years', () => {
     const to: BandOf = { kind: 'past years', years: 4, spread: 'the middle half' };
     const after = {
       ...one,
-      report: runCommand(one.report, 'figure.setCalculatedBand', { figure: 'f', mark: mark.id, of: to }).report,
+      report: runCommand(one.report, 'figure.setCalculatedBand', {
+        figure: 'f',
+        mark: mark.id,
+        set: partsBetween(BandOf, PAST, to),
+      }).report,
     };
     const { spec, calculations, layout } = shown(after);
     expect(bandRulesOf(spec.marks[0] as MarkOf<'band'>, calculations)?.of).toEqual(to);
@@ -209,7 +214,7 @@ describe('the names of bands', () => {
     const after = runCommand(copied.report, 'figure.setCalculatedBand', {
       figure: 'f',
       mark: mark?.id ?? '',
-      of: { kind: 'past years', years: 4, spread: 'lowest to highest' },
+      set: [{ path: ['years'], to: 4 }],
     }).report;
     for (const id of ['f', 'g']) {
       expect(figureIn(after, id)?.marks[0]?.name).toBe('lowest to highest of 4 years before');

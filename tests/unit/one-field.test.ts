@@ -6,12 +6,13 @@ import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { type CommandName, commandSchemas } from '../../src/core/change/commands/index.ts';
 import { runCall } from '../../src/core/change/run.ts';
-import { applyFields, type Field, meets } from '../../src/core/named/fields.ts';
+import { applyFields, type Field, fieldAt, meets } from '../../src/core/named/fields.ts';
 import { Id } from '../../src/core/named/id.ts';
 import { bare, shapeOf } from '../../src/core/named/keyed.ts';
-import { isSame } from '../../src/core/named/same.ts';
+import { isProperties, isSame } from '../../src/core/named/same.ts';
 import { Refusal } from '../../src/core/refusal.ts';
 import { type ReportRecord, reportOf } from '../../src/core/report/record.ts';
+import { Report } from '../../src/core/report/report.ts';
 import { runs } from '../runs.ts';
 import { anyArgs, Dice } from './any-command.ts';
 import { rich } from './rich-report.ts';
@@ -28,17 +29,16 @@ function leavesOf(schema: z.ZodType, value: unknown, path: Steps = [], optional:
   const own = schema instanceof z.ZodOptional ? path : optional;
   const inner = bare(schema);
   if (value === undefined || inner === Id) return [];
-  if (
-    shapeOf(inner, value).kind === 'fields' &&
-    inner instanceof z.ZodObject &&
-    typeof value === 'object' &&
-    value !== null
-  )
-    return Object.entries(inner.shape as Record<string, z.ZodType>).flatMap(([key, of]) =>
+  const shape = shapeOf(inner, value);
+  if (shape.kind === 'fields' && typeof value === 'object' && value !== null)
+    return Object.entries(shape.of).flatMap(([key, of]) =>
       path.length === 0 && SPEAKS_OF.has(key)
         ? []
         : leavesOf(of, (value as Record<string, unknown>)[key], [...path, key], own),
     );
+  // Words and such, by their names.
+  if (shape.kind === 'map' && isProperties(value))
+    return Object.keys(value).map((key) => ({ path: [...path, key], optional: [...path, key] }));
   return [{ path, optional: own }];
 }
 
@@ -90,28 +90,65 @@ function lostBy(name: CommandName, schema: z.ZodType, tries: number): Set<string
         const [mine, theirs] = [onlyWith(args, leaves, one, other), onlyWith(args, leaves, two, other)];
         const [a, b] = [run(set.record, name, mine), run(set.record, name, theirs)];
         if (!a || !b || a.fields.length === 0 || b.fields.length === 0) continue;
-        if (a.fields.some(({ path }) => b.fields.some((field) => meets(path, field.path)))) continue;
-        const both = applyFields(a.record, b.fields);
+        const pair = [one.path.join('.'), two.path.join('.')].sort().join(' and ');
         const now = run(a.record, name, theirs);
-        if (now && !isSame(now.record, both)) lost.add([one.path.join('.'), two.path.join('.')].sort().join(' and '));
+        if (!now) continue;
+        // What only one of them sets stands; of what both set, the later counts.
+        const ofOne = a.fields.filter(({ path }) => !b.fields.some((field) => meets(path, field.path)));
+        if (ofOne.length === 0) lost.add(pair);
+        if (ofOne.length === a.fields.length && !isSame(now.record, applyFields(a.record, b.fields))) lost.add(pair);
+        if (ofOne.some(({ path, to }) => !isSame(fieldAt(now.record, path), to))) lost.add(pair);
       }
   }
   return lost;
 }
 
-/** Arguments that say what is spoken of. */
-const SPEAKS_OF = new Set(['row', 'at', 'from', 'name', 'check', 'key']);
-/** What is new is given whole. */
+/** Arguments that say what is spoken of, or for which data it was said. */
+const SPEAKS_OF = new Set(['row', 'at', 'from', 'name', 'check', 'key', 'written']);
+/** What is new is given whole, and so is where something is put. */
 const ADDS = new Set<CommandName>([
   'figure.split',
+  'figure.sumUp',
   'figure.layCalendar',
   'style.keepLook',
   'item.setNoteAside',
   'manuscript.setNoteAside',
+  'table.moveColumn',
 ]);
 
 describe('two who set different parts of one thing', () => {
   it.each(commandSchemas().filter(([name]) => !ADDS.has(name)))('both find what they set with %s', (name, schema) => {
     expect([...lostBy(name, schema, runs(45))]).toEqual([]);
+  });
+});
+
+/** Where a schema gives what is left out a value although it may be left out. */
+function filledIn(schema: z.ZodType, path: string, seen: Set<z.ZodType>): string[] {
+  if (seen.has(schema)) return [];
+  seen.add(schema);
+  if (schema instanceof z.ZodOptional && schema.unwrap() instanceof z.ZodDefault) return [path];
+  const inner = bare(schema);
+  if (inner !== schema) return filledIn(inner, path, seen);
+  if (inner instanceof z.ZodUnion) return inner.options.flatMap((one) => filledIn(one as z.ZodType, path, seen));
+  if (inner instanceof z.ZodArray) return filledIn(inner.element as z.ZodType, path, seen);
+  if (!(inner instanceof z.ZodObject)) return [];
+  return Object.entries(inner.shape as Record<string, z.ZodType>).flatMap(([key, of]) =>
+    filledIn(of, `${path}.${key}`, seen),
+  );
+}
+
+describe('what is left out', () => {
+  it('is not set to what it is at first, in any command and in no part of a report', () => {
+    const all = [...commandSchemas(), ['report', Report] as const];
+    expect(all.flatMap(([name, schema]) => filledIn(schema, name, new Set()))).toEqual([]);
+  });
+
+  it.each(['passengers', 'glance'])('of the words of %s stays as it is', (item) => {
+    for (const one of ['title', 'subtitle', 'source'] as const) {
+      const all = { title: 'First', subtitle: 'Second', source: 'Third' };
+      const set = run(rich, 'item.setWords', { item, words: all });
+      const now = set && run(set.record, 'item.setWords', { item, words: { [one]: 'Other' } });
+      expect(now && fieldAt(now.record, ['items', item, 'words'])).toEqual({ ...all, [one]: 'Other' });
+    }
   });
 });

@@ -130,13 +130,13 @@ const CASES: [Report, string, unknown, string][] = [
   [
     withBands,
     'figure.setCalculatedBand',
-    { figure: 'passengers', mark: 'by-hand', of: YEARS_BEFORE },
+    { figure: 'passengers', mark: 'by-hand', set: set('years', 4) },
     'The edges of this band are not calculated together.',
   ],
   [
     demo,
     'figure.setCalculatedBand',
-    { figure: 'both', mark: 'target', of: YEARS_BEFORE },
+    { figure: 'both', mark: 'target', set: set('years', 4) },
     'The edges of this band are not calculated together.',
   ],
   [
@@ -213,6 +213,7 @@ const CASES: [Report, string, unknown, string][] = [
   ],
   // The style.
   [ofHouse, 'style.set', { set: set('name', 'x') }, 'This report is set by a style that others have, too'],
+  [demo, 'style.takeAlong', { style: demo.style }, 'This report has a style of its own already.'],
   // Tables.
   [demo, 'table.setCells', typed('isles-by-year', '2024', 'r.0'), 'is made from another table; change the cells there'],
   [

@@ -8,17 +8,15 @@ import { demoReport } from '../../demo/skerry.ts';
 import { type Change, UNDO } from '../../src/core/change/change.ts';
 import { type CommandName, runCommand } from '../../src/core/change/commands/index.ts';
 import { runCall } from '../../src/core/change/run.ts';
-import { hasRoom, type Path, withField } from '../../src/core/named/fields.ts';
-import { shapeOf } from '../../src/core/named/keyed.ts';
-import { isProperties, own } from '../../src/core/named/same.ts';
 import { Refusal } from '../../src/core/refusal.ts';
-import { type ReportRecord, recordOf, reportOf } from '../../src/core/report/record.ts';
-import { isTable, Report, type ReportItem } from '../../src/core/report/report.ts';
+import { recordOf, reportOf } from '../../src/core/report/record.ts';
+import type { Report, ReportItem } from '../../src/core/report/report.ts';
 import { readDocument } from '../../src/core/report/upgrade.ts';
 import { lookOf } from '../../src/core/spark/look.ts';
 import { handOff } from '../../src/formats/hand-off.ts';
 import { runs } from '../runs.ts';
 import { ALL_COMMANDS, anyArgs, Dice } from './any-command.ts';
+import { entriesIn, gone, isGone, isNamedByName, names, without } from './take-out.ts';
 import { demoCells, drawn, givenFor, makeAll, tablesOf } from './whole-report.ts';
 
 /** The demo, with something of everything that names another thing. */
@@ -89,68 +87,9 @@ function start(): Report {
 const report = start();
 const record = recordOf(report);
 
-/** The paths of all entries of named lists in a report. */
-function entriesIn(of: ReportRecord): Path[] {
-  const found: Path[] = [];
-  const look = (schema: Parameters<typeof shapeOf>[0], value: unknown, path: Path): void => {
-    const shape = shapeOf(schema, value);
-    if (!isProperties(value)) return;
-    if (shape.kind === 'fields')
-      for (const [step, inner] of Object.entries(value)) {
-        const schemaOf = own(shape.of, step);
-        if (schemaOf) look(schemaOf, inner, [...path, step]);
-      }
-    if (shape.kind !== 'named') return;
-    for (const [name, entry] of Object.entries(value)) {
-      found.push([...path, name]);
-      look(shape.list.element as never, entry, [...path, name]);
-    }
-  };
-  look(Report, of, []);
-  return found;
-}
-
-/** A report as it is opened without some entries; null where a schema refuses it, as one that has to have a last column. */
-function without(of: ReportRecord, paths: readonly Path[]): Report | null {
-  const left = paths.reduce<object>((at, path) => (hasRoom(at, path) ? withField(at, path, undefined) : at), of);
-  try {
-    expect(readDocument(JSON.parse(JSON.stringify(left)))).toEqual(left);
-    // What was not touched stays the same thing, and is drawn once.
-    return reportOf(left as unknown as ReportRecord);
-  } catch (error) {
-    if (error instanceof Refusal && /at least one/.test(error.message)) return null;
-    throw error;
-  }
-}
-
-const isGone = ({ check }: { check: string }) => /^(table|columns|parts|spark)-gone|^calendars/.test(check);
-const gone = (notes: readonly { check: string; facts: string }[]) =>
-  notes
-    .filter(isGone)
-    .map(({ facts }) => facts)
-    .join();
-
-/** Whether a thing names something, found without knowing how: anywhere in it but in what it is itself called. */
-function names(value: unknown, name: string): boolean {
-  if (value === name) return true;
-  if (Array.isArray(value)) return value.some((one) => names(one, name));
-  if (typeof value !== 'object' || value === null) return false;
-  return Object.entries(value).some(
-    ([key, one]) => !['id', 'key', 'name', 'title', 'asides', 'words', 'written'].includes(key) && names(one, name),
-  );
-}
-
-const isTableId = (id: string) => report.items.some((item) => item.id === id && isTable(item));
-/** Whether what stands at a path is known by its name: a table everywhere, and a part of a thing or of its table within it. */
-const isNamedByName = ([list, id = '', part, ...rest]: Path, isOwn: boolean): boolean =>
-  list === 'items' &&
-  (part === undefined
-    ? isTableId(id)
-    : isOwn && rest.length === 1 && ['lines', 'columns', 'marks', 'calculations'].includes(part));
-
 describe('a thing that is taken out of a report', () => {
   const before = makeAll(report);
-  const paths = entriesIn(record).filter(([of]) => of === 'items' || of === 'manuscript');
+  const paths = entriesIn(record);
 
   it('is one of many', () => expect(paths.length).toBeGreaterThan(100));
 
@@ -169,7 +108,7 @@ describe('a thing that is taken out of a report', () => {
         const is = all.get(item.id);
         if (!was || !is) continue;
         const isOwn = path[1] === item.id || ('table' in item && path[1] === item.table);
-        if (isNamedByName(path, isOwn) && names(item, name) && gone(is.notes) === gone(was.notes))
+        if (isNamedByName(report, path, isOwn) && names(item, name) && gone(is.notes) === gone(was.notes))
           unsaid.push(`${path.join('.')} in ${item.id}`);
         for (const note of is.notes.filter(isGone))
           for (const mend of note.mends) {

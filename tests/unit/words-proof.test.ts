@@ -1,5 +1,6 @@
 /** Proof notes on words that their data left behind: each mend can be done, and does away with the note. */
 import { describe, expect, it } from 'vitest';
+import { demoReport } from '../../demo/skerry.ts';
 import { runCommand } from '../../src/core/change/commands/index.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
@@ -7,12 +8,13 @@ import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { FigureSpec } from '../../src/core/figure/spec.ts';
 import { writtenFor } from '../../src/core/figure/written.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
-import { newReport } from '../../src/core/report/report.ts';
+import { newReport, type Report } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { situation } from './situations.ts';
 import { dates, months, numbers } from './tables.ts';
+import { makeAll } from './whole-report.ts';
 
 const english = localeOf('en-GB');
 const LOADS = [40, 42, 45, 44, 48, 52, 57, 55, 50, 47, 45, 46, 44, 47];
@@ -36,6 +38,15 @@ const notesOf = (spec: FigureSpec) => {
   );
 };
 
+/** A fact that does not hold: a line that is not there, and a streak that there is none of. */
+const lost = [
+  { text: 'See ' },
+  { fact: { kind: 'latest', line: 'no such line' }, part: 'value' },
+  { fact: { kind: 'streak', line: 'line-1' }, part: 'sentence' },
+];
+const noteSaying = (text: unknown) =>
+  Mark.parse({ kind: 'note', id: 'n', name: '', colour: '#222222', text, at, value: 50 });
+
 const CASES: readonly [string, Partial<Record<keyof FigureSpec, unknown>>][] = [
   [
     'stale-words',
@@ -53,6 +64,12 @@ const CASES: readonly [string, Partial<Record<keyof FigureSpec, unknown>>][] = [
     'fact-title',
     { words: { title: [{ fact: { kind: 'streak', line: 'line-1' }, part: 'sentence' }], subtitle: '', source: '' } },
   ],
+  ['fact-subtitle', { words: { title: '', subtitle: lost, source: '' } }],
+  ['fact-source', { words: { title: '', subtitle: '', source: lost } }],
+  ['fact-caption', { dateAxis: { ...before.spec.dateAxis, caption: lost } }],
+  ['fact-left', { leftAxis: { ...before.spec.leftAxis, title: lost } }],
+  ['fact-right', { rightAxis: { ...before.spec.rightAxis, title: lost } }],
+  ['fact-note', { marks: [noteSaying('fine'), noteSaying(lost)].map((mark, index) => ({ ...mark, id: `n${index}` })) }],
   [
     'stale-notes',
     {
@@ -83,7 +100,9 @@ describe('notes on words', () => {
     expect(note).toBeDefined();
     if (check.startsWith('stale')) expect(note?.text).toMatch(/47 is now 71/);
     const calls = note?.mends.flatMap((mend) => ('call' in mend ? [mend] : [])) ?? [];
-    expect(calls.length).toBeGreaterThan(1);
+    // Of where the data are from, and of what an axis is of, facts say nothing.
+    const hasFewer = /fact-(source|caption|left|right)/.test(check);
+    expect(calls.length).toBeGreaterThan(hasFewer ? 0 : 1);
     for (const { say, call } of calls) {
       const report = { ...newReport('r', 'e'), items: [packTable('t', now.table, () => 'block').item, spec] };
       const [, changed] = runCommand(report as ReturnType<typeof newReport>, call.name, call.args).report.items;
@@ -105,5 +124,36 @@ describe('notes on words', () => {
       },
     });
     expect([...notesOf(spec).keys()].filter((check) => /stale|fact/.test(check))).toEqual([]);
+  });
+});
+
+describe('a note on the words of a spark table', () => {
+  const { report } = demoReport();
+  const saying = (row: string) =>
+    runCommand(report, 'item.setWords', {
+      item: 'glance',
+      words: {
+        title: [{ text: 'Of ' }, { fact: { kind: 'latest', line: row }, part: 'name' }],
+        subtitle: [{ fact: { kind: 'high', line: row }, part: 'sentence' }],
+      },
+    }).report;
+  const notes = (of: Report) =>
+    (makeAll(of).get('glance')?.notes ?? []).filter(({ check }) => check.startsWith('spark-facts'));
+
+  it('speaks where the row of a fact is gone, and is silent once that is taken out', () => {
+    const glance = report.items.find(({ id }) => id === 'glance');
+    const [row = ''] = glance?.type === 'spark' && glance.rows.kind === 'columns' ? glance.rows.columns : [];
+    expect(notes(saying(row))).toEqual([]);
+    const gone = saying('No such row');
+    expect(notes(gone).map(({ part, title }) => [part, title])).toEqual([
+      ['title', 'The title has lost its fact'],
+      ['subtitle', 'The subtitle has lost its fact'],
+    ]);
+    const now = notes(gone).reduce((at, { mends }) => {
+      const mend = mends.find((one) => 'call' in one);
+      return mend && 'call' in mend ? runCommand(at, mend.call.name, mend.call.args).report : at;
+    }, gone);
+    expect(notes(now)).toEqual([]);
+    expect(now.items.find(({ id }) => id === 'glance')).toMatchObject({ words: { title: 'Of ', subtitle: '' } });
   });
 });

@@ -78,6 +78,12 @@ const isWords = (value: unknown): value is Words =>
 const isOfTable = (path: Path, part: string, length: number) =>
   path[0] === 'items' && path.includes(part) && path.length === length;
 
+/** From about 1973 on: less than that is a value or a year, and not the milliseconds of a day. */
+const LEAST_MS = 1e11;
+/** A place along an axis of dates, which only its table can say. */
+const isDay = (value: number, path: Path) =>
+  Math.abs(value) >= LEAST_MS && ['at', 'from', 'to'].includes(path.at(-1) ?? '');
+
 /** A value of a field in a few words, for a note on a change; null for what has no short form. */
 export function sayValue(value: unknown, path: Path = []): string | null {
   if (isOfTable(path, 'typed', 6) && (value === undefined || value === null || value === ''))
@@ -87,7 +93,7 @@ export function sayValue(value: unknown, path: Path = []): string | null {
   if (value === null) return 'automatic';
   if (value === '') return 'empty';
   if (value === 'house' || isHouseColour(value)) return 'as the house has it';
-  if (typeof value === 'number') return String(value);
+  if (typeof value === 'number') return isDay(value, path) ? null : String(value);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (!isWords(value)) return null;
   const text = plainWords(value, ({ kind }, part) => `‹${part === 'sentence' ? kind : part}›`);

@@ -116,7 +116,7 @@ function collect(schema: z.ZodType | undefined, from: unknown, to: unknown, path
     return;
   }
   const shape = shapeOf(schema, to);
-  if (shape.kind === 'value') {
+  if (shape.kind === 'value' || shape !== shapeOf(schema, from)) {
     if (!isSame(from, to)) found.push(field(path, from, to));
     return;
   }

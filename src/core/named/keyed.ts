@@ -1,5 +1,6 @@
 /** Lists whose entries are known by a name of their own, so that a change made elsewhere never moves under a change made here. */
 import * as z from 'zod';
+import { isProperties } from './same.ts';
 
 /** How the entries of a list are told apart. */
 export interface Naming {
@@ -120,9 +121,24 @@ function optionFor(schema: z.ZodDiscriminatedUnion, value: unknown): z.ZodType |
   });
 }
 
-/** How a value of a schema is taken apart. A choice between several forms that no tag tells apart is one value. */
+/** The form of a choice without a tag that a value has, told by its properties; a form of one property is one value. */
+function formFor(schema: z.ZodUnion, value: unknown): z.ZodObject | undefined {
+  if (!isProperties(value)) return undefined;
+  const has = Object.keys(value);
+  return (schema.options as z.ZodType[]).map(bare).find((option): option is z.ZodObject => {
+    if (!(option instanceof z.ZodObject)) return false;
+    const properties = Object.keys(option.shape);
+    return properties.length > 1 && has.length > 1 && has.every((step) => properties.includes(step));
+  });
+}
+
+/** How a value of a schema is taken apart. */
 export function shapeOf(schema: z.ZodType, value: unknown): Shape {
   const inner = bare(schema);
+  if (inner instanceof z.ZodUnion && !(inner instanceof z.ZodDiscriminatedUnion)) {
+    const form = formFor(inner, value);
+    return form ? shapeOf(form, value) : VALUE;
+  }
   if (inner instanceof z.ZodDiscriminatedUnion) {
     const option = optionFor(inner, value);
     return option ? shapeOf(option, value) : VALUE;

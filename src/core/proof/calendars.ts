@@ -15,20 +15,25 @@ export const calendars: Check = {
         ? `“${title}” has ${write(drawn + omitted)} rows on this axis; the first ${write(drawn)} are drawn.`
         : null;
     };
-    for (const [id, rows] of figure.calendars) {
+    const found = [...figure.calendars].flatMap(([id, rows]) => {
       const text = wrongWith(rows);
-      if (text === null) continue;
-      return {
-        part: `mark:${id}`,
-        title: rows.drawn === 0 ? 'An empty calendar' : 'A long calendar',
-        text,
-        facts: `${id} ${rows.drawn} ${rows.omitted}`,
-        mends: [
-          { say: 'Set the calendar', open: `mark:${id}` },
-          { say: 'Remove', call: { name: 'figure.removeMarks', args: { figure: figure.spec.id, marks: [id] } } },
-        ],
-      };
-    }
-    return null;
+      return text === null ? [] : [{ id, rows, text }];
+    });
+    // What is gone is told before what is only long.
+    const [first, ...others] = [...found.filter(({ rows }) => rows.lacks), ...found.filter(({ rows }) => !rows.lacks)];
+    if (!first) return null;
+    const { id, rows, text } = first;
+    const more =
+      others.length > 0 ? ` ${others.length} more ${others.length === 1 ? 'is' : 'are'} not drawn whole either.` : '';
+    return {
+      part: `mark:${id}`,
+      title: rows.drawn === 0 ? 'An empty calendar' : 'A long calendar',
+      text: `${text}${more}`,
+      facts: found.map((one) => `${one.id} ${one.rows.drawn} ${one.rows.omitted}`).join(),
+      mends: [
+        { say: 'Set the calendar', open: `mark:${id}` },
+        { say: 'Remove', call: { name: 'figure.removeMarks', args: { figure: figure.spec.id, marks: [id] } } },
+      ],
+    };
   },
 };

@@ -6,6 +6,7 @@ import type { Locale } from '../text/locale.ts';
 import { sparkGlyphs } from './glyphs.ts';
 import type { ProofNote, SparkCheck } from './note.ts';
 import { sparkBeyond } from './spark-beyond.ts';
+import { sparkFacts } from './spark-facts.ts';
 import { sparkGone } from './spark-gone.ts';
 import { sparkHeights } from './spark-heights.ts';
 import { sparkMissing } from './spark-missing.ts';
@@ -21,6 +22,7 @@ const CHECKS: readonly SparkCheck[] = [
   sparkMissing,
   sparkSums,
   sparkYears,
+  sparkFacts,
   sparkGlyphs,
 ];
 

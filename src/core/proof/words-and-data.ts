@@ -1,28 +1,17 @@
 /** Words of a figure that its data have left behind. */
-import type { CommandCall } from '../change/commands/index.ts';
-import { factFor } from '../figure/facts.ts';
-import { suggestTitles } from '../figure/suggest.ts';
 import { type Stale, staleness, writtenFor } from '../figure/written.ts';
 import { listed } from '../table/words.ts';
-import { runsOfWords, type Words } from '../text/rich.ts';
+import { runsOfWords } from '../text/rich.ts';
+import { factsInstead, factsLost } from './facts-lost.ts';
 import type { Check, Mend, Proofed } from './note.ts';
 
 const PARTS = ['title', 'subtitle', 'source'] as const;
 type WordsPart = (typeof PARTS)[number];
-/** Facts that are offered in the place of words. */
-const MOST_OFFERED = 2;
-
-/** The facts that words could be instead, each at a press; they follow the data from then on. */
-const facts = ({ figure, locale }: Proofed, put: (words: Words) => CommandCall): Mend[] =>
-  suggestTitles(figure, locale)
-    .slice(0, MOST_OFFERED)
-    .map(({ text, fact }) => ({ say: `Say “${text}”`, call: put([{ fact, part: 'sentence' }]) }));
-
 /** Facts in the place of some of the words; of where the data are from they say nothing. */
 const factsFor = (proofed: Proofed, part: WordsPart): Mend[] =>
   part === 'source'
     ? []
-    : facts(proofed, (words) => ({
+    : factsInstead(proofed, (words) => ({
         name: 'item.setWords',
         args: { item: proofed.figure.spec.id, words: { [part]: words } },
       }));
@@ -77,28 +66,6 @@ const staleWords: Check = {
   },
 };
 
-/** Facts in words of which nothing holds any more. */
-const goneFacts = (part: WordsPart): Check => ({
-  id: `fact-${part}`,
-  find(proofed) {
-    const { figure } = proofed;
-    const runs = runsOfWords(figure.spec.words[part]);
-    const gone = runs.filter((run) => 'fact' in run && factFor(figure, run.fact) === null);
-    const [first] = gone;
-    if (!first || !('fact' in first)) return null;
-    const [best, ...others] = factsFor(proofed, part);
-    const anew: Mend = { say: 'Choose other words', open: part };
-    const instead = first.part === 'sentence' ? 'the latest value stands in its place' : 'a dash stands in its place';
-    return {
-      part,
-      title: `The ${part} has lost its fact`,
-      text: `What it said (“${first.fact.kind}”) does not hold of the data that are drawn now; ${instead}.`,
-      facts: gone.map((run) => ('fact' in run ? JSON.stringify(run.fact) : '')).join(),
-      mends: best ? [best, ...others, anew] : [anew],
-    };
-  },
-});
-
 /** Notes on figures whose numbers have moved on. */
 const staleNotes: Check = {
   id: 'stale-notes',
@@ -126,7 +93,7 @@ const staleNotes: Check = {
               },
             },
           },
-          ...facts(proofed, (text) => ({
+          ...factsInstead(proofed, (text) => ({
             name: 'figure.setMark',
             args: {
               figure: figure.spec.id,
@@ -181,4 +148,4 @@ const staleDescription: Check = {
 };
 
 /** Checks of words against the data. */
-export const wordsAndData: readonly Check[] = [staleWords, ...PARTS.map(goneFacts), staleNotes, staleDescription];
+export const wordsAndData: readonly Check[] = [staleWords, ...factsLost, staleNotes, staleDescription];

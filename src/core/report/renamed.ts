@@ -69,6 +69,10 @@ function wholeAsParts(name: string, args: Properties): Properties | null {
     const { of, ...rest } = emphasis;
     return { ...others, of, set: parts(rest) };
   }
+  if (name === 'figure.setCalculatedBand' && isProperties(args['of'])) {
+    const { of, ...rest } = args;
+    return { ...rest, set: parts(of as Properties) };
+  }
   return name === 'spark.layLook' && isProperties(look) ? { ...others, set: lookParts(look) } : null;
 }
 

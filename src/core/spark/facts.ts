@@ -3,6 +3,7 @@ import { allFactsOf } from '../fact/facts.ts';
 import { factMeant } from '../fact/meant.ts';
 import { sayFact, sayPartOf } from '../fact/say.ts';
 import type { FactSeries } from '../fact/series.ts';
+import type { FactPart, FactRef } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
 import type { SayFact } from '../text/rich.ts';
 import { placesOf, type SparkData, type SparkSeries, shownRecords } from './data.ts';
@@ -37,22 +38,34 @@ function seriesOfRecord(series: SparkSeries, record: number, name: string): Fact
 
 type Resolved = { data: SparkData; columns: readonly ResolvedColumn[] };
 
+/** The row that a fact in the words of a spark table is of, with what is known of it; null where there is none. */
+function meantIn({ data, columns }: Resolved, ref: FactRef) {
+  const column = columns.find((one): one is ResolvedSparkline => one.kind === 'sparkline');
+  const record = ref.line === null ? shownRecords(data)[0] : data.records.findIndex(({ key }) => key === ref.line);
+  const found = record === undefined ? undefined : data.records[record];
+  if (record === undefined || !found) return null;
+  const facts = column && allFactsOf(seriesOfRecord(column.series, record, found.name), { since: ref.since });
+  return { name: found.name, facts: facts ?? null, fact: facts ? factMeant(facts, ref) : null };
+}
+
+/** Whether what a fact in its words says still holds of the rows that are there. */
+export function holdsInSpark(resolved: Resolved, ref: FactRef, part: FactPart): boolean {
+  const meant = meantIn(resolved, ref);
+  return meant !== null && (part === 'name' || meant.fact !== null);
+}
+
 /**
  * What the facts in the words of a spark table say, of its first column of
  * sparklines and the row that they name (the first one where they name none);
  * a dash where there is nothing to say.
  */
-export function saySparkFacts({ data, columns }: Resolved, locale: Locale): SayFact {
-  const column = columns.find((one): one is ResolvedSparkline => one.kind === 'sparkline');
-  const shown = shownRecords(data);
+export function saySparkFacts(resolved: Resolved, locale: Locale): SayFact {
   return (ref, part) => {
-    const record = ref.line === null ? shown[0] : data.records.findIndex(({ key }) => key === ref.line);
-    const found = record === undefined ? undefined : data.records[record];
-    if (record === undefined || !found) return NOTHING;
-    if (part === 'name') return found.name;
-    if (!column) return NOTHING;
-    const facts = allFactsOf(seriesOfRecord(column.series, record, found.name), { since: ref.since });
-    const fact = factMeant(facts, ref);
+    const meant = meantIn(resolved, ref);
+    if (!meant) return NOTHING;
+    const { name, facts, fact } = meant;
+    if (part === 'name') return name;
+    if (!facts) return NOTHING;
     if (part !== 'sentence') return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
     const said = fact ?? factMeant(facts, { kind: 'latest', line: ref.line });
     return said ? sayFact(said, locale) : NOTHING;

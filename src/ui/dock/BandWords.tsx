@@ -1,5 +1,6 @@
-import { type BandRules, bandRulesOf } from '../../core/figure/draft-bands.ts';
+import { BandOf, type BandRules, bandRulesOf } from '../../core/figure/draft-bands.ts';
 import type { DressedMarkOf } from '../../core/figure/marks.ts';
+import { partsBetween } from '../../core/named/parts.ts';
 import { tableIn } from '../../core/report/report.ts';
 import { LONGER, SPREADS, type Spread } from '../../core/table/calc/together.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
@@ -87,7 +88,7 @@ const SPREAD_OPTIONS = (Object.keys(SPREADS) as Spread[]).map((value) => ({ valu
 function SummedWords({ name, rules, mark, figure }: MarkProps<'band'> & { name: string; rules: BandRules }) {
   const { of } = rules;
   const put = (next: BandRules['of']) =>
-    run('figure.setCalculatedBand', { figure: figure.id, mark: mark.id, of: next });
+    run('figure.setCalculatedBand', { figure: figure.id, mark: mark.id, set: partsBetween(BandOf, of, next) });
   return (
     <>
       <PhraseChoice

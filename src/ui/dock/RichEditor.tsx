@@ -9,6 +9,7 @@ import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import { isSame } from '../../core/named/same.ts';
 import type { Words } from '../../core/text/rich.ts';
+import { inText } from '../controls/in-text.ts';
 import { CARET, type CaretWish } from '../report/caret.ts';
 import { Pause } from '../state/pause.ts';
 import { useStyle } from '../state/style.ts';
@@ -126,7 +127,7 @@ export default function RichEditor({
           const place = detail
             ? view.posAtDOM(detail.node, detail.offset)
             : { from: 0, to: view.state.doc.content.size };
-          editor?.chain().focus().setTextSelection(place).run();
+          if (editor) inText(editor).setTextSelection(place).run();
           return true;
         },
       },

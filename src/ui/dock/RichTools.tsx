@@ -3,6 +3,7 @@ import type { Editor } from '@tiptap/react';
 import { type ReactNode, useState } from 'react';
 import { type FactPart, type FactRef, FIELDS } from '../../core/text/fact-ref.ts';
 import type { Run, SayFact } from '../../core/text/rich.ts';
+import { inText } from '../controls/in-text.ts';
 import { Popover } from '../controls/Popover.tsx';
 import { documentOf, factIn } from './rich-document.ts';
 
@@ -82,10 +83,10 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
   const [line, setLine] = useState<string | null>(null);
   const raise = (to: 'super' | 'sub') =>
     editor.isActive('raised', { to })
-      ? editor.chain().focus().unsetMark('raised').run()
-      : editor.chain().focus().setMark('raised', { to }).run();
+      ? inText(editor).unsetMark('raised').run()
+      : inText(editor).setMark('raised', { to }).run();
   const insert = (fact: FactRef, part: FactPart) =>
-    editor.chain().focus().insertContent({ type: 'fact', attrs: { fact, part } }).run();
+    inText(editor).insertContent({ type: 'fact', attrs: { fact, part } }).run();
   // The sentence that is chosen, or stands right before the caret.
   const { $from } = editor.state.selection;
   const chosen = [$from.nodeAfter, $from.nodeBefore].find((node) => node?.type.name === 'fact');
@@ -95,9 +96,7 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
     if (!chosen || !parts) return;
     const from = $from.nodeAfter === chosen ? $from.pos : $from.pos - chosen.nodeSize;
     const content = documentOf([...parts]).content?.[0]?.content ?? [];
-    editor
-      .chain()
-      .focus()
+    inText(editor)
       .insertContentAt({ from, to: from + chosen.nodeSize }, content)
       .run();
   };
@@ -106,10 +105,10 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
   const sentences = (facts.sentencesOf?.(line) ?? []).slice(0, MOST_SENTENCES);
   return (
     <span className="flex items-center gap-0.5" data-rich-tools>
-      <Tool label="Bold" on={editor.isActive('bold')} onClick={() => editor.chain().focus().toggleBold().run()}>
+      <Tool label="Bold" on={editor.isActive('bold')} onClick={() => inText(editor).toggleBold().run()}>
         <b>b</b>
       </Tool>
-      <Tool label="Italic" on={editor.isActive('italic')} onClick={() => editor.chain().focus().toggleItalic().run()}>
+      <Tool label="Italic" on={editor.isActive('italic')} onClick={() => inText(editor).toggleItalic().run()}>
         <i>i</i>
       </Tool>
       <Tool label="Raised" on={editor.isActive('raised', { to: 'super' })} onClick={() => raise('super')}>
@@ -129,8 +128,8 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
           on={editor.isActive('coloured', { colour })}
           onClick={() =>
             editor.isActive('coloured', { colour })
-              ? editor.chain().focus().unsetMark('coloured').run()
-              : editor.chain().focus().setMark('coloured', { colour }).run()
+              ? inText(editor).unsetMark('coloured').run()
+              : inText(editor).setMark('coloured', { colour }).run()
           }
         >
           <span className="h-3 w-3 rounded-sm" style={{ background: colour }} />

@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import { type BlockOf, FRAMES } from '../../core/document/manuscript.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
+import { inText } from '../controls/in-text.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Strips } from '../controls/Strips.tsx';
 import { Joined, same, sentence } from '../controls/words.tsx';
@@ -28,7 +29,7 @@ function ParagraphStrip({ editor }: { editor: Editor | null }) {
   const block = blocks.find((one): one is BlockOf<'words'> => one.type === 'words' && ids.includes(one.id));
   if (!editor || !block) return <p className="px-4 py-2.5 text-quiet">Put the caret into a paragraph to set it.</p>;
   const mark = (name: string, label: string, attrs?: object) => (
-    <button type="button" className="phrase" onClick={() => editor.chain().focus().toggleMark(name, attrs).run()}>
+    <button type="button" className="phrase" onClick={() => inText(editor).toggleMark(name, attrs).run()}>
       {label}
     </button>
   );
@@ -73,10 +74,10 @@ function ParagraphStrip({ editor }: { editor: Editor | null }) {
           placeholder="leads to https://…"
           className="w-64"
           onCommit={(to) => {
-            if (to.trim() === '') editor.chain().focus().unsetMark('link').run();
+            if (to.trim() === '') inText(editor).unsetMark('link').run();
             else if (!/^(?:https?:\/\/|mailto:)\S+$/i.test(to.trim()))
               return 'A link begins with http://, https:// or mailto:.';
-            else editor.chain().focus().setMark('link', { to: to.trim() }).run();
+            else inText(editor).setMark('link', { to: to.trim() }).run();
             return null;
           }}
         />

@@ -3,6 +3,7 @@ import type { Manuscript } from '../../core/document/manuscript.ts';
 import { sayerOf, saysSame } from '../../core/document/set.ts';
 import { type ReportSources, sourcesOf } from '../../core/item/manuscript.ts';
 import { tablesAround } from '../../core/item/users.ts';
+import { inText } from '../controls/in-text.ts';
 import { Sight } from '../controls/Sight.tsx';
 import { useLettersLoaded } from '../letters/wanted.ts';
 import { type Action, ready, useActions } from '../report/actions.ts';
@@ -115,10 +116,8 @@ export function ManuscriptView() {
       if (node.attrs['id'] !== id) return;
       led.current = 'pages';
       if (node.isTextblock)
-        editor
-          .chain()
+        inText(editor)
           .setTextSelection(pos + 1)
-          .focus()
           .run();
       else editor.commands.setNodeSelection(pos);
       blocksInGalley()

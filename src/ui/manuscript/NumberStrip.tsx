@@ -85,7 +85,7 @@ function Finder({ finding, sources }: { finding: Finding; sources: ReportSources
   };
   const leave = () => {
     useGalley.setState({ finding: null, into: null });
-    useGalley.getState().editor?.commands.focus();
+    useGalley.getState().editor?.view.focus();
   };
   /** The sign itself, for who struck the key twice. */
   const writeSign = () => {

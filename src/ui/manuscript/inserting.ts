@@ -2,6 +2,7 @@
 import type { JSONContent } from '@tiptap/react';
 import { Block, nearBefore } from '../../core/document/manuscript.ts';
 import type { ProseOf, ProseRun } from '../../core/document/prose.ts';
+import { inText } from '../controls/in-text.ts';
 import { current, run } from '../state/store.ts';
 import { blockAt } from './galley-schema.ts';
 import { choose, useGalley } from './galley-state.ts';
@@ -12,7 +13,7 @@ export function insertRun(made: ProseRun): void {
   if (!editor) return;
   const node: JSONContent = { type: 'run', attrs: { run: made } };
   const at = editor.state.selection.from;
-  editor.chain().focus().insertContent(node).run();
+  inText(editor).insertContent(node).run();
   editor.commands.setNodeSelection(at);
 }
 

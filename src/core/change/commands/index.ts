@@ -85,7 +85,11 @@ const COMMANDS = {
   /** Another window; or, of one from somewhere to somewhere, the end that is given. */
   'figure.setWindow': command(
     'window',
-    z.strictObject({ ...inFigure, window: FigureWindow.optional(), ends: WindowEnds.partial().optional() }),
+    z.strictObject({
+      ...inFigure,
+      window: FigureWindow.optional(),
+      ends: z.strictObject(changeOf(WindowEnds.shape)).optional(),
+    }),
     (draft, { figure: id, window, ends }) => {
       const target = figureOf(draft, id);
       if (window !== undefined) target.window = window;

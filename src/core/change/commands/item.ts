@@ -12,6 +12,7 @@ import { ItemName, ReportItem } from '../../report/report.ts';
 import { listed } from '../../table/words.ts';
 import { cutTo } from '../../text/letters.ts';
 import { Written, writtenForNone } from '../../text/written.ts';
+import { changeOf } from '../change-of.ts';
 import { assign, command } from '../command.ts';
 import { asIs, itemOf, notesOf, tableOf } from '../found.ts';
 
@@ -74,7 +75,7 @@ export const ITEM_COMMANDS = {
       const { set } = kindOf(found);
       if (!set || !('words' in found))
         throw new Refusal(`“${found.name}” is a table and has no words of its own; rename it.`);
-      const parsed = set.words.partial().safeParse(words);
+      const parsed = z.strictObject(changeOf(set.words.shape)).safeParse(words);
       if (!parsed.success) throw new Refusal(firstWrong(parsed.error).message);
       assign(found.words, parsed.data);
       if (found.type === 'figure')

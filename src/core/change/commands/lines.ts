@@ -108,7 +108,7 @@ export const LINE_COMMANDS = {
   ),
   'figure.setNames': command(
     'names of lines',
-    z.strictObject({ ...inFigure, ...FigureSpec.shape.names.unwrap().partial().shape }),
+    z.strictObject({ ...inFigure, ...changeOf(FigureSpec.shape.names.unwrap().shape) }),
     (draft, { figure, ...names }) => {
       const target = figureOf(draft, figure);
       assign(target.names, names);
@@ -156,8 +156,8 @@ export const LINE_COMMANDS = {
   ),
   'figure.setCalculatedBand': command(
     'band',
-    z.strictObject({ ...inFigure, mark: Id, of: BandOf }),
-    (draft, { figure, mark, of }) => {
+    z.strictObject({ ...inFigure, mark: Id, set: Parts }),
+    (draft, { figure, mark, set }) => {
       const target = figureOf(draft, figure);
       const band = markOf(draft, figure, mark);
       const table = tableIn(draft, target.table);
@@ -166,7 +166,12 @@ export const LINE_COMMANDS = {
         throw new Refusal('The edges of this band are not calculated together.');
       const columns = [...storedColumns(table).map(({ meta }) => meta), ...table.calculations];
       const figures = figuresOf(draft).filter((other) => other.table === target.table);
-      changeBand(rules, of, { calculations: table.calculations, columns, figures }, localeOf(draft.locale));
+      changeBand(
+        rules,
+        withParts(BandOf, rules.of, set),
+        { calculations: table.calculations, columns, figures },
+        localeOf(draft.locale),
+      );
     },
   ),
   'figure.moveLines': command(

@@ -16,6 +16,7 @@ import {
   type Sparkline,
   SparkTableSpec,
 } from '../../spark/spec.ts';
+import { changeOf } from '../change-of.ts';
 import { assign, command } from '../command.ts';
 import { sparkTableOf } from '../found.ts';
 
@@ -59,14 +60,14 @@ function inOrderOf(draft: Report, { table }: SparkTableSpec, keys: readonly stri
 const BarException = SparkException.pick({ row: true, colour: true });
 
 /** What changes of the order; `descending` turns the one that there is. */
-const OrderChange = z
-  .strictObject({
+const OrderChange = z.strictObject(
+  changeOf({
     ...orderParts,
-    subtotals: orderParts.subtotals.partial(),
-    total: orderParts.total.partial(),
+    subtotals: z.strictObject(changeOf(orderParts.subtotals.shape)),
+    total: z.strictObject(changeOf(orderParts.total.shape)),
     descending: z.boolean(),
-  })
-  .partial();
+  }),
+);
 
 export const SPARK_COMMANDS = {
   'spark.setRowHeight': command(
@@ -175,7 +176,7 @@ export const SPARK_COMMANDS = {
   ),
   'spark.setHead': command(
     'text over headers',
-    z.strictObject({ ...inSpark, head: Id, ...HeadText.omit({ id: true }).partial().shape }),
+    z.strictObject({ ...inSpark, head: Id, ...changeOf(HeadText.omit({ id: true }).shape) }),
     (draft, { spark: id, head, ...change }) => {
       const target = sparkTableOf(draft, id);
       const found = target.heads.find((other) => other.id === head);

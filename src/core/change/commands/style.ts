@@ -29,8 +29,10 @@ export const STYLE_COMMANDS = {
   'style.layOn': command('style of the report', z.strictObject({ house: Id }), (draft, { house }) => {
     draft.style = { kind: 'house', id: house };
   }),
-  /** Gives the report a style of its own, such as the one that it had in common with others until now. */
+  /** Gives a report that has its style in common with others one of its own. */
   'style.takeAlong': command('style of the report', z.strictObject({ style: OwnStyle }), (draft, { style }) => {
+    // What someone else set in it meanwhile is not to be lost.
+    if (draft.style.kind === 'own') throw new Refusal('This report has a style of its own already.');
     draft.style = style;
   }),
   /** Lets what was set by hand follow the style again: all of some things, or some of their settings. */
