@@ -1,24 +1,27 @@
 /** Two people who type in one table at the same time. */
+import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { saved } from './browser.ts';
 import { begin, elsewhere, grid, pierAtCursor, twoPeople, typeDown, typedIn } from './two-people.ts';
 
+/** So many cells each types down a column; `RIZO_CELLS=40` tries what people do in minutes. */
+const CELLS = Number(process.env['RIZO_CELLS'] ?? 6);
 const texts = (from: number, count: number) => Array.from({ length: count }, (_, at) => String(from + at));
 const down = (from: number, all: readonly string[]) =>
   Object.fromEntries(all.map((text, at) => [`r.${from + at}`, text]));
 
 describe('two people who type in one table', () => {
   it('have every cell as they typed it, in one column and in two, while rows are put in and taken out above', async () => {
-    const { one, two, report, table } = await twoPeople();
-    const count = 6;
-    await begin(one, 4, 1);
-    await begin(two, 16, 1);
+    const [first, second] = [4, 4 + CELLS + 6];
+    const { one, two, report, table } = await twoPeople(second + 2 * CELLS + 8);
+    await begin(one, first, 1);
+    await begin(two, second, 1);
     let isTyping = true;
-    const typing = Promise.all([typeDown(one, texts(1000, count)), typeDown(two, texts(3000, count))]).then(() => {
+    const typing = Promise.all([typeDown(one, texts(1000, CELLS)), typeDown(two, texts(3000, CELLS))]).then(() => {
       isTyping = false;
     });
     let turns = 0;
-    for (; isTyping && turns < 12; turns++) {
+    for (; isTyping && turns < 2 * CELLS; turns++) {
       const run = { id: `top-${turns}`, count: 1 + (turns % 2), after: null };
       await elsewhere(report, 'table.insertRows', { table, run });
       if (turns % 3 === 2)
@@ -26,19 +29,30 @@ describe('two people who type in one table', () => {
     }
     await typing;
     expect(turns).toBeGreaterThan(2);
-    expect([await pierAtCursor(one), await pierAtCursor(two)]).toEqual(['Pier 11', 'Pier 23']);
-    // Now in different columns, in the same rows.
+    const pier = (row: number) => `Pier ${row + 1}`;
+    expect([await pierAtCursor(one), await pierAtCursor(two)]).toEqual([pier(first + CELLS), pier(second + CELLS)]);
+    // Now in different columns, in rows that both type into where there are many.
     await one.keyboard.press('ArrowRight');
-    await Promise.all([typeDown(one, texts(2000, count)), typeDown(two, texts(4000, count))]);
+    await Promise.all([typeDown(one, texts(2000, CELLS)), typeDown(two, texts(4000, CELLS))]);
     for (const page of [one, two]) await saved(page);
     expect(await typedIn(report)).toEqual({
       pier: {},
-      boats: { ...down(4, texts(1000, count)), ...down(16, [...texts(3000, count), ...texts(4000, count)]) },
-      people: down(10, texts(2000, count)),
+      boats: {
+        ...down(first, texts(1000, CELLS)),
+        ...down(second, [...texts(3000, CELLS), ...texts(4000, CELLS)]),
+      },
+      people: down(first + CELLS, texts(2000, CELLS)),
     });
+    expect([await pierAtCursor(one), await pierAtCursor(two)]).toEqual([
+      pier(first + 2 * CELLS),
+      pier(second + 2 * CELLS),
+    ]);
     // Both see all of it.
-    await expect.poll(() => two.getByRole('gridcell', { name: '2,005', exact: true }).count()).toBe(1);
-    await expect.poll(() => one.getByRole('gridcell', { name: '4,005', exact: true }).count()).toBe(1);
+    const shown = (number: number) => number.toLocaleString('en-GB');
+    const isSeen = (page: Page, number: number) =>
+      expect.poll(() => page.getByRole('gridcell', { name: shown(number), exact: true }).count()).toBe(1);
+    await isSeen(one, 2000 + CELLS - 1);
+    await isSeen(two, 4000 + CELLS - 1);
   });
 
   it('keep what is half typed, the cursor, the selection and what is scrolled to, whatever becomes of the rows around', async () => {
