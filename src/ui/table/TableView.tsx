@@ -172,6 +172,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
       (): Looked | null => (across ? { across, columns: chosen, totals: table.totals } : null),
       [across, chosen, table.totals],
     ),
+    JSON.stringify([item.id, across?.key, keys]),
     table.rows * table.columns.length > LARGE,
   );
   const walk = useCallback(

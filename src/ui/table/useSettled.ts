@@ -1,17 +1,21 @@
 import { useEffect, useState } from 'react';
 
-const PAUSE_MS = 400;
+const PAUSE_MS = 800;
 
 /**
- * A value once it has stayed the same for a moment, so that what costs much to
- * draw is not drawn at every step; null before the first. At once when `large` is false.
+ * What is drawn of something that is typed into, once that has stayed the same
+ * for a moment: a drawing that takes longer than a key would stand in the way of
+ * each. Another thing that is looked at, by its name, is drawn at once, unless it
+ * is large; then nothing is before it rests.
  */
-export function useSettled<T>(value: T, large: boolean): T | null {
-  const [settled, setSettled] = useState<T | null>(null);
+export function useSettled<T>(value: T, name: string, isLarge: boolean): T | null {
+  const [settled, setSettled] = useState(isLarge ? null : { value, name });
+  const isOther = settled?.name !== name;
   useEffect(() => {
-    if (!large) return;
-    const pause = setTimeout(() => setSettled(value), PAUSE_MS);
+    const settle = () => setSettled((before) => (before?.value === value ? before : { value, name }));
+    if (isOther && !isLarge) return settle();
+    const pause = setTimeout(settle, PAUSE_MS);
     return () => clearTimeout(pause);
-  }, [value, large]);
-  return large ? settled : value;
+  }, [value, name, isOther, isLarge]);
+  return settled?.value ?? null;
 }
