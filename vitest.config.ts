@@ -3,6 +3,8 @@ import { defineConfig } from 'vitest/config';
 /** Machines are shared: what comes about may take its time, and a limit is there to end what hangs. */
 const PATIENT = { poll: { timeout: 20_000, interval: 50 } };
 const LONG = 400_000;
+/** Where several times as many random cases are tried, they have as many times as long. */
+const AS_MANY = LONG * Math.max(1, Number(process.env['RIZO_RUNS'] ?? 1));
 
 export default defineConfig({
   test: {
@@ -18,7 +20,7 @@ export default defineConfig({
           include: ['tests/unit/**/*.test.ts', 'tests/command/**/*.test.ts'],
           setupFiles: ['tests/seed.ts', 'src/core/text/first-metrics.ts'],
           expect: PATIENT,
-          testTimeout: LONG,
+          testTimeout: AS_MANY,
           hookTimeout: LONG,
           // They share what they load, which else takes longer than the tests; what they keep is by key and not by turn.
           isolate: false,
@@ -33,7 +35,7 @@ export default defineConfig({
           include: ['tests/page/**/*.test.ts'],
           setupFiles: ['tests/seed.ts'],
           maxWorkers: Number(process.env['RIZO_WORKERS'] ?? 2),
-          testTimeout: LONG,
+          testTimeout: AS_MANY,
           hookTimeout: LONG,
         },
       },

@@ -1,11 +1,12 @@
 /** What two people set of one figure in one moment, and what becomes of a change that cannot be done. */
+import { randomUUID } from 'node:crypto';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { figureIn } from '../../src/core/report/report.ts';
 import { BASE, choose, saved, strip } from './browser.ts';
 import { openDemo } from './demo.ts';
 import { newPage } from './pages.ts';
-import { atOnce, begin, elsewhere, reportOf, twoPeople, typeDown, typedIn } from './two-people.ts';
+import { atOnce, begin, elsewhere, ROWS, reportOf, tableOf, twoPeople, typeDown, typedIn } from './two-people.ts';
 
 const FIGURE = 'passengers';
 const idOf = (page: Page) => new URL(page.url()).pathname.split('/').at(-1) ?? '';
@@ -151,5 +152,18 @@ describe('a change that cannot be done', () => {
     await one.getByRole('grid').waitFor();
     await saved(one);
     await expectQuiet(one);
+  });
+
+  it('that names cells which a report has already leaves them what they are', async () => {
+    const { one, report } = await twoPeople();
+    const block = (await tableOf(report)).columns[1]?.block ?? '';
+    const commands = [{ id: randomUUID(), name: 'report.setWords', args: { title: 'Other' } }];
+    const sent = await one.request.post(`${BASE}/api/reports/${report}/commands`, {
+      data: { base: 0, by: 'someone', commands, blocks: { [block]: Array.from({ length: ROWS }, () => 7) } },
+    });
+    expect([sent.status(), (await reportOf(report)).title]).toEqual([200, 'Other']);
+    await one.reload();
+    await one.getByRole('gridcell', { name: '100', exact: true }).waitFor();
+    expect(await one.getByRole('gridcell', { name: '7', exact: true }).count()).toBe(0);
   });
 });
