@@ -1,12 +1,12 @@
 /** Two people, each with a browser of their own, before one table of piers. */
 import { randomUUID } from 'node:crypto';
 import type { Page } from 'playwright-core';
-import { afterAll, expect } from 'vitest';
+import { expect } from 'vitest';
 import { newReport, type Report, type StoredTable } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
-import { openDatabase } from '../../src/server/database.ts';
+import { type Database, openDatabase } from '../../src/server/database.ts';
 import { createReport } from '../../src/server/reports.ts';
 import { loadReport } from '../../src/server/stored.ts';
 import { BASE, saved } from './browser.ts';
@@ -16,18 +16,33 @@ export const ROWS = 60;
 /** Each key comes so long after the one before, as where people type; `RIZO_KEY_MS=80` types like one. */
 const KEY_MS = Number(process.env['RIZO_KEY_MS'] ?? 15);
 
-const database = openDatabase(process.env['DATABASE_URL'] ?? '');
-afterAll(() => database.destroy());
+/** Does something in the database of the tests. (Files share this module, so none of them may close it for the others.) */
+async function inDatabase<T>(work: (database: Database) => Promise<T>): Promise<T> {
+  const database = openDatabase(process.env['DATABASE_URL'] ?? '');
+  try {
+    return await work(database);
+  } finally {
+    await database.destroy();
+  }
+}
 
 export const cell = (page: Page, row: number, col: number) => page.locator(`#cell-${row}-${col}`);
 export const grid = (page: Page) => page.getByRole('grid');
 
+/** A table of piers with two numbers each, which go on from `from`. */
+export const piers = (rows: readonly number[], from = 100) =>
+  understand(
+    readDelimited(['pier,boats,people', ...rows.map((row) => `Pier ${row + 1},${row + from},${row + 200}`)].join('\n')),
+    'Piers',
+  );
+
 /** The same table of piers before two people, each with a browser of their own. */
 export async function twoPeople(rows = ROWS) {
-  const lines = Array.from({ length: rows }, (_, row) => `Pier ${row + 1},${row + 100},${row + 200}`);
-  const table = understand(readDelimited(['pier,boats,people', ...lines].join('\n')), 'Piers');
+  const table = piers(Array.from({ length: rows }, (_, row) => row));
   const { item, blocks } = packTable(randomUUID(), table, randomUUID);
-  const report = await createReport(database, { ...newReport('Two who type', ''), items: [item] }, blocks);
+  const report = await inDatabase((database) =>
+    createReport(database, { ...newReport('Two who type', ''), items: [item] }, blocks),
+  );
   const pages = [await newPage(), await newPage()] as const;
   for (const page of pages) {
     await page.goto(`${BASE}/reports/${report}`);
@@ -38,14 +53,15 @@ export async function twoPeople(rows = ROWS) {
 }
 
 /** Someone else changes the report from elsewhere; gives the id of that change. */
-export async function elsewhere(report: string, name: string, args: object): Promise<string> {
+export async function elsewhere(report: string, name: string, args: object, blocks = {}): Promise<string> {
   const answer = await fetch(`${BASE}/api/reports/${report}/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ name, args, by: 'someone else' }),
+    body: JSON.stringify({ base: 0, commands: [{ id: randomUUID(), name, args }], blocks, by: 'someone else' }),
   });
   if (!answer.ok) throw new Error(await answer.text());
-  const { changes } = (await answer.json()) as { changes: { id: string }[] };
+  const { changes, refused } = (await answer.json()) as { changes: { id: string }[]; refused: { error: string }[] };
+  if (refused[0]) throw new Error(refused[0].error);
   return changes.at(-1)?.id ?? '';
 }
 
@@ -67,7 +83,7 @@ export async function typeDown(page: Page, texts: readonly string[]): Promise<vo
 
 /** A report as it is stored. */
 export async function reportOf(id: string): Promise<Report> {
-  const found = await loadReport(database, id);
+  const found = await inDatabase((database) => loadReport(database, id));
   if (!found) throw new Error(`no report ${id}`);
   return found.report;
 }

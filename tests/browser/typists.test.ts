@@ -1,8 +1,22 @@
 /** Two people who type in one table at the same time. */
+import { randomUUID } from 'node:crypto';
 import type { Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
+import { replacing } from '../../src/core/report/extract.ts';
+import { rowsOf } from '../../src/core/table/row-names.ts';
 import { saved } from './browser.ts';
-import { begin, elsewhere, grid, pierAtCursor, twoPeople, typeDown, typedIn } from './two-people.ts';
+import {
+  begin,
+  elsewhere,
+  grid,
+  pierAtCursor,
+  piers,
+  ROWS,
+  tableOf,
+  twoPeople,
+  typeDown,
+  typedIn,
+} from './two-people.ts';
 
 /** So many cells each types down a column; `RIZO_CELLS=40` tries what people do in minutes. */
 const CELLS = Number(process.env['RIZO_CELLS'] ?? 6);
@@ -73,15 +87,23 @@ describe('two people who type in one table', () => {
     // A column that goes to another place, and cells that are read anew, leave it where it is.
     await elsewhere(report, 'table.moveColumn', { table, column: 'people', before: 'boats' });
     await expect.poll(() => one.getByRole('columnheader').nth(2).textContent()).toContain('people');
+    // Nor does a newer extract, in another order, with rows that are new and without others.
+    const order = [900, ...Array.from({ length: ROWS - 10 }, (_, row) => ROWS - 11 - row), 901];
+    const stored = await tableOf(report);
+    const from = order.map((row) => rowsOf(stored).indexOf(`r.${row}`));
+    const { args, blocks } = replacing(stored, piers(order, 500), from, randomUUID);
+    await elsewhere(report, 'table.replace', args, blocks);
+    await expect.poll(() => field.getAttribute('aria-label')).toBe(`boats, row ${ROWS - 23}`);
+    expect(await field.inputValue()).toBe('12');
     await one.keyboard.type('34');
     await one.keyboard.press('Enter');
     await saved(one);
-    expect(await typedIn(report)).toMatchObject({ boats: { 'r.13': '7', 'r.14': '1234' } });
-    expect(await pierAtCursor(one)).toBe('Pier 16');
+    expect(await typedIn(report)).toEqual({ pier: {}, boats: { 'r.14': '1234' }, people: {} });
+    expect(await pierAtCursor(one)).toBe('Pier 14');
 
     // The row in which something is typed goes: it is said, with what was typed.
     await one.keyboard.type('55');
-    await elsewhere(report, 'table.removeRows', { table, runs: [{ of: 'r', from: 15, count: 1 }] });
+    await elsewhere(report, 'table.removeRows', { table, runs: [{ of: 'r', from: 13, count: 1 }] });
     await one.getByText('is no longer in table “Piers”', { exact: false }).waitFor();
     expect(await one.getByText('“55”', { exact: false }).count()).toBeGreaterThan(0);
   });

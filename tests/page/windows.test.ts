@@ -100,7 +100,7 @@ class Scene {
 }
 
 describe('windows of two browsers', () => {
-  it('lose nothing and do nothing twice, whatever comes of requests and windows', { timeout: 400_000 }, async () => {
+  it('lose nothing and do nothing twice, whatever comes of requests and windows', async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(action, { minLength: 5, maxLength: 40 }), async (actions) => {
         const scene = new Scene();
