@@ -154,6 +154,60 @@ describe('a change that cannot be done', () => {
     await expectQuiet(one);
   });
 
+  it('is also what was half typed where someone takes its row, its figure or its paragraph out: nothing of it is lost', async () => {
+    const { one, report, table } = await twoPeople();
+    const aside = (page: Page, text: string) => page.getByRole('alert').filter({ hasText: text });
+    await begin(one, 4, 1);
+    await one.keyboard.type('55');
+    const row = await elsewhere(report, 'table.removeRows', { table, runs: [{ of: 'r', from: 4, count: 1 }] });
+    await aside(one, '“55” was typed into a row that is no longer in table “Piers”').waitFor();
+    expect(await one.getByRole('alert').count()).toBe(1);
+    await one.reload();
+    await aside(one, '“55”').waitFor();
+    await one.request.post(`${BASE}/api/reports/${report}/undo`, { data: { change: row } });
+    await one.getByRole('gridcell', { name: 'Pier 5', exact: true }).waitFor();
+    await aside(one, '“55”').getByRole('button', { name: 'Try again' }).click();
+    await saved(one);
+    expect((await typedIn(report))['boats']).toEqual({ 'r.4': '55' });
+
+    const two = await newPage();
+    await openDemo(two);
+    await strip(two, 'Words');
+    await two.getByRole('textbox', { name: 'Title', exact: true }).click();
+    await two.keyboard.press('End');
+    // The figure goes in the moment in which this is typed: nothing of it was sent yet.
+    await two.route('**/commands', (route) => route.abort());
+    await two.keyboard.type(' and half a title');
+    await elsewhere(idOf(two), 'item.remove', { item: FIGURE });
+    await aside(two, 'was not taken and is kept here').waitFor();
+    await two.unroute('**/commands');
+    await two.reload();
+    await aside(two, 'was not taken and is kept here').waitFor();
+    await two.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: BASE });
+    const copied = async () => {
+      await two.getByRole('button', { name: 'Copy it as text' }).click();
+      return two.evaluate(() => navigator.clipboard.readText());
+    };
+    await expect.poll(copied).toContain('and half a title');
+    await two.getByRole('button', { name: 'Let go of it' }).click();
+
+    await two
+      .getByRole('navigation')
+      .getByRole('button', { name: /^Manuscript/ })
+      .click();
+    const paragraph = two.getByRole('textbox', { name: 'Manuscript' }).locator('p').first();
+    const { blocks } = (await reportOf(idOf(two))).manuscript;
+    const block = blocks.find((one) => one.type === 'words' && one.role === 'paragraph');
+    await paragraph.click();
+    await two.keyboard.press('End');
+    await two.keyboard.type(' Half a sentence');
+    await elsewhere(idOf(two), 'manuscript.remove', { blocks: [block?.id] });
+    await aside(two, 'was not taken and is kept here').waitFor();
+    await two.reload();
+    await aside(two, 'was not taken and is kept here').waitFor();
+    await expect.poll(copied).toContain('Half a sentence');
+  });
+
   it('that names cells which a report has already leaves them what they are', async () => {
     const { one, report } = await twoPeople();
     const block = (await tableOf(report)).columns[1]?.block ?? '';

@@ -250,7 +250,8 @@ export const keyval = {
 type Modules = typeof import('../../src/ui/state/store.ts') &
   Pick<typeof import('../../src/ui/state/opening.ts'), 'openStored'> &
   Pick<typeof import('../../src/ui/state/live.ts'), 'follow'> &
-  Pick<typeof import('../../src/ui/state/pause.ts'), 'Pause' | 'useUntaken'>;
+  Pick<typeof import('../../src/ui/state/pause.ts'), 'Pause' | 'useUntaken'> &
+  Pick<typeof import('../../src/ui/state/typing.ts'), 'takeLast' | 'whileTyping'>;
 
 export class FakeWindow {
   isGone = false;
@@ -325,13 +326,14 @@ export async function openWindow(browser: Browser, server: Server, isRead = fals
   server.readsAtOnce = isRead ? window : null;
   vi.resetModules();
   await inside.run(window, async () => {
-    const [store, { openStored }, { follow }, pause] = await Promise.all([
+    const [store, { openStored }, { follow }, pause, { takeLast, whileTyping }] = await Promise.all([
       import('../../src/ui/state/store.ts'),
       import('../../src/ui/state/opening.ts'),
       import('../../src/ui/state/live.ts'),
       import('../../src/ui/state/pause.ts'),
+      import('../../src/ui/state/typing.ts'),
     ]);
-    window.page = { ...store, openStored, follow, ...pause };
+    window.page = { ...store, openStored, follow, ...pause, takeLast, whileTyping };
     await openStored(REPORT);
     follow({
       id: REPORT,

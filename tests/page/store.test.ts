@@ -217,6 +217,43 @@ describe('a window', () => {
     expect(kept(browser)).toEqual([]);
   });
 
+  it.each(['a crash', 'being left'] as const)(
+    'keeps over %s what stood in a field that went and can no longer be done, and says nothing of what can',
+    async (end) => {
+      const server = new Server();
+      const browser = new Browser();
+      const one = await openWindow(browser, server);
+      server.colleague('item.remove', { item: 'passengers' });
+      await rest();
+      // A field of its own takes what is typed in a step of its own.
+      const typing = { group: 'typed', quiet: true, seen: 0 };
+      const type = (words: Record<string, string>) =>
+        one.do((page) => page.whileTyping(typing, () => page.run('item.setWords', { item: 'passengers', words })));
+      if (end === 'being left') browser.databaseDoes = 0;
+      expect(one.do((page) => page.takeLast(() => type({ source: 'Half a so' })))).toMatch(/passengers/);
+      expect(one.do((page) => page.takeLast(() => rename(one, 'Done')))).toBeNull();
+      expect(one.page.current()).toMatchObject({
+        notice: null,
+        refused: [{ call: { name: 'item.setWords', group: 'typed', seen: 0 }, label: 'words' }],
+      });
+      // In a field that stays it is told there.
+      expect(type({ source: 'More' })).toMatch(/passengers/);
+      expect(one.page.current().refused).toHaveLength(1);
+      if (end === 'being left') one.leave();
+      else {
+        await rest();
+        one.crash();
+      }
+      browser.databaseDoes = Number.POSITIVE_INFINITY;
+      const two = await openWindow(browser, server);
+      expect(two.page.current().refused).toMatchObject([{ call: { args: { words: { source: 'Half a so' } } } }]);
+      two.do((page) => page.letGo());
+      await settle(server, [two]);
+      expect(kept(browser)).toEqual([]);
+      expect(Object.keys(browser.local).filter((key) => key.startsWith('parting:'))).toEqual([]);
+    },
+  );
+
   it('lets go of a refusal where the server could do it after all', async () => {
     const server = new Server();
     const window = await openWindow(new Browser(), server);

@@ -2,7 +2,7 @@
 import { type KeyboardEvent, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { numberTyped } from '../../core/table/numbers.ts';
 import { Pause } from '../state/pause.ts';
-import { seenNow, whileTyping } from '../state/typing.ts';
+import { seenNow, takeLast, whileTyping } from '../state/typing.ts';
 
 interface PhraseTextProps {
   label: string;
@@ -58,12 +58,18 @@ function useTyped({
     if (refused !== null) isOwn.current = false;
     if (!quiet || refused === null) setError(refused);
   };
-  const latest = useRef({ take, draft });
-  latest.current = { take, draft };
+  const latest = useRef({ take, draft, isTold: false });
+  latest.current = { take, draft, isTold: error !== null };
   const takeTyped = useCallback(() => {
     if (isDirty.current) latest.current.take(latest.current.draft, true);
   }, []);
-  useEffect(() => (atOnce ? undefined : takeTyped), [atOnce, takeTyped]);
+  useEffect(
+    () => () => {
+      // What was refused and said is left, like a word that was not confirmed.
+      if (!atOnce && !latest.current.isTold) takeLast(takeTyped);
+    },
+    [atOnce, takeTyped],
+  );
   return {
     draft,
     error,

@@ -13,7 +13,7 @@ import { inText } from '../controls/in-text.ts';
 import { CARET, type CaretWish } from '../report/caret.ts';
 import { Pause } from '../state/pause.ts';
 import { useStyle } from '../state/style.ts';
-import { seenNow, whileTyping } from '../state/typing.ts';
+import { seenNow, takeLast, whileTyping } from '../state/typing.ts';
 import { type Facts, RichTools } from './RichTools.tsx';
 import { Coloured, documentOf, factIn, factNode, Raised, wordsOf } from './rich-document.ts';
 
@@ -155,7 +155,8 @@ export default function RichEditor({
       setFocused(false);
     },
   });
-  useKeptOnLeaving(() => editor && typed.keep(editor, true));
+  // What was refused and said is left.
+  useKeptOnLeaving(() => editor && !typed.error && takeLast(() => typed.keep(editor, true)));
   useEffect(() => {
     // An undo or a change made elsewhere shows in the field, unless something is being typed there.
     if (!editor || typed.isDirty()) return;

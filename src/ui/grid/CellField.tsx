@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { takeLast } from '../state/typing.ts';
 
 interface CellFieldProps {
   label: string;
@@ -22,7 +23,7 @@ export function CellField({ label, text, right, onEnd }: CellFieldProps) {
     const leave = () => {
       if (!input || ended.current) return;
       ended.current = true;
-      endNow.current(input.value);
+      takeLast(() => endNow.current(input.value));
     };
     addEventListener('pagehide', leave);
     return () => {

@@ -81,12 +81,12 @@ function useKept() {
       stand.some(
         (block, at) => block.type === 'words' && !isSame(known.get(block.id), block) && !stands(editor, block, at),
       );
-    const typing = { group: step.current.group, quiet: false, seen: seen.current };
+    const typing = { group: step.current.group, quiet: false, seen: seen.current, last: true };
     const refused = whileTyping(typing, () =>
       calls.reduce<string | null>((why, { name, args }) => run(name, args as never) ?? why, null),
     );
     useGalley.setState({ typed: current().report.manuscript.blocks });
-    // What was refused is told, and the galley shows what stands in the report.
+    // What was refused is told and kept aside, and the galley shows what stands in the report.
     if (refused !== null) putBlocks(editor, current().report.manuscript.blocks);
   };
   const latest = useRef(keep);

@@ -6,6 +6,7 @@ import type { ProseRun } from '../../core/document/prose.ts';
 import { isSame } from '../../core/named/same.ts';
 import { Pause } from '../state/pause.ts';
 import { redo, undo } from '../state/store.ts';
+import { takeLast } from '../state/typing.ts';
 import { inlineOf, wordsIn } from './galley-document.ts';
 import { find } from './galley-state.ts';
 import { OF_WORDS } from './of-words.ts';
@@ -107,7 +108,7 @@ export function ProseField({ label, words, placeholder = '', className = '', onC
   }, [editor, words]);
   // What was typed last is kept, though the field goes before its pause is over.
   const last = useRef(keep);
-  last.current = keep;
+  last.current = () => takeLast(keep);
   useEffect(() => () => last.current(), []);
   return (
     <span className="inline-flex min-w-0 flex-col">

@@ -46,7 +46,7 @@ const partingPrefix = (report: string) => `parting:${report}:`;
  */
 export function keepParting(report: string, { calls, refused, blocks }: Outbox): void {
   const window = knownWindow();
-  if (window === null || calls.length === 0) return;
+  if (window === null || (calls.length === 0 && refused.length === 0)) return;
   parted++;
   try {
     localStorage.setItem(partingPrefix(report) + window, JSON.stringify({ calls, refused, blocks }));
@@ -55,6 +55,8 @@ export function keepParting(report: string, { calls, refused, blocks }: Outbox):
     console.warn('Changes could not be kept at once.', error);
   }
 }
+
+const renamedRefused = (one: Refused): Refused => ({ ...one, call: renamedCall(one.call) });
 
 /** The windows that were left with something that may not have been kept otherwise. */
 function partings(report: string): string[] {
@@ -66,10 +68,14 @@ function partings(report: string): string[] {
 function withParting(report: string, window: string, outbox: Outbox): Outbox {
   const text = localStorage.getItem(partingPrefix(report) + window);
   if (text === null) return outbox;
-  const { calls, blocks } = JSON.parse(text) as Outbox;
+  const { calls, refused, blocks } = JSON.parse(text) as Outbox;
   const there = new Set([...outbox.calls, ...outbox.refused.map(({ call }) => call)].map(({ id }) => id));
-  const more = calls.filter(({ id }) => !there.has(id)).map(renamedCall);
-  return { ...outbox, calls: [...outbox.calls, ...more], blocks: { ...blocks, ...outbox.blocks } };
+  const isNew = ({ id }: Call) => !there.has(id);
+  return {
+    calls: [...outbox.calls, ...calls.filter(isNew).map(renamedCall)],
+    refused: [...outbox.refused, ...refused.filter(({ call }) => isNew(call)).map(renamedRefused)],
+    blocks: { ...blocks, ...outbox.blocks },
+  };
 }
 
 /** The blocks that stand in the browser for this window, by report. */
@@ -112,7 +118,7 @@ async function withBlocks(report: string, window: string, kept: Kept): Promise<O
   const cells = await getMany<BlockCells>(kept.blocks.map((id) => blockKey(report, window, id)));
   const blocks = Object.fromEntries(kept.blocks.map((id, index) => [id, cells[index] ?? []]));
   // A window that was closed before this version was opened kept them in older names.
-  const refused = kept.refused.map((one) => ({ ...one, call: renamedCall(one.call) }));
+  const refused = kept.refused.map(renamedRefused);
   return { calls: kept.calls.map(renamedCall), refused, blocks };
 }
 

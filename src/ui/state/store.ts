@@ -1,6 +1,6 @@
 /** The open report in the page: what the log says, this window's own changes on top, and what can be undone. */
 import { type Call, type Change, UNDO } from '../../core/change/change.ts';
-import type { CommandArgs, CommandName } from '../../core/change/commands/index.ts';
+import { type CommandArgs, type CommandName, labelOf } from '../../core/change/commands/index.ts';
 import { forget, forgetCalls, historyOf, NO_HISTORY, remember } from '../../core/change/history.ts';
 import {
   type Clash,
@@ -24,9 +24,10 @@ import { type ReportRecord, reportOf } from '../../core/report/record.ts';
 import { storableValue } from '../../core/text/storable.ts';
 import { loadChanges, type OpenedReport, type SendAnswer, sendCalls } from './api.ts';
 import { type Blocks, blocksNamed, rememberBlocks } from './cells.ts';
+import { keep, standAside } from './keeping.ts';
 import { arrived, beginWith, fieldsOf, isKnown, isOfMakerOf, learn } from './known.ts';
 import { isPageLeaving, whenLeft } from './leaving.ts';
-import { keepOutbox, keepParting, type Outbox, outboxOf } from './outbox.ts';
+import type { Outbox } from './outbox.ts';
 import {
   current,
   isOpen,
@@ -41,18 +42,10 @@ import {
 import { author } from './session.ts';
 import { readRevisionFrom, typingNow, whileTyping } from './typing.ts';
 
+export { keptHere, letGo } from './keeping.ts';
 export { current, type Notice, showError, showNotice, useReport } from './report-state.ts';
 
 readRevisionFrom(() => current().window.revision);
-
-function keep(): Promise<void> {
-  const { id } = current();
-  const outbox = outboxOf(current());
-  if (isPageLeaving()) keepParting(id, outbox);
-  return keepOutbox(id, outbox).then(() => {
-    if (isOpen() && current().id === id) set({ kept: new Set(outbox.calls.map((call) => call.id)) });
-  });
-}
 
 /**
  * Opens a report in the page, with changes on top that this window or closed
@@ -288,23 +281,24 @@ interface How {
 }
 
 function attempt(name: string, given: unknown, { blocks = {} }: How): Done | string | null {
-  const { group, quiet, seen: seenTyping } = typingNow() ?? { group: undefined, quiet: false, seen: undefined };
+  const { group, quiet, seen: seenTyping, last } = typingNow() ?? { quiet: false };
   const cleaned = storableValue(given);
   if (!cleaned) return 'What was given is nested too deep.';
   const { value: args, replaced } = cleaned;
   const { window } = current();
+  const seen = Math.min(seenTyping ?? window.revision, window.revision);
+  const call: Call = { id: crypto.randomUUID(), name, args, seen, ...(group && { group }) };
   try {
-    const done = runCall(shownIn(window), { name, args }, fieldsOf);
+    const done = runCall(shownIn(window), call, fieldsOf);
     if (done.fields.length === 0) return null;
-    const seen = Math.min(seenTyping ?? window.revision, window.revision);
-    const call: Call = { id: crypto.randomUUID(), name, args, seen, ...(group && { group }) };
     add(call, done, blocks, replaced > 0 ? plainNotice(REPLACED) : null);
     const others = arrived().filter(({ id }) => !current().own.some((mine) => mine.id === id));
     tellMissed({ call, label: done.label, fields: done.fields, after: done.record }, others);
     return done;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    if (!quiet) set({ notice: plainNotice(error.message) });
+    if (last) standAside({ call, label: labelOf(name), why: error.message }, blocks);
+    else if (!quiet) set({ notice: plainNotice(error.message) });
     return error.message;
   }
 }
@@ -386,14 +380,5 @@ export function tryAgain(only?: string): void {
   void keep();
   void flush();
 }
-
-/** Lets go of what was refused: all of it, or one call. */
-export function letGo(only?: string): void {
-  set({ refused: current().refused.filter(({ call }) => only !== undefined && call.id !== only) });
-  void keep();
-}
-
-/** What is kept here and is not saved, as a file. */
-export const keptHere = (): string => JSON.stringify({ format: 'rizo-kept-changes', ...outboxOf(current()) }, null, 2);
 
 export const dismissNotice = () => set({ notice: null });
