@@ -29,6 +29,22 @@ export function keysOf(titles: readonly string[]): string[] {
   });
 }
 
+/** The title of a column that has none of its own, by its number from 1 on. */
+export const untitled = (number: number): string => `Column ${number}`;
+
+const UNTITLED = /^Column (\d+)$/;
+
+export const isUntitled = (title: string): boolean => UNTITLED.test(title);
+
+/** A title beside others: one that only numbers a column takes the next number that is free, any other stays. */
+export function freeTitle(title: string, taken: ReadonlySet<string>): string {
+  const found = UNTITLED.exec(title);
+  if (!found) return title;
+  let number = Number(found[1]);
+  while (taken.has(untitled(number))) number++;
+  return untitled(number);
+}
+
 const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**

@@ -11,7 +11,7 @@ import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
-import { keysOf, readTitle } from './titles.ts';
+import { keysOf, readTitle, untitled } from './titles.ts';
 import { askUnfinished } from './unfinished-end.ts';
 import { listed } from './words.ts';
 
@@ -215,7 +215,7 @@ function layOut(raw: RawRows, reading: Reading): Laid {
     found,
     turned,
     body,
-    titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || `Column ${index + 1}`),
+    titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || untitled(index + 1)),
     cells: columnsOf(body.rows, width),
     totals: reading.totals === false ? [] : totalRows(body),
     placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),

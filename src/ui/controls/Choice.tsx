@@ -8,7 +8,7 @@ interface PhraseChoiceProps<Value extends string> {
   value: Value;
   options: readonly { value: Value; name: string }[];
   onCommit(value: Value): void;
-  /** a list though there are few, where choosing does something and nothing stays chosen */
+  /** a list though there are few: where nothing stays chosen, or where how many there are changes under one's eyes */
   isMenu?: boolean;
   /** all of them are shown as words though they are many */
   areShown?: boolean;

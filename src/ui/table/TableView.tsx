@@ -291,9 +291,11 @@ function EditBar({ editor, selection, onInsert, table, across, candidates, onAcr
     </button>
   );
   return (
-    <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
-      <span>
+    // One line whatever stands in it, so that no one's grid moves when another one's cells change what it says.
+    <div className="flex items-baseline gap-x-3 text-[13px] whitespace-nowrap">
+      <span className="min-w-24 overflow-x-clip [&>select]:max-w-full [&>select]:truncate">
         <PhraseChoice
+          isMenu
           label="Column that runs across"
           value={across?.key ?? ''}
           options={[
@@ -306,7 +308,7 @@ function EditBar({ editor, selection, onInsert, table, across, candidates, onAcr
       </span>
       {children}
       {stored && (
-        <span className="ml-auto flex flex-wrap gap-1.5">
+        <span className="ml-auto flex gap-1.5">
           {act('Fill down', 'Repeat the first selected row below it (Alt ↓)', (on) => editor.fillDown(on), count > 0)}
           {act(
             'Go on',

@@ -3,7 +3,7 @@ import { partsBetween } from '../../core/named/parts.ts';
 import type { StoredTable } from '../../core/report/report.ts';
 import { type Cell, type Column, ColumnMeta, metaOf, type Table } from '../../core/table/column.ts';
 import { inferColumn } from '../../core/table/infer.ts';
-import { keysOf } from '../../core/table/titles.ts';
+import { freeTitle, isUntitled, keysOf, untitled } from '../../core/table/titles.ts';
 import { run } from '../state/store.ts';
 
 /** A column as its texts show it, and what was assumed of it in one sentence, if anything was. */
@@ -20,11 +20,8 @@ export function columnOfTexts(texts: readonly string[], key = '', title = ''): F
   return { column, said: findings.find(({ passing }) => !passing)?.text ?? null };
 }
 
-const titleOf = (count: number) => `Column ${count}`;
-const NO_TITLE = /^Column \d+$/;
-
 /** True for a column without a title of its own or a single value, which was put in and may become any kind. */
-export const isUntouched = ({ title, cells }: Column) => NO_TITLE.test(title) && cells.every((cell) => cell === null);
+export const isUntouched = ({ title, cells }: Column) => isUntitled(title) && cells.every((cell) => cell === null);
 
 /** Gives a column that holds nothing the kind of the texts that come; null where it has it already, or holds received cells. */
 export function takeKind(item: StoredTable, column: Column, texts: readonly string[]): Column | null {
@@ -50,9 +47,7 @@ export function insertColumns(
   const cells = new Array<Cell>(table.rows).fill(null);
   const titles = new Set(table.columns.map(({ title }) => title));
   const added = shown.map(({ column }): Column => {
-    let count = table.columns.length + 1;
-    while (titles.has(titleOf(count))) count++;
-    const title = titleOf(count);
+    const title = freeTitle(untitled(table.columns.length + 1), titles);
     titles.add(title);
     return { ...column, key: newKey(title), title, cells };
   });

@@ -18,6 +18,7 @@ import { Calculation } from '../../table/calc/calculation.ts';
 import { ColumnMeta } from '../../table/column.ts';
 import { InsertedRun, MOST_ROWS, RowName, Run, removedName, rowsOf } from '../../table/row-names.ts';
 import { Step } from '../../table/shape/step.ts';
+import { freeTitle } from '../../table/titles.ts';
 import { TypedTexts } from '../../table/typed-cells.ts';
 import { listed } from '../../table/words.ts';
 import { cutTo } from '../../text/letters.ts';
@@ -155,8 +156,15 @@ export const TABLE_COMMANDS = {
     (draft, { table: id, before, columns }) => {
       const target = stored(draft, id);
       for (const column of columns) freeKey(target, column.meta.key);
+      // Two may have put one in at once, each with the number that was free where they saw it.
+      const titles = new Set(target.columns.map(({ meta }) => meta.title));
+      const titled = columns.map((column) => {
+        const title = freeTitle(column.meta.title, titles);
+        titles.add(title);
+        return { ...column, meta: { ...column.meta, title } };
+      });
       const at = before === null ? target.columns.length : target.columns.indexOf(storedColumn(target, before));
-      target.columns.splice(at, 0, ...columns);
+      target.columns.splice(at, 0, ...titled);
     },
   ),
   /** Puts a column of the table's own before another one, or at the end. */
