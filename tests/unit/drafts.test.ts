@@ -9,7 +9,14 @@ import { draftRule, freeKey, mainColumn, RULE_KINDS, titleOfRule } from '../../s
 import { sayRule } from '../../src/core/table/calc/say.ts';
 import { chooseMeasures, numbersNamed } from '../../src/core/table/choose.ts';
 import type { Column } from '../../src/core/table/column.ts';
-import { draftStep, draftTest, nameOfStep, STEP_KINDS, summaryFor } from '../../src/core/table/shape/draft.ts';
+import {
+  draftStep,
+  draftTest,
+  nameOfStep,
+  STEP_KINDS,
+  summaryOfParts,
+  summaryOfPeriods,
+} from '../../src/core/table/shape/draft.ts';
 import { sayStep } from '../../src/core/table/shape/say.ts';
 import { applyStep } from '../../src/core/table/shape/shape.ts';
 import { understand } from '../../src/core/table/understand.ts';
@@ -73,17 +80,28 @@ describe('first settings of a step', () => {
   });
   it('parts a long table by its categories, one column each', () => {
     const step = draftStep('spread', long);
-    expect(step).toMatchObject({ across: 'date', categories: ['pier'], value: 'a', together: 'sum' });
+    // What “a” measures is not known, so nothing of it is added up.
+    expect(step).toMatchObject({ across: 'date', categories: ['pier'], value: 'a', together: 'mean' });
     expect(step && applyStep(long, step).columns.map(({ title }) => title)).toEqual(['date', 'N', 'S']);
   });
-  it('averages percentages and prices, and sums counts', () => {
-    expect(['%', 'EUR per litre', 'km/h', null, 't'].map((unit) => summaryFor(numbers('x', [], unit)))).toEqual([
-      'mean',
-      'mean',
-      'mean',
-      'sum',
-      'sum',
-    ]);
+  it('sums what adds up, and takes the mean or the last of what does not', () => {
+    const by = (title: string, unit: string | null) => {
+      const column = numbers(title, [], unit);
+      const table = tableOf([column, numbers('other', [1])]);
+      return [summaryOfParts(table, column), summaryOfPeriods(table, column)];
+    };
+    expect(by('passengers', null)).toEqual(['sum', 'sum']);
+    expect(by('load', 't')).toEqual(['sum', 'sum']);
+    expect(by('employees', null)).toEqual(['sum', 'last']);
+    expect(by('cumulative cases', null)).toEqual(['mean', 'last']);
+    for (const [title, unit] of [
+      ['x', '%'],
+      ['x', 'EUR per litre'],
+      ['x', 'km/h'],
+      ['x', null],
+      ['rent', 'EUR'],
+    ] as const)
+      expect(by(title, unit)).toEqual(['mean', 'mean']);
   });
   it('begins a choice of rows with all of them', () => {
     expect(draftTest(texts('pier', ['N', 'S', null, 'N']))).toEqual({ kind: 'categories', keep: ['N', 'S'] });

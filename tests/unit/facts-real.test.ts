@@ -89,6 +89,7 @@ describe('messages', () => {
     periods: 'PERIODS',
     inPart: 'IN-PART',
     part: 'yes',
+    drawn: count === 2 ? 'yes' : 'no',
     full: 'no',
     listed: 'yes',
     amount: 'some',

@@ -61,7 +61,7 @@ function rowOf(table: Table, column: Column, row: ProseOf<'value'>['row']): numb
   if (!across) return column.cells.findLastIndex((cell, at) => cell !== null && !table.totals.includes(at));
   const placed = placedRows(table, across);
   if (column.kind !== 'number') return placed.rows.findLast((at) => column.cells[at] !== null) ?? -1;
-  const series = seriesOf(column, across, placed);
+  const series = seriesOf(table, column, across, placed);
   if (!series) return -1;
   const { rows } = placed;
   for (let entry = series.finished - 1; entry >= 0; entry--)

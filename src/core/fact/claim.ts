@@ -54,7 +54,16 @@ export type Claim =
       | Moved
       | { way: 'alone'; change: null }
     ))
-  | { kind: 'rank'; among: 'all' | 'season' | 'lines'; end: End; at: number; place: number; count: number }
+  | {
+      kind: 'rank';
+      among: 'all' | 'season' | 'lines';
+      end: End;
+      at: number;
+      place: number;
+      count: number;
+      /** the table has other lines of the kind, which are not drawn */
+      drawn?: boolean;
+    }
   | { kind: 'share'; at: number; percent: number; decimals: number; count: number }
   | { kind: 'target'; side: SideOf; target: Target; count: number; of: number; which: readonly number[] }
   | { kind: 'crossing'; side: SideOf; other: FactSeries; since: number; at: number }

@@ -26,7 +26,7 @@ export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fac
   const placed = placedRows(table, across);
   const series = columns.map((column) => {
     if (column.kind !== 'number') throw new Refusal(`“${column.title}” holds no numbers.`);
-    const series = seriesOf(column, across, placed);
+    const series = seriesOf(table, column, across, placed);
     if (!series)
       throw new Refusal(
         `“${table.title}” has several rows for one place of “${across.title}”; take them together or apart first.`,

@@ -162,6 +162,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
       return {
         place: claim.place,
         count: claim.count,
+        drawn: claim.drawn ? 'yes' : 'no',
         periods: periods(claim.count, false),
         season: seasonName(Number(series.keys[claim.at]), series.interval, locale),
       };

@@ -1,5 +1,7 @@
 /** What facts are worked out from: the values of one line in the order of its periods. */
 import { type Cell, type Column, numberAt, type Table } from '../table/column.ts';
+import type { Measure } from '../table/measure/kind.ts';
+import { fellowsOf, measureOf } from '../table/measure/weigh.ts';
 import { periodNumber } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
 import { decimalsOfValues } from '../text/number.ts';
@@ -17,6 +19,10 @@ export interface FactSeries {
   id: string;
   name: string;
   unit: string | null;
+  /** what the values measure; null where that is unclear, so that nothing is added up */
+  measure: Measure | null;
+  /** how many columns of its table measure the same in the same unit, itself among them */
+  fellows: number;
   /** in order along the axis; null where a value is missing */
   values: readonly (number | null)[];
   /** dates in ms UTC, numbers or categories, as many as values */
@@ -42,33 +48,23 @@ export interface FactSeries {
 /** Whether changes of values are told in points, per cent, or as they are. */
 export type Scale = 'points' | 'ratio' | 'interval';
 
+/** Twice as warm, or twice the rank, says nothing. */
+const NO_RATIO: ReadonlySet<Measure> = new Set(['temperature', 'rank']);
+
 const NO_ZERO = /°|‰|celsius|fahrenheit|\bindex\b/i;
 
 /**
  * The scale of a line: percentages change by points, what has a true zero by
  * per cent, temperatures and what falls below zero by as much as they do.
  */
-export function scaleOf({ unit, name, values, whole }: FactSeries): Scale {
+export function scaleOf({ unit, name, measure, values, whole }: FactSeries): Scale {
   if (unit === '%') return 'points';
+  if (measure !== null && NO_RATIO.has(measure)) return 'interval';
   const below = values.some((value) => value !== null && value < 0);
   // Fractions without a unit are as often shares and rates, of which a change in per cent would mislead.
   const isFraction = unit === null && !whole && values.every((value) => value === null || Math.abs(value) <= 1);
   return below || isFraction || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
 }
-
-/** What is said of a part, a rate, a state or another number that cannot be added up over time. */
-const NO_SUM =
-  /%|‰|°|\bper\b|\bpro\b|\bpar\b|\bpor\b|\bna\b|\/|\b(?:rate|ratio|share|average|mean|median|price|index|level|stock|balance|temperature|speed|pop|population|inhabitants|kurs|preis|quote|anteil|bestand|durchschnitt|mittel|taux|prix|moyenne|stocks?|tasa|precio|media|promedio|stopa|cena|średnia|osuus|hinta|keskiarvo)\b/iu;
-
-/**
- * True where values of several periods, or of several lines, can be added up:
- * counts, and amounts of a unit, of no state and no rate. Fractions without a unit may be anything.
- */
-export const addsUp = (series: FactSeries) =>
-  scaleOf(series) === 'ratio' &&
-  (series.whole || series.unit !== null) &&
-  !NO_SUM.test(series.unit ?? '') &&
-  !NO_SUM.test(series.name);
 
 /** Decimals with which the finished values of a line are said. */
 export const decimalsOfSeries = ({ values, decimals, finished }: FactSeries): number =>
@@ -117,14 +113,16 @@ export interface Placed {
   keys: readonly (number | string)[];
 }
 
-/** The values of a column as facts are worked out from them; null where it holds no numbers, or a place has several rows. */
-export function seriesOf(column: Column, across: Column, { rows, keys }: Placed): FactSeries | null {
+/** The values of a column of a table as facts are worked out from them; null where it holds no numbers, or a place has several rows. */
+export function seriesOf(table: Table, column: Column, across: Column, { rows, keys }: Placed): FactSeries | null {
   if (column.kind !== 'number' || isDoubled(across, keys)) return null;
   const name = readTitle(column.title).name;
   return {
     id: column.key,
     name: column.of === undefined ? name : `${column.of}, ${name}`,
     unit: column.unit,
+    measure: measureOf(table, column),
+    fellows: fellowsOf(table, column, across),
     values: rows.map((row) => numberAt(column.cells, row)),
     keys,
     ordered: across.kind === 'text' && across.ordered,

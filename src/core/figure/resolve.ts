@@ -217,6 +217,7 @@ function once<T>(make: () => T): () => T {
 /** Makes the lines of a plot what facts are worked out from: all rows of the table, and which of them the window holds. */
 function toldBy(
   spec: DressedFigure,
+  table: Table,
   across: Column,
   totals: ReadonlySet<number>,
   drawn: Placed,
@@ -229,7 +230,7 @@ function toldBy(
   });
   return (line, column) => {
     const { placed, from } = whole();
-    const series = from < 0 ? null : seriesOf(column, across, placed);
+    const series = from < 0 ? null : seriesOf(table, column, across, placed);
     if (!series) return null;
     const { unfinished } = line;
     const own = typeof unfinished === 'string' ? undefined : unfinished.from;
@@ -262,7 +263,7 @@ export function resolvePlot(spec: DressedFigure, table: Table, beside: CalendarT
         placeOf: () => null,
       };
   const { rows, positions, keys } = placed;
-  const told = acrossColumn ? toldBy(spec, acrossColumn, totals, placed) : null;
+  const told = acrossColumn ? toldBy(spec, table, acrossColumn, totals, placed) : null;
   const isDate = acrossColumn?.kind === 'date';
   // Written when first asked for, and once for all lines: a million dates are never all written.
   const written: string[] = [];

@@ -24,6 +24,8 @@ function seriesOfRecord(series: SparkSeries, record: number, name: string): Fact
     id: name,
     name,
     unit: null,
+    measure: null,
+    fellows: 1,
     values,
     keys: course.dates ?? course.at,
     ordered: true,

@@ -3,6 +3,7 @@ import { DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
 import { isMissing, partsOfNumber } from './number-text.ts';
 import { areOrdered } from './ordered.ts';
 import type { Reading } from './reading.ts';
+import { isTotalTitle } from './titles.ts';
 
 /** Rows of cells with the line each began on in what was received (lines count from 1). */
 export interface Lined {
@@ -143,16 +144,6 @@ function joinHeads(rows: readonly (readonly string[])[]): string[] {
 /** The header cells after the first that are no totals. */
 function seriesPeriods(header: readonly string[]): string[] {
   return header.slice(1).filter((cell) => cell.trim() !== '' && !isTotalTitle(cell));
-}
-
-/** True for the words that head a sum of what stands beside it. */
-export function isTotalTitle(title: string): boolean {
-  const first = title.charCodeAt(0);
-  // A total is headed by a word; dates and numbers are told apart at once.
-  if (first >= 48 && first <= 57) return false;
-  return /^(grand |sub)?totals?\b|^all\s+\p{L}+$|^(sum|summe|gesamt|insgesamt|ensemble|suma|razem|yhteensä)\b/iu.test(
-    title.trim(),
-  );
 }
 
 const NOTE =

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { IntervalName } from '../time/interval.ts';
+import { SaidMeasure } from './measure/kind.ts';
 
 /**
  * One cell of a column: a number, or a date as milliseconds since 1970-01-01
@@ -37,6 +38,8 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
     decimal: z.enum(['.', ',']).optional(),
     /** the category from which on its values are not complete, where those of other columns are */
     unfinishedFrom: z.string().max(500).optional(),
+    /** what the numbers measure, where it was said by hand or follows from other columns; absent has it weighed */
+    measure: SaidMeasure.optional(),
     /** how many decimals are shown; absent shows what the values have */
     decimals: z.number().int().min(0).max(6).optional(),
   }),

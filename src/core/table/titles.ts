@@ -78,3 +78,13 @@ export function readTitle(title: string): { name: string; unit: string | null } 
   }
   return { name: sentenceCase(words.join(' ')), unit: null };
 }
+
+/** True for the words that head a sum of what stands beside it. */
+export function isTotalTitle(title: string): boolean {
+  const first = title.charCodeAt(0);
+  // A total is headed by a word; dates and numbers are told apart at once.
+  if (first >= 48 && first <= 57) return false;
+  return /^(grand |sub)?totals?\b|^all\s+\p{L}+$|^(sum|summe|gesamt|insgesamt|ensemble|suma|razem|yhteensä)\b/iu.test(
+    title.trim(),
+  );
+}

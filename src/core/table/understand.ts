@@ -1,6 +1,6 @@
 import { Refusal } from '../refusal.ts';
 import { storable } from '../text/storable.ts';
-import { type Block, findBlock, isSeriesInRows, isTotalTitle, type Lined, turnBlock } from './block.ts';
+import { type Block, findBlock, isSeriesInRows, type Lined, turnBlock } from './block.ts';
 import { findingsOf } from './check.ts';
 import type { Column, Table } from './column.ts';
 import { markByExtract } from './extract-date.ts';
@@ -11,7 +11,7 @@ import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
-import { keysOf, readTitle, untitled } from './titles.ts';
+import { isTotalTitle, keysOf, readTitle, untitled } from './titles.ts';
 import { askUnfinished } from './unfinished-end.ts';
 import { listed } from './words.ts';
 

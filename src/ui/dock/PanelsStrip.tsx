@@ -4,7 +4,7 @@ import type { DressedPanels, Panels, Split } from '../../core/figure/panels/spec
 import { nameOfPanel, type ResolvedFigure } from '../../core/figure/resolve.ts';
 import type { DressedFigure } from '../../core/figure/spec.ts';
 import type { Table } from '../../core/table/column.ts';
-import { SUMMARY_NAMES, summaryFor } from '../../core/table/shape/draft.ts';
+import { SUMMARY_NAMES, summaryOfParts } from '../../core/table/shape/draft.ts';
 import { readTitle } from '../../core/table/titles.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { ColourWord } from '../controls/ColourWord.tsx';
@@ -229,7 +229,7 @@ export function PanelsStrip({ figure, table, resolved, layout }: PanelsStripProp
                 {
                   value: '',
                   name: measure
-                    ? `${SUMMARY_NAMES[summaryFor(measure)]}, as suits ${readTitle(measure.title).name}`
+                    ? `${SUMMARY_NAMES[summaryOfParts(table, measure)]}, as suits ${readTitle(measure.title).name}`
                     : SUMMARY_NAMES.sum,
                 },
                 ...Object.entries(SUMMARY_NAMES).map(([value, name]) => ({ value, name })),

@@ -12,7 +12,7 @@ import { packTable } from '../../core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, hasSparklines } from '../../core/spark/draft.ts';
 import type { HouseStyle } from '../../core/style/style.ts';
 import { columnOf, type Table } from '../../core/table/column.ts';
-import { draftStep, nameOfStep, SUMMARY_NAMES, summaryFor } from '../../core/table/shape/draft.ts';
+import { draftStep, nameOfStep, SUMMARY_NAMES, summaryOfParts } from '../../core/table/shape/draft.ts';
 import { applyStep } from '../../core/table/shape/shape.ts';
 import type { Step, StepOf } from '../../core/table/shape/step.ts';
 import { readTitle } from '../../core/table/titles.ts';
@@ -55,7 +55,7 @@ function spreadAndDraw(report: Report, tableId: string, table: Table, why: Misle
     across,
     categories: [...categories],
     value,
-    together: summaryFor(measure),
+    together: summaryOfParts(table, measure),
   };
   shapeAndDraw(report, tableId, table, step, window);
 }
@@ -142,7 +142,7 @@ function sayTogether(table: Table, figure: FigureSpec, style: HouseStyle): void 
   if (!panels.doubled || !measure) return;
   const period = across.kind === 'date' ? across.interval : 'place';
   showNotice(
-    `“${readTitle(measure.title).name}” has several rows for one ${period} in a panel; they are ${SUMMARY_NAMES[summaryFor(measure)]}, which can be changed under Panels.`,
+    `“${readTitle(measure.title).name}” has several rows for one ${period} in a panel; they are ${SUMMARY_NAMES[summaryOfParts(table, measure)]}, which can be changed under Panels.`,
     [],
     'accent',
   );

@@ -1,7 +1,7 @@
 import type { Column, Table } from '../../core/table/column.ts';
 import { columnOf } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
-import { draftTest, summaryFor } from '../../core/table/shape/draft.ts';
+import { draftTest, summaryOfPeriods } from '../../core/table/shape/draft.ts';
 import { type Step, type StepOf, SUMMARIES, type Summary } from '../../core/table/shape/step.ts';
 import { textOfCell } from '../../core/table/written.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
@@ -291,7 +291,10 @@ function AggregateWords({ step, table, chosen, onChange }: StepSentenceProps<'ag
           type="button"
           className="phrase !font-normal text-quiet"
           onClick={() =>
-            onChange({ ...step, measures: ticked.map((column) => ({ column: column.key, by: summaryFor(column) })) })
+            onChange({
+              ...step,
+              measures: ticked.map((column) => ({ column: column.key, by: summaryOfPeriods(table, column) })),
+            })
           }
         >
           only the ticked columns

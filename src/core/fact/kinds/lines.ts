@@ -1,7 +1,8 @@
 /** How lines stand to each other: crossings, places among them, and shares of their total. */
+import { addsOverParts } from '../../table/measure/kind.ts';
+import { isTotalTitle } from '../../table/titles.ts';
 import type { Change, Fact, SideOf } from '../claim.ts';
 import { entryOfPeriod, type Known, moved, periodOf, roundedTo } from '../known.ts';
-import { addsUp } from '../series.ts';
 import { entryYearBefore } from './changes.ts';
 import { sumOf } from './sums.ts';
 
@@ -57,6 +58,50 @@ export function crossings(known: Known, at: number, others: readonly Known[]): F
   });
 }
 
+/** A total may differ so much from the sum of its parts where each was rounded, or a small part is not shown. */
+const NEARLY = 0.02;
+/** So many of the latest places tell a total from a part that happens to be half of the whole. */
+const LATEST = 12;
+
+/** Whether a line is (nearly) the sum of the others at most of the latest places. */
+function isSumOf(one: Known, others: readonly Known[], known: Known): boolean {
+  const at = (line: Known, place: number) => {
+    const entry = line === known ? place : beside(known, place, line);
+    return entry === undefined ? null : line.of(entry);
+  };
+  const seen = known.entries.slice(-LATEST).flatMap((place): boolean[] => {
+    const [value, ...parts] = [one, ...others].map((line) => at(line, place));
+    if (value == null || !parts.every((part) => part !== null)) return [];
+    return [Math.abs(value - sumOf(parts)) <= NEARLY * Math.abs(value)];
+  });
+  return seen.filter((isSum) => isSum).length * 4 >= seen.length * 3;
+}
+
+/**
+ * Whether lines are the parts of one whole: of a measure that adds up over
+ * parts, none of them (nearly) the sum of the others or called a total, and none of the table's left out.
+ */
+function arePartsOfOne(lines: readonly Known[], known: Known): boolean {
+  const { measure } = known.series;
+  return (
+    addsOverParts(measure) &&
+    lines.every(
+      (one) =>
+        one.series.measure === measure &&
+        one.series.fellows <= lines.length &&
+        !isTotalTitle(one.series.name) &&
+        !isSumOf(
+          one,
+          lines.filter((other) => other !== one),
+          known,
+        ),
+    )
+  );
+}
+
+/** Ranks among fewer say nothing. */
+const LEAST_RANKED = 4;
+
 /** The place of the latest value among the lines, and its share of their total. */
 export function amongLines(known: Known, at: number, others: readonly Known[]): Fact[] {
   const { series, of, written } = known;
@@ -73,10 +118,10 @@ export function amongLines(known: Known, at: number, others: readonly Known[]): 
   const alike = values.some((value) => roundedTo(value, known.decimals) === written(at));
   for (const end of ['high', 'low'] as const) {
     const place = 1 + values.filter((value) => (end === 'high' ? value > of(at) : value < of(at))).length;
-    if (!alike && place <= count / 2)
+    if (!alike && count >= LEAST_RANKED && place <= count / 2)
       facts.push({
         series,
-        claim: { kind: 'rank', among: 'lines', end, at, place, count },
+        claim: { kind: 'rank', among: 'lines', end, at, place, count, drawn: series.fellows > count },
         points: [at],
         weight: place === 1 ? 16 : 4,
       });
@@ -84,8 +129,7 @@ export function amongLines(known: Known, at: number, others: readonly Known[]): 
   const total = of(at) + sumOf(values);
   const percent = (of(at) / total) * 100;
   const decimals = percent < 9.95 ? 1 : 0;
-  const isShare =
-    [series, ...rivals.map((other) => other.series)].every(addsUp) && [of(at), ...values].every((value) => value >= 0);
+  const isShare = [of(at), ...values].every((value) => value >= 0) && arePartsOfOne([known, ...rivals], known);
   // All of it, or none, is said only of what is so.
   const isSeen = roundedTo(percent, decimals) > 0 && (roundedTo(percent, decimals) < 100 || percent === 100);
   if (isShare && total > 0 && isSeen)

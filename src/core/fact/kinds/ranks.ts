@@ -2,6 +2,9 @@
 import type { End, Fact } from '../claim.ts';
 import { type Known, partOfYear } from '../known.ts';
 
+/** A place among fewer years says nothing. */
+const LEAST_YEARS = 4;
+
 /** Places further down are not worth a word. */
 const LAST_PLACE = 5;
 
@@ -50,7 +53,7 @@ export function ranks(known: Known, at: number): Fact[] {
       ...(ofAll !== null && ofAll > 1 && ofAll <= LAST_PLACE && all.length >= 12
         ? [made('all', ofAll, all.length, [at], 30 - 2 * ofAll)]
         : []),
-      ...(ofSame !== null && ofSame <= 2 && ofAll !== 1 && same.length >= 3
+      ...(ofSame !== null && ofSame <= 2 && ofAll !== 1 && same.length >= LEAST_YEARS
         ? [made('season', ofSame, same.length, same, (ofSame === 1 ? 48 : 20) + Math.min(10, same.length))]
         : []),
     ];

@@ -1,8 +1,8 @@
 /** Mean, median and total of what is shown, and the year so far beside the year before. */
+import { addsOverTime } from '../../table/measure/kind.ts';
 import { fiscalYear } from '../../table/periods.ts';
 import type { Claim, Fact, Summary } from '../claim.ts';
 import { entryOfPeriod, type Known, moveBetween, periodOf, roundedTo } from '../known.ts';
-import { addsUp } from '../series.ts';
 
 /** Whole numbers have whole means, but for small ones. */
 const decimalsOfMean = ({ decimals, series }: Known, most: number) =>
@@ -26,6 +26,9 @@ export function sumOf(values: readonly number[]): number {
   return Math.abs(sum) <= size * 1e-13 ? 0 : sum;
 }
 
+/** Whether what is counted over several periods is that of all of them; percentages are not, whatever they are of. */
+const addsUp = ({ scale, series }: Known) => scale !== 'points' && addsOverTime(series.measure);
+
 /** Mean and median of what is shown, that all of it is one value, and its total where values can be added up. */
 export function summaries(known: Known): Fact[] {
   const { series, entries, of, decimals, part } = known;
@@ -48,7 +51,7 @@ export function summaries(known: Known): Fact[] {
     ...(isConstant ? made('constant', sorted[0] ?? 0, decimals, values.length > 3 ? 24 : 0) : []),
     ...made('mean', sumOf(values) / values.length, mean, values.length >= 6 && !isConstant ? 7 : 0),
     ...made('median', middleOf(sorted), mean, 0),
-    ...(addsUp(series) ? made('total', sumOf(values), decimals, 0) : []),
+    ...(addsUp(known) ? made('total', sumOf(values), decimals, 0) : []),
   ];
 }
 
@@ -68,7 +71,7 @@ export function yearToDate(known: Known, at: number): Fact[] {
   const { interval, yearStart } = series;
   const perYear = PERIODS_IN_YEAR[interval ?? ''];
   const period = periodOf(series, at);
-  if (interval === null || perYear === undefined || period === null || !addsUp(series)) return [];
+  if (interval === null || perYear === undefined || period === null || !addsUp(known)) return [];
   if ((yearStart - 1) % (12 / perYear) !== 0) return [];
   const year = fiscalYear(Number(series.keys[at]), interval, yearStart);
   const count = period - Math.floor((year * 12 + yearStart - 1) / (12 / perYear)) + 1;

@@ -1,7 +1,9 @@
 /** Splitting a table by categories into tables that share their column across, so that all panels have one axis. */
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../../table/column.ts';
+import { measureTogether } from '../../table/measure/kind.ts';
+import { measureOf } from '../../table/measure/weigh.ts';
 import { periodNumber } from '../../table/periods.ts';
-import { summaryFor } from '../../table/shape/draft.ts';
+import { summaryOfParts } from '../../table/shape/draft.ts';
 import { withCells } from '../../table/shape/rows.ts';
 import type { Summary } from '../../table/shape/step.ts';
 import { summarise } from '../../table/shape/summary.ts';
@@ -132,7 +134,7 @@ function splitAnew(table: Table, { across, columns, by, down, together }: Wish):
             cells.map((_, at) => source.cells[rows[at]?.[0] ?? -1] ?? null),
           ),
         ];
-      const rule = together ?? summaryFor(source);
+      const rule = together ?? summaryOfParts(table, source);
       const values = cells.map((_, at) => {
         const several = rows[at];
         return several
@@ -142,7 +144,11 @@ function splitAnew(table: Table, { across, columns, by, down, together }: Wish):
             )
           : null;
       });
-      return [{ ...source, whole: source.whole && !(doubled && rule === 'mean'), cells: values }];
+      // A plot has some columns of the table only, which would be weighed otherwise.
+      const kept = measureOf(table, source);
+      const measure = doubled ? measureTogether(kept, rule) : kept;
+      const whole = source.whole && !(doubled && rule === 'mean');
+      return [{ ...source, whole, measure: measure ?? 'unclear', cells: values }];
     });
     return { ...table, rows: cells.length, columns: [withCells(column, cells), ...own], totals: [], remarks: [] };
   };

@@ -4,10 +4,12 @@
  */
 import { Refusal } from '../../refusal.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../column.ts';
+import { saidMeasure } from '../measure/kind.ts';
 import { periodNumber, yearBefore } from '../periods.ts';
 import { type Periods, periodsOfTable, type Series } from '../series.ts';
 import type { Calculation, Operand, Rule } from './calculation.ts';
 import { cumulative } from './cumulative.ts';
+import { measureOfRule } from './measures.ts';
 import { rollingMean } from './rolling.ts';
 import { ofLongerPeriod, statistic, yearsBefore } from './together.ts';
 
@@ -226,7 +228,7 @@ function evaluate(table: Table, rule: Rule): Outcome {
 
 /** The column of a calculation on a table. Throws a Refusal, in one sentence, when it cannot be calculated. */
 export function calculate(table: Table, calculation: Calculation): Column {
-  const { key, title, decimals, rule } = calculation;
+  const { key, title, decimals, measure, rule } = calculation;
   const { values, unit, whole, restsOn } = evaluate(table, rule);
   return {
     key,
@@ -235,6 +237,7 @@ export function calculate(table: Table, calculation: Calculation): Column {
     unit: calculation.unit === undefined ? unit : calculation.unit,
     whole,
     total: false,
+    ...saidMeasure(measure ?? measureOfRule(table, rule)),
     ...(decimals === undefined ? {} : { decimals }),
     ...(restsOn && { restsOn }),
     cells: values,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { SaidMeasure } from '../measure/kind.ts';
 import { LONGER, STATISTICS } from './together.ts';
 
 const Key = z.string().min(1).max(200);
@@ -58,6 +59,8 @@ export const Calculation = z.strictObject({
   title: z.string().trim().min(1, 'Give the column a title.').max(500),
   /** overrides the unit that follows from the rule */
   unit: z.string().max(80).nullable().optional(),
+  /** overrides what it measures by its rule */
+  measure: SaidMeasure.optional(),
   decimals: z.number().int().min(0).max(6).optional(),
   rule: Rule,
 });

@@ -4,6 +4,8 @@ import { addUnits, DAY, floorTo, monthStart } from '../../time/calendar.ts';
 import { formatPeriod } from '../../time/format.ts';
 import { INTERVALS, type Interval, isDaily, partsOf, sayInterval } from '../../time/interval.ts';
 import { type Cell, type Column, columnOf, numberAt, type Remark, type Table } from '../column.ts';
+import { measureTogether, saidMeasure } from '../measure/kind.ts';
+import { measureOf } from '../measure/weigh.ts';
 import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
 import { type Periods, periodsOfTable, type Series } from '../series.ts';
 import { withCells } from './rows.ts';
@@ -198,7 +200,9 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
         by,
       );
     });
-    return withCells({ ...column, whole: column.whole && by !== 'mean' }, cells);
+    const { measure: _, ...rest } = column;
+    const measure = saidMeasure(measureTogether(measureOf(table, column), by));
+    return withCells({ ...rest, whole: column.whole && by !== 'mean', ...measure }, cells);
   });
   return {
     ...table,

@@ -2,6 +2,8 @@
 import { partsOf } from '../../time/interval.ts';
 import { chooseAcross } from '../choose.ts';
 import { type Column, columnOf, type Table } from '../column.ts';
+import { overParts, overTime } from '../measure/kind.ts';
+import { measureOf } from '../measure/weigh.ts';
 import { measuresOf } from '../measures.ts';
 import { periodsOfTable } from '../series.ts';
 import { readTitle } from '../titles.ts';
@@ -28,11 +30,11 @@ export const SUMMARY_NAMES: Readonly<Record<Summary, string>> = {
   max: 'the highest one',
 };
 
-/** How a column's values become one: percentages and prices are averaged, counts are summed. */
-export function summaryFor(column: Column): Summary {
-  if (column.kind !== 'number') return 'last';
-  return column.unit && /%|‰|\bper\b|\//.test(column.unit) ? 'mean' : 'sum';
-}
+/** How the values of one place in several rows become one: summed where they are parts that add up, else averaged. */
+export const summaryOfParts = (table: Table, column: Column): Summary => overParts(measureOf(table, column));
+
+/** How the values of several periods become one. */
+export const summaryOfPeriods = (table: Table, column: Column): Summary => overTime(measureOf(table, column));
 
 /** The test that keeps all rows of a column, from which its user narrows it. */
 export function draftTest(column: Column): Extract<Step, { kind: 'keep' }>['test'] {
@@ -66,7 +68,7 @@ export function draftStep(kind: StepKind, table: Table): Step | null {
         across: across.key,
         categories: categories.map(({ key }) => key),
         value: measure.key,
-        together: summaryFor(measure),
+        together: summaryOfParts(table, measure),
       };
     }
     case 'gather':
@@ -77,7 +79,7 @@ export function draftStep(kind: StepKind, table: Table): Step | null {
       if (across?.kind !== 'date' || measures.length === 0) return null;
       const { base, every } = partsOf(across.interval);
       const to = base === 'month' && every > 1 ? 'year' : NEXT[base];
-      const kept = measures.map((column) => ({ column: column.key, by: summaryFor(column) }));
+      const kept = measures.map((column) => ({ column: column.key, by: summaryOfPeriods(table, column) }));
       return { kind, to, yearStart: 1, measures: kept, lacking: 'missing' };
     }
     case 'years':

@@ -1,5 +1,6 @@
 import { Refusal } from '../../refusal.ts';
 import type { Column, Table } from '../column.ts';
+import { commonMeasure } from '../measure/weigh.ts';
 import { keysOf } from '../titles.ts';
 import { commonMeta, withCells, withoutTotals } from './rows.ts';
 import type { StepOf } from './step.ts';
@@ -45,6 +46,7 @@ export function gatherTable(source: Table, step: StepOf<'gather'>): Table {
         kind: 'number',
         ...commonMeta(gathered),
         total: false,
+        ...commonMeasure(source, gathered),
         cells: each((row, column) => column.cells[row] ?? null),
       },
     ],

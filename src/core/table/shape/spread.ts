@@ -1,5 +1,7 @@
 import { Refusal } from '../../refusal.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../column.ts';
+import { measureTogether, saidMeasure } from '../measure/kind.ts';
+import { measureOf } from '../measure/weigh.ts';
 import { keysOf } from '../titles.ts';
 import { withCells, withoutTotals } from './rows.ts';
 import type { StepOf } from './step.ts';
@@ -78,6 +80,7 @@ export function spreadTable(source: Table, step: StepOf<'spread'>): Table {
   const titles = combinations.map(titleOf);
   const keys = keysOf([across.title, ...titles]).slice(1);
   const { unit, whole } = value;
+  const measure = saidMeasure(measureTogether(measureOf(source, value), step.together));
   const made = combinations.map((which, index): Column => {
     const parts = columns.get(which) ?? [];
     const values = cells.map((_, row) => {
@@ -85,7 +88,15 @@ export function spreadTable(source: Table, step: StepOf<'spread'>): Table {
       return several ? summarise(several, step.together) : null;
     });
     const named = { key: keys[index] ?? '', title: titles[index] ?? '' };
-    return { ...named, kind: 'number', unit, whole: whole && step.together !== 'mean', total: false, cells: values };
+    return {
+      ...named,
+      kind: 'number',
+      unit,
+      whole: whole && step.together !== 'mean',
+      total: false,
+      ...measure,
+      cells: values,
+    };
   });
   return { ...table, rows: cells.length, columns: [withCells(across, cells), ...made], totals: [] };
 }

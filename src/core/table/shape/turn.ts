@@ -1,6 +1,7 @@
 import { Refusal } from '../../refusal.ts';
 import { chooseAcross } from '../choose.ts';
 import type { Cell, Column, Table } from '../column.ts';
+import { commonMeasure } from '../measure/weigh.ts';
 import { keysOf } from '../titles.ts';
 import { columnOfHeads, headOf } from './heads.ts';
 import { commonMeta } from './rows.ts';
@@ -27,7 +28,7 @@ export function turnTable(table: Table): Table {
   );
   const titles = Array.from({ length: table.rows }, (_, row) => headOf(heading, row) || `Row ${row + 1}`);
   const keys = keysOf(['head', ...titles]).slice(1);
-  const meta = commonMeta(others);
+  const meta = { ...commonMeta(others), ...commonMeasure(table, others) };
   const totalRows = new Set(table.totals);
   const numeric = others.every((column) => column.kind === 'number');
   const columns = titles.map((title, row): Column => {

@@ -4,6 +4,8 @@ import { dateOf, monthStart } from '../../time/calendar.ts';
 import type { Interval } from '../../time/interval.ts';
 import { isWithinDays, partsOf } from '../../time/interval.ts';
 import { type Column, columnOf, numberAt, type Table } from '../column.ts';
+import { saidMeasure } from '../measure/kind.ts';
+import { measureOf } from '../measure/weigh.ts';
 import { fiscalYear, periodNumber, weekOfThursday } from '../periods.ts';
 import { periodsOfTable } from '../series.ts';
 import { readTitle } from '../titles.ts';
@@ -76,6 +78,7 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
   }
   const rows = [...places].sort(([a], [b]) => a - b).map(([, place]) => place);
   const { unit, whole } = column;
+  const measure = saidMeasure(measureOf(table, column));
   const of = column.of ?? readTitle(column.title).name;
   const { unfinishedFrom } = periods.column;
   const unfinished =
@@ -91,7 +94,7 @@ export function yearsTable(table: Table, step: StepOf<'years'>): Table {
       const title = titleOfYear(year, step.yearStart);
       const cells = rows.map(({ values }) => values.get(year) ?? null);
       const since = unfinished?.year === year ? { unfinishedFrom: unfinished.label } : {};
-      return { key: title, title, kind: 'number', unit, of, whole, total: false, ...since, cells };
+      return { key: title, title, kind: 'number', unit, of, whole, total: false, ...measure, ...since, cells };
     });
   const name =
     periods.interval === 'business day' ? 'Day' : periods.interval.charAt(0).toUpperCase() + periods.interval.slice(1);
