@@ -25,7 +25,7 @@ import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { saying } from './saying.ts';
-import { dates, months, numbers, tableOf, texts } from './tables.ts';
+import { dates, flows, months, numbers, tableOf, texts } from './tables.ts';
 
 const english = localeOf('en-GB');
 const choices = { id: 's', tableId: 't', style: DEFAULT_STYLE };
@@ -38,16 +38,18 @@ const piers = (names = ['Ness', 'Kelda', 'Sound', 'Old Quay']): Table => {
     'Old Quay': ['south', 30, 28, 25],
   };
   const of = (index: 1 | 2 | 3) => names.map((name) => own[name]?.[index] ?? null);
-  return tableOf([
-    texts('pier', names),
-    texts(
-      'shore',
-      names.map((name) => own[name]?.[0] ?? ''),
-    ),
-    numbers('jan', of(1)),
-    numbers('feb', of(2)),
-    numbers('mar', of(3)),
-  ]);
+  return flows(
+    tableOf([
+      texts('pier', names),
+      texts(
+        'shore',
+        names.map((name) => own[name]?.[0] ?? ''),
+      ),
+      numbers('jan', of(1)),
+      numbers('feb', of(2)),
+      numbers('mar', of(3)),
+    ]),
+  );
 };
 const draft = (change: Partial<SparkTableSpec['order']> = {}): SparkTableSpec => {
   const spec = draftSparkTable(piers(), choices);
@@ -126,7 +128,7 @@ describe('the order of rows', () => {
       numbers('feb', [3, null]),
       numbers('mar', [5, 6]),
     ]);
-    const spec = draftSparkTable(holes, choices);
+    const spec = draftSparkTable(flows(holes), choices);
     spec.order.total = { shown: true, name: 'Total' };
     expect(lines(spec, holes)[2]?.values).toEqual([3, null, 11]);
     expect(lines(withSpark(spec, { gaps: 'zero' }), holes)[2]?.values).toEqual([3, 3, 11]);

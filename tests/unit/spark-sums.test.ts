@@ -13,17 +13,19 @@ import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
 import type { Cell, Table } from '../../src/core/table/column.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { sparkFile } from '../../src/formats/spark-file.ts';
-import { dates, months, numbers, tableOf } from './tables.ts';
+import { dates, flows, months, numbers, tableOf } from './tables.ts';
 
 const english = localeOf('en-GB');
 const PIERS = ['Ness', 'Kelda', 'Harbour'];
 
 /** A report with a spark table of three piers over six months. */
 function made(values: readonly (readonly Cell[])[]): { table: Table; report: Report } {
-  const table = tableOf([
-    dates(months(2024, 1, 6), 'month'),
-    ...PIERS.map((name, at) => ({ ...numbers(name, [...(values[at] ?? [])], 'km'), title: name })),
-  ]);
+  const table = flows(
+    tableOf([
+      dates(months(2024, 1, 6), 'month'),
+      ...PIERS.map((name, at) => ({ ...numbers(name, [...(values[at] ?? [])], 'km'), title: name })),
+    ]),
+  );
   let count = 0;
   const { item } = packTable('t', table, () => `b${++count}`);
   const spark = draftSparkTable(table, { id: 's', tableId: 't' });
@@ -181,5 +183,40 @@ describe('a page of a spark table', () => {
     }
     expect(page).toMatch(/<th scope="row"[^>]*unicode-bidi:plaintext[^>]*>[^<]*ميناء الشمال 2023/);
     expect(page).not.toMatch(/<th scope="row"[^>]*unicode-bidi:plaintext[^>]*>[^<]*北の港/);
+  });
+
+  it('are means where rows do not add up, and say so where they were asked for all the same', () => {
+    const rates = tableOf([
+      dates(months(2024, 1, 6), 'month'),
+      numbers('punctuality', [90, 91, 92, 93, 94, 95], '%'),
+      numbers('occupancy', [50, 51, 52, 53, 54, 55], '%'),
+    ]);
+    const spec = draftSparkTable(rates, { id: 's', tableId: 't' });
+    const report = withTotal({ ...newReport('R', ''), items: [packTable('t', rates, () => 'b').item, spec] });
+    expect(shown(report, rates).notes.filter(({ check }) => check.startsWith('spark-unfit'))).toEqual([]);
+    const summed = runCommand(report, 'spark.setOrder', { spark: 's', order: { sums: 'sum' } }).report;
+    const [note] = shown(summed, rates).notes.filter(({ check }) => check.startsWith('spark-unfit'));
+    expect(note?.text).toBe('“Punctuality” is a rate, and the sum of its rows says nothing.');
+    const mend = note?.mends[0];
+    if (!mend || !('call' in mend)) throw new Error('no mend');
+    const mended = runCommand(summed, mend.call.name, mend.call.args).report;
+    expect(sparkTableIn(mended, 's')?.order.sums).toBe('mean');
+    expect(shown(mended, rates).notes.filter(({ check }) => check.startsWith('spark-unfit'))).toEqual([]);
+  });
+
+  it('of what nobody said what it measures have a note that says where to say it', () => {
+    const unclear = tableOf([
+      dates(months(2024, 1, 6), 'month'),
+      numbers('alpha', [9, 9, 9, 9, 9, 9]),
+      numbers('beta', [5, 5, 5, 5, 5, 5]),
+    ]);
+    const spec = draftSparkTable(unclear, { id: 's', tableId: 't' });
+    expect(spec.order.sums).toBe('mean');
+    const report = withTotal({ ...newReport('R', ''), items: [packTable('t', unclear, () => 'b').item, spec] });
+    const summed = runCommand(report, 'spark.setOrder', { spark: 's', order: { sums: 'sum' } }).report;
+    const of = (table: Table) => shown(summed, table).notes.filter(({ check }) => check.startsWith('spark-unfit'));
+    expect(of(unclear)[0]?.text).toContain('Nothing says what “Alpha” measures');
+    // Said at the head of the columns, it is right.
+    expect(of(flows(unclear))).toEqual([]);
   });
 });

@@ -42,3 +42,8 @@ export const tableOf = (columns: Column[], totals: number[] = []): Table => ({
   remarks: [],
 });
 export const cellsOf = (table: Table, key: string) => table.columns.find((column) => column.key === key)?.cells;
+/** The table with numbers that add up, whatever they are called. */
+export const flows = (table: Table): Table => ({
+  ...table,
+  columns: table.columns.map((column) => (column.kind === 'number' ? { ...column, measure: 'flow' } : column)),
+});

@@ -11,6 +11,7 @@ import { sparkGone } from './spark-gone.ts';
 import { sparkHeights } from './spark-heights.ts';
 import { sparkMissing } from './spark-missing.ts';
 import { sparkSums } from './spark-sums.ts';
+import { sparkUnfit } from './spark-unfit.ts';
 import { sparkUnits } from './spark-units.ts';
 import { sparkYears } from './spark-years.ts';
 
@@ -21,6 +22,7 @@ const CHECKS: readonly SparkCheck[] = [
   sparkBeyond,
   sparkMissing,
   sparkSums,
+  sparkUnfit,
   sparkYears,
   sparkFacts,
   sparkGlyphs,

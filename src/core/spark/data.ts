@@ -24,6 +24,7 @@ import {
   yearBeforeAt,
 } from './series.ts';
 import type { SparkColumn, SparkColumnOf, Sparkline, SparkTableSpec } from './spec.ts';
+import { type SumUnfit, sumsUnfit } from './sums-unfit.ts';
 
 /** What the sparklines of a column run through. */
 export interface SparkSeries {
@@ -53,6 +54,8 @@ export interface SparkData {
   columns: ColumnData[];
   /** what it names and its table lacks */
   gone: readonly SparkGone[];
+  /** the columns whose rows do not add up */
+  unfit: readonly SumUnfit[];
 }
 
 const DERIVED_NAMES: Record<SparkColumnOf<'derived'>['what'], string> = {
@@ -298,8 +301,8 @@ export function sparkData(spec: SparkTableSpec, table: Table, locale: Locale): S
   const reader = new Reader(spec, table, locale);
   const columns = spec.columns.map((column) => reader.column(column));
   const { records, own } = reader.all;
-  const gone = goneInSpark(spec, table);
-  return inOrder({ records, own, rows: [], columns, gone }, spec, locale);
+  const [gone, unfit] = [goneInSpark(spec, table), sumsUnfit(spec, table)];
+  return inOrder({ records, own, rows: [], columns, gone, unfit }, spec, locale);
 }
 
 /** What of a column decides about its data. */

@@ -9,11 +9,18 @@ import { periodsOfTable } from '../table/series.ts';
 import { cutTo } from '../text/letters.ts';
 import { isBars } from './look.ts';
 import { type LevelBars, SparkColumn, Sparkline, SparkTableSpec } from './spec.ts';
+import { sumsUnfit } from './sums-unfit.ts';
 
 /** More rows than any report has use for, and than a page of one piece can be drawn with. */
 const MOST_ROWS = 20_000;
 const ROW_HEIGHT = 6;
 const CELL_WIDTH = 34;
+
+/** A spark table of a table: where its rows do not add up, sums that are asked for later are means. */
+function draftOf(table: Table, given: z.input<typeof SparkTableSpec>): SparkTableSpec {
+  const spec = SparkTableSpec.parse(given);
+  return sumsUnfit(spec, table).length > 0 ? { ...spec, order: { ...spec.order, sums: 'mean' } } : spec;
+}
 
 /** Level bars of a column, in the given colour. */
 export function newLevelBars(id: string, column: string, colour: LevelBars['colour']): LevelBars {
@@ -65,7 +72,7 @@ export function draftLevelBars(table: Table, { id, tableId, names, measures }: B
       title: '',
     },
   ]);
-  return SparkTableSpec.parse({
+  return draftOf(table, {
     type: 'spark',
     id,
     name: cutTo(table.title, 200),
@@ -187,7 +194,7 @@ export function draftSparkTable(table: Table, { id, tableId }: SparkChoices): Sp
   const spark = newSparkline('spark-1', { ...wish, ...draw });
   const derived = (what: 'last' | 'change on the year' | 'change', place: number) =>
     newColumn({ kind: 'derived', id: `derived-${place}`, title: null, of: spark.id, what });
-  return SparkTableSpec.parse({
+  return draftOf(table, {
     type: 'spark',
     id,
     name: cutTo(`${table.title} at a glance`, 200),

@@ -3,9 +3,13 @@ import { partsBetween } from '../../core/named/parts.ts';
 import { isReceived, storedColumns, type TableItem } from '../../core/report/report.ts';
 import { receivedCount } from '../../core/report/tables.ts';
 import { Calculation } from '../../core/table/calc/calculation.ts';
+import { measureOfRule } from '../../core/table/calc/measures.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
 import { type Column, ColumnMeta, metaOf, type Table } from '../../core/table/column.ts';
 import { blockOf } from '../../core/table/kept.ts';
+import { heardMeasure } from '../../core/table/measure/kind.ts';
+import { sayMeasure, sayWhatAdds } from '../../core/table/measure/say.ts';
+import { measureOf, weighedMeasure } from '../../core/table/measure/weigh.ts';
 import { otherNumbersOf, readingFor, rereadColumn, shapesOf, underUnit } from '../../core/table/retype.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { floorTo } from '../../core/time/calendar.ts';
@@ -16,12 +20,14 @@ import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { SlidersHorizontal } from '../icons.ts';
 import { run } from '../state/store.ts';
+import { ColumnActions } from './ColumnActions.tsx';
 import type { TableEditor } from './edits.ts';
+import { MeasureSentence } from './MeasureSentence.tsx';
 import { useReceived } from './useReceived.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
 
-interface HeadCardProps {
+export interface HeadCardProps {
   item: TableItem;
   table: Table;
   column: Column;
@@ -138,6 +144,14 @@ function OwnColumn({ item, table, column }: HeadCardProps) {
               }}
             />
           </p>
+          <MeasureSentence
+            said={meta.measure}
+            seems={weighedMeasure(table, column)}
+            onSay={(measure) => {
+              const { measure: _, ...rest } = meta;
+              set(measure === undefined ? rest : { ...rest, measure });
+            }}
+          />
           <p>
             It{' '}
             <PhraseChoice
@@ -299,6 +313,11 @@ function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGo
     return (
       <p>
         “{column.title}” follows the table that “{item.name}” is made from; set it there.
+        {column.kind === 'number' && (
+          <span className="block text-[13px] text-quiet">
+            It measures {sayMeasure(measureOf(table, column))}: {sayWhatAdds(measureOf(table, column))}.
+          </span>
+        )}
       </p>
     );
   const setCalculation = (change: Partial<typeof calculation>) =>
@@ -328,6 +347,11 @@ function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGo
           onCommit={(unit) => setCalculation({ unit: unit.trim() || null })}
         />
       </p>
+      <MeasureSentence
+        said={calculation.measure}
+        seems={heardMeasure(measureOfRule(table, calculation.rule))}
+        onSay={(measure) => setCalculation({ measure })}
+      />
       <p className="text-[13px] text-quiet">{sayRule(calculation.rule, table, LOCALE)}</p>
       <button
         type="button"
@@ -337,43 +361,5 @@ function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGo
         Remove this column
       </button>
     </>
-  );
-}
-
-function ColumnActions({ item, table, column, editor, onDone }: HeadCardProps & { onDone(): void }) {
-  const place = table.columns.findIndex(({ key }) => key === column.key);
-  const keys = storedColumns(item).map(({ meta }) => meta.key);
-  const own = keys.indexOf(column.key);
-  const last = keys.length - 1;
-  const insert = (at: number) => {
-    editor.insertColumn(at);
-    onDone();
-  };
-  return (
-    <div className="flex flex-wrap gap-1.5 border-t border-rule pt-2.5">
-      <button type="button" className="btn btn-xs" onClick={() => insert(place)}>
-        New column before
-      </button>
-      <button type="button" className="btn btn-xs" onClick={() => insert(place + 1)}>
-        after
-      </button>
-      {own > 0 && (
-        <button type="button" className="btn btn-xs" onClick={() => editor.moveColumn(column.key, -1)}>
-          Move left
-        </button>
-      )}
-      {own < last && (
-        <button type="button" className="btn btn-xs" onClick={() => editor.moveColumn(column.key, 1)}>
-          Move right
-        </button>
-      )}
-      <button
-        type="button"
-        className="btn btn-xs"
-        onClick={() => run('table.removeColumns', { table: item.id, columns: [column.key] }) ?? onDone()}
-      >
-        Remove this column
-      </button>
-    </div>
   );
 }

@@ -23,6 +23,9 @@ export type Measure = (typeof MEASURES)[number];
 export const SaidMeasure = z.enum([...MEASURES, 'unclear']);
 export type SaidMeasure = z.infer<typeof SaidMeasure>;
 
+/** What was said, where it says something. */
+export const heardMeasure = (said: SaidMeasure): Measure | null => (said === 'unclear' ? null : said);
+
 /** Whether the values of several periods add up to that of all of them. */
 export const addsOverTime = (measure: Measure | null): boolean => measure === 'flow';
 

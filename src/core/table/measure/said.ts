@@ -6,7 +6,7 @@ import { AT_MOMENT, COUNTED, MEASURE_WORDS, WITHIN_PERIOD } from './words.ts';
 export type Said = Measure | 'unclear' | null;
 
 /** The words of a text without accents and in small letters; a word within a word begins with a capital. */
-export const plainWords = (text: string): string[] =>
+const plainWords = (text: string): string[] =>
   text
     .replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2')
     .normalize('NFKD')

@@ -5,7 +5,7 @@ import { type Column, numberAt, type Table } from '../column.ts';
 import { factsOf } from '../facts.ts';
 import { measuresOf } from '../measures.ts';
 import { readTitle } from '../titles.ts';
-import { type Measure, saidMeasure } from './kind.ts';
+import { heardMeasure, type Measure, saidMeasure } from './kind.ts';
 import { type Said, saidByTable, saidByTitle, saidByUnit } from './said.ts';
 
 type Numbers = Extract<Column, { kind: 'number' }>;
@@ -108,8 +108,7 @@ export function weighedMeasure(table: Table, column: Column): Measure | null {
 /** What a column measures: as was said of it, else as it is weighed; null where that is unclear, and nothing of it may be added up. */
 export function measureOf(table: Table, column: Column): Measure | null {
   if (column.kind !== 'number') return null;
-  if (column.measure !== undefined) return column.measure === 'unclear' ? null : column.measure;
-  return weighedMeasure(table, column);
+  return column.measure === undefined ? weighedMeasure(table, column) : heardMeasure(column.measure);
 }
 
 /** How many columns of a table measure the same as one in the same unit, itself among them; those that sum others are not counted. */
