@@ -15,7 +15,7 @@ import { proofNotes } from '../src/core/proof/proof.ts';
 import { FIRST_STYLE, newReport, type Report, type ShapedTable } from '../src/core/report/report.ts';
 import { packTable } from '../src/core/report/tables.ts';
 import { draftLevelBars, draftSparkTable, newLevelBars, newSparkline } from '../src/core/spark/draft.ts';
-import type { Table } from '../src/core/table/column.ts';
+import type { Column, Table } from '../src/core/table/column.ts';
 import type { WholeBlock } from '../src/core/table/kept.ts';
 import { applyStep } from '../src/core/table/shape/shape.ts';
 import { understand } from '../src/core/table/understand.ts';
@@ -174,7 +174,13 @@ export function demoReport(): Demo {
   const locale = localeOf(report.locale);
   let count = 0;
   const add = (id: string, title: string, text: string) => {
-    const table = { ...understand(readDelimited(text), title), title };
+    const read = understand(readDelimited(text), title);
+    // Names of routes do not say that passengers are counted.
+    const columns = read.columns.map(
+      (column): Column =>
+        column.kind === 'number' && column.unit === 'thousands' ? { ...column, measure: 'flow' } : column,
+    );
+    const table = { ...read, title, columns };
     const packed = packTable(id, table, () => `demo-${++count}`);
     Object.assign(blocks, packed.blocks);
     report = runCommand(report, 'item.add', { item: packed.item }).report;

@@ -1,8 +1,14 @@
 /** What columns measure, by names as tables in six languages have them; told apart by people, not by the code's own words. */
 import { describe, expect, it } from 'vitest';
+import { allFactsOf } from '../../src/core/fact/facts.ts';
+import { factsOfTable } from '../../src/core/fact/of-table.ts';
+import { placedRows, seriesOf } from '../../src/core/fact/series.ts';
+import { withCalculations } from '../../src/core/table/calc/calculate.ts';
+import type { Rule } from '../../src/core/table/calc/calculation.ts';
 import type { Column, Table } from '../../src/core/table/column.ts';
 import { addsOverParts, addsOverTime, type Measure } from '../../src/core/table/measure/kind.ts';
 import { measureOf } from '../../src/core/table/measure/weigh.ts';
+import { applyStep } from '../../src/core/table/shape/shape.ts';
 
 const MONTHS = Array.from({ length: 18 }, (_, month) => Date.UTC(2023, month, 1));
 const COURSE = [512, 498, 530, 541, 560, 588, 610, 604, 577, 549, 520, 507, 515, 503, 534, 546, 566, 593];
@@ -220,7 +226,7 @@ const UNCLEAR: readonly (readonly [string, string?])[] = [
   ['Südamerika'],
   ['Product A'],
   ['Employee departures and employees'],
-  ['Order intake and stock'],
+  ['Orders and stock'],
   ['X1'],
 ];
 
@@ -240,5 +246,165 @@ describe('what a column measures', () => {
   });
   it('says so much of so many names', () => {
     expect(FLOWS.length + STOCKS.length + NEVER.length + UNCLEAR.length).toBeGreaterThan(120);
+  });
+});
+
+/** Kinds of what is said of a column of a name beside three others of the same measure. */
+const kindsOf = (title = '', unit: string | null = null): Set<string> => {
+  const lines = [1, 0.7, 0.5, 0.2].map((share, at) => ({
+    ...numbers(
+      at === 0 ? title : `${title} ${'ABC'[at - 1]}`,
+      unit,
+      COURSE.map((value) => Math.round(value * share)),
+    ),
+    key: `line-${at}`,
+  }));
+  const table = dated(...lines);
+  const [months] = table.columns;
+  if (!months) throw new Error('no months');
+  const placed = placedRows(table, months);
+  const all = lines.flatMap((line) => seriesOf(table, line, months, placed) ?? []);
+  return new Set(
+    all
+      .slice(0, 1)
+      .flatMap((one) => allFactsOf(one, { lines: all }))
+      .map(({ claim }) => claim.kind),
+  );
+};
+
+describe('what is said', () => {
+  it.each(FLOWS.filter(([title]) => !/^(?:neue|new|total)/i.test(title)))(
+    'is also what it comes to: %s (%s)',
+    (title, unit) => {
+      const kinds = kindsOf(title, unit);
+      expect([kinds.has('total'), kinds.has('year to date'), kinds.has('share')]).toEqual([true, true, true]);
+    },
+  );
+  it.each(STOCKS)('is a share, and no sum over time: %s (%s)', (title, unit) => {
+    const kinds = kindsOf(title, unit);
+    expect([kinds.has('total'), kinds.has('year to date'), kinds.has('share')]).toEqual([false, false, true]);
+  });
+  it.each([...NEVER, ...UNCLEAR])('is no sum at all: %s (%s)', (title, unit) => {
+    const kinds = kindsOf(title, unit);
+    expect([kinds.has('total'), kinds.has('year to date'), kinds.has('share')]).toEqual([false, false, false]);
+  });
+});
+
+describe('what else is weighed', () => {
+  it('a count that never falls within years is a running total as likely', () => {
+    const rising = COURSE.map((_, at) => 100 + at * at);
+    const column = numbers('Deaths', null, rising);
+    expect(measureOf(dated(column), column)).toBeNull();
+    // Once it falls, or counts whole years, it is what it is called.
+    const falling = numbers('Deaths', null, [...rising.slice(0, -1), 5]);
+    expect(measureOf(dated(falling), falling)).toBe('flow');
+    const yearly = {
+      ...dated(column),
+      columns: dated(column).columns.map((one) => ({ ...one, interval: 'year' }) as Column),
+    };
+    expect(measureOf(yearly, column)).toBe('flow');
+  });
+  it('a total row that sums its periods says that they add up; one that does not says nothing', () => {
+    const withTotal = (total: number): [Table, Column] => {
+      const column = numbers('Alpha', null, [...COURSE, total]);
+      const table = dated(column, numbers('Load factor', '%', [...COURSE, 0]));
+      const months = { ...(table.columns[0] as Column), cells: [...MONTHS, null] };
+      return [{ ...table, rows: 19, columns: [months, ...table.columns.slice(1)], totals: [18] }, column];
+    };
+    const sum = COURSE.reduce((all, value) => all + value, 0);
+    expect(measureOf(...withTotal(sum))).toBe('flow');
+    expect(measureOf(...withTotal(Math.round(sum / 18)))).toBeNull();
+  });
+  it('a table says what its columns measure where they are only names', () => {
+    const named = (title: string, ...lines: Column[]) => {
+      const table = { ...dated(...lines), title };
+      return lines.map((line) => measureOf(table, line));
+    };
+    const north = numbers('North', null);
+    const south = numbers(
+      'South',
+      null,
+      COURSE.map((value) => value - 100),
+    );
+    expect(named('Passengers by region', north, south)).toEqual(['flow', 'flow']);
+    expect(named('Employees by region', north, south)).toEqual(['stock', 'stock']);
+    expect(named('Umsatz nach Region', north, south)).toEqual(['flow', 'flow']);
+    // Not where another column speaks for itself, or where units differ.
+    expect(named('Passengers', north, numbers('Load factor', '%'))[0]).toBeNull();
+    expect(named('Passengers', north, numbers('South', 'min'))[0]).toBeNull();
+    const total = {
+      ...numbers(
+        'Total visitors',
+        null,
+        COURSE.map((value) => 2 * value - 100),
+      ),
+      total: true,
+    };
+    expect(named('Sheet', north, south, total).slice(0, 2)).toEqual(['flow', 'flow']);
+  });
+  it('what was said by hand stands, and is kept by what is made of it', () => {
+    const column: Column = { ...numbers('Alpha', null), kind: 'number', measure: 'flow' } as Column;
+    const table = dated(column, numbers('Passengers', null));
+    expect(measureOf(table, column)).toBe('flow');
+    const said = { ...column, measure: 'unclear' } as Column;
+    expect(measureOf(dated({ ...said, title: 'Passengers' } as Column), said)).toBeNull();
+    const years = applyStep(table, { kind: 'years', column: 'Alpha', yearStart: 1 });
+    for (const year of years.columns.slice(1)) expect(measureOf(years, year)).toBe('flow');
+    const quarters = (by: 'sum' | 'mean' | 'last') => {
+      const made = applyStep(table, {
+        kind: 'aggregate',
+        to: 'quarter',
+        yearStart: 1,
+        measures: [{ column: 'Alpha', by }],
+        lacking: 'missing',
+      });
+      return measureOf(made, made.columns[1] as Column);
+    };
+    // The mean of a month's passengers over a quarter is no quarter's passengers.
+    expect([quarters('sum'), quarters('mean'), quarters('last')]).toEqual(['flow', 'rate', 'level']);
+  });
+  it('what is calculated measures what its rule makes of it', () => {
+    const table = dated(numbers('Passengers', null), numbers('Load factor', '%'), numbers('Visitors', null));
+    const of = (rule: Rule) => {
+      const calculation = { key: 'made', title: 'Passengers', rule };
+      const made = withCalculations(table, [calculation]);
+      return measureOf(made, made.columns.at(-1) as Column);
+    };
+    const [column, from] = ['Passengers', 'Visitors'];
+    expect(of({ kind: 'cumulative', column, yearStart: 1 })).toBe('running total');
+    expect(of({ kind: 'share', column, of: 'all rows' })).toBe('rate');
+    expect(of({ kind: 'index', column, base: null })).toBe('index');
+    expect(of({ kind: 'change', column, on: 'year', as: 'percent' })).toBe('rate');
+    expect(of({ kind: 'rolling mean', column, periods: 3, place: 'trailing' })).toBe('rate');
+    expect(of({ kind: 'difference', column, from })).toBe('flow');
+    expect(of({ kind: 'difference', column, from: 'Load factor' })).toBeNull();
+    expect(of({ kind: 'year earlier', column })).toBe('flow');
+    expect(of({ kind: 'arithmetic', left: { column }, sign: '÷', right: { column: from } })).toBe('rate');
+    expect(of({ kind: 'arithmetic', left: { column }, sign: '×', right: { number: 2 } })).toBe('flow');
+    expect(of({ kind: 'arithmetic', left: { column }, sign: '+', right: { column: from } })).toBe('flow');
+    expect(of({ kind: 'arithmetic', left: { column }, sign: '+', right: { number: 10 } })).toBe('level');
+    expect(of({ kind: 'arithmetic', left: { number: 1 }, sign: '÷', right: { column } })).toBe('rate');
+    expect(of({ kind: 'arithmetic', left: { column }, sign: '×', right: { column: from } })).toBeNull();
+  });
+});
+
+describe('shares', () => {
+  const lines = (values: readonly (readonly number[])[], titles: readonly string[]) =>
+    dated(...values.map((cells, at) => numbers(titles[at] ?? '', 'passengers', cells)));
+  const shares = (table: Table, drawn?: string[]) =>
+    factsOfTable(table, drawn ? { lines: drawn } : {}).filter(({ claim }) => claim.kind === 'share').length;
+  const [a, b, c] = [COURSE, COURSE.map((value) => value - 200), COURSE.map((value) => value * 0.3)].map((cells) =>
+    cells.map(Math.round),
+  ) as [number[], number[], number[]];
+  it('are of parts of one whole: none is (nearly) the sum of the others, or called a total, and none is left out', () => {
+    expect(shares(lines([a, b, c], ['North', 'South', 'West']))).toBe(3);
+    const all = a.map((value, at) => value + (b[at] ?? 0) + (c[at] ?? 0));
+    expect(shares(lines([a, b, c, all], ['North', 'South', 'West', 'Island']))).toBe(0);
+    expect(shares(lines([a, b, c, all.map((value) => value + 4)], ['North', 'South', 'West', 'Island']))).toBe(0);
+    expect(shares(lines([a, b, c], ['North', 'South', 'Total']), ['North', 'South', 'Total'])).toBe(0);
+    expect(shares(lines([a, b, c], ['North', 'South', 'West']), ['North', 'South'])).toBe(0);
+    // A part may be half of the whole once.
+    const half = b.map((value, at) => (at === b.length - 1 ? value + (c[at] ?? 0) : value + 3 * (c[at] ?? 0)));
+    expect(shares(lines([half, b, c], ['North', 'South', 'West']))).toBe(3);
   });
 });

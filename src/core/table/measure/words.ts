@@ -113,7 +113,7 @@ const FLOW = `
   incidents injuries collisions orders bookings reservations trips journeys voyages sailings crossings flights landings calls
   complaints downloads clicks sessions pageviews views impressions production output consumption generation imports exports
   shipments deliveries freight cargo catch catches harvest rainfall rain precipitation snowfall sunshine emissions waste
-  admissions discharges applications registrations hires hirings starts completions overnight_stays nights cancellations
+  admissions discharges applications registrations hires hirings starts completions overnight_stays nights cancellations cancelled canceled
   sick_days hours_worked worked sold produced consumed collected delivered carried transported donations
   payments transactions purchases receipts installations migrants immigrants emigrants immigration emigration layoffs
   umsatz umsatze *umsatz *umsatze erlos erlose *erlos *erlose einnahmen *einnahmen ausgaben *ausgaben aufwand aufwendungen
