@@ -59,20 +59,20 @@ const backToFigure = () => items().getByRole('button', { name: 'Figure 1' }).fir
 describe('a suggested title', () => {
   it('shows what it rests on, and follows the window, the data and the language', async () => {
     await freight();
-    const offered = page.getByRole('button', { name: /^Load: highest on record, at 58 t in June 2026$/ });
+    const offered = page.getByRole('button', { name: /^Load: highest of 18 months, at 58 t in June 2026$/ });
     await offered.hover();
     await expect.poll(() => page.getByTestId('pointed').count()).toBe(1);
     await page.mouse.move(10, 400);
     await expect.poll(() => page.getByTestId('pointed').count()).toBe(0);
     await offered.click();
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026');
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest of 18 months, at 58 t in June 2026');
     expect(await offered.getAttribute('aria-pressed')).toBe('true');
     expect(await wordsOf('subtitle')).toBe('Jan 2025 to Jun 2026');
 
     await drawFrom('2025-11');
     await expect.poll(() => wordsOf('subtitle')).toBe('Nov 2025 to Jun 2026');
-    // What lies before the window counts for what is on record.
-    expect(await wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026');
+    // What lies before the window counts for what is the highest.
+    expect(await wordsOf('title')).toBe('Load: highest of 18 months, at 58 t in June 2026');
 
     await typeLast('56');
     await backToFigure();
@@ -89,7 +89,7 @@ describe('a suggested title', () => {
 
   it('gives way to the latest value where its fact is gone, says so, and is mended at a press', async () => {
     await freight();
-    await page.getByRole('button', { name: /^Load: highest on record/ }).click();
+    await page.getByRole('button', { name: /^Load: highest of 18 months/ }).click();
     await typeLast('41');
     await backToFigure();
     await expect.poll(() => wordsOf('title')).toBe('Load: 41 t in June 2026');
@@ -107,7 +107,7 @@ describe('a suggested title', () => {
 
   it('is taken apart, so that words can be typed between what follows', async () => {
     await freight();
-    await page.getByRole('button', { name: /^Load: highest on record/ }).click();
+    await page.getByRole('button', { name: /^Load: highest of 18 months/ }).click();
     const title = page.getByRole('textbox', { name: 'Title', exact: true });
     await title.click();
     await page.keyboard.press('Control+End');
@@ -115,7 +115,7 @@ describe('a suggested title', () => {
     await page.keyboard.press('Control+End');
     await page.keyboard.type(', they say');
     await page.keyboard.press('Enter');
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 58 t in June 2026, they say');
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest of 18 months, at 58 t in June 2026, they say');
     await typeLast('61');
     await backToFigure();
     await expect.poll(() => wordsOf('title')).toMatch(/at 61( t)? in June 2026, they say$/);
@@ -171,8 +171,8 @@ describe('words by hand', () => {
     expect(await stale.textContent()).toMatch(
       /the data ended in Jun 2026 when they were written, and end in Jul 2026 now/i,
     );
-    await stale.getByRole('button', { name: /^Say “Load: highest on record, at 66 t in July 2026”$/ }).click();
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest on record, at 66 t in July 2026');
+    await stale.getByRole('button', { name: /^Say “Load: highest of 19 months, at 66 t in July 2026”$/ }).click();
+    await expect.poll(() => wordsOf('title')).toBe('Load: highest of 19 months, at 66 t in July 2026');
     await expect.poll(() => stale.count()).toBe(0);
   });
 });

@@ -338,7 +338,7 @@ describe('./rizo facts', () => {
       kind: 'record',
       line: 'foot_passengers',
       text: 'Foot passengers: höchster Wert der gesamten Reihe, bei 527.072 im Jahr 2025',
-      numbers: { value: 527_072 },
+      numbers: { value: 527_072, count: 15 },
       points: ['2025-01-01'],
     });
     expect(run('facts', received('piers-long-form.csv')).stderr).toMatch(/several rows for one place/);

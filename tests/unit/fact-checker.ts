@@ -120,6 +120,19 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
   };
   const isWay = (way: string, difference: number) =>
     Math.sign(difference) === (way === 'up' ? 1 : way === 'down' ? -1 : 0);
+  // Words of a record are of ten years, of five years of months or quarters, or of three of what is shorter.
+  if (locale.id.startsWith('en') && /on record|for the first time(?! in)/.test(text)) {
+    const dates = all.map((one) => Number(keys[one.at]));
+    const years = ((dates.at(-1) ?? 0) - (dates[0] ?? 0)) / 31_556_952_000;
+    const isLong =
+      interval === 'year'
+        ? dates.length >= 10
+        : years >=
+          (interval === 'month' ? 4.9 : interval === 'quarter' ? 4.74 : interval === 'half-year' ? 4.49 : 2.98);
+    if (!isLong) return 'is no record';
+  }
+  if (/of \d+ \w+, at|for the first time in/.test(text) && !says(all.length) && claim.kind !== 'rank')
+    return 'does not say of how many';
   switch (claim.kind) {
     case 'latest':
     case 'span':

@@ -90,6 +90,7 @@ describe('messages', () => {
     inPart: 'IN-PART',
     part: 'yes',
     drawn: count === 2 ? 'yes' : 'no',
+    record: count === 2 ? 'yes' : 'no',
     full: 'no',
     listed: 'yes',
     amount: 'some',

@@ -219,8 +219,21 @@ describe('facts', () => {
 
   it('are said in the forms of each language', () => {
     const october = { keys: months(2025, 7, 4) };
-    const all = LOCALES.map((id) => said([3, 2, 4, 5], october, localeOf(id))[0]);
-    expect(all).toEqual([
+    const highest = (values: number[], more: Partial<FactSeries>) =>
+      LOCALES.map((id) => said(values, more, localeOf(id)).find((text) => /4|5 /.test(text)));
+    // Four months are no record.
+    expect(highest([3, 2, 4, 5], october)).toEqual([
+      'Load: highest of 4 months, at 5 in October 2025',
+      'Load: highest of 4 months, at 5 in October 2025',
+      'Load: höchster Wert von 4 Monaten, bei 5 im Oktober 2025',
+      'Load\u00a0: plus haut niveau sur 4 mois, à 5 en octobre 2025',
+      'Load: el valor más alto de 4 meses, con 5 en octubre de 2025',
+      'Load: najwyższa wartość z 4 miesięcy, 5 w październiku 2025',
+      'Load: 4 kuukauden suurin arvo, 5 lokakuussa 2025',
+    ]);
+    const sixty = { keys: months(2020, 11, 60) };
+    const rising = Array.from({ length: 60 }, (_, at) => (at === 59 ? 5 : 2 + (at % 3)));
+    expect(LOCALES.map((id) => said(rising, sixty, localeOf(id))[0])).toEqual([
       'Load: highest on record, at 5 in October 2025',
       'Load: highest on record, at 5 in October 2025',
       'Load: höchster Wert der gesamten Reihe, bei 5 im Oktober 2025',
@@ -284,5 +297,34 @@ describe('facts', () => {
             places(MESSAGES.en[id as keyof typeof MESSAGES.en]).has(place),
           );
     }
+  });
+});
+
+describe('a record', () => {
+  it.each<[Interval, number, number]>([
+    ['year', 10, 9],
+    ['quarter', 20, 19],
+    ['month', 60, 59],
+    ['half-year', 10, 9],
+    ['week', 158, 154],
+    ['day', 1097, 1090],
+  ])('of a %s each needs %i values, and %i are none', (interval, enough, few) => {
+    const step: Partial<Record<Interval, (at: number) => number>> = {
+      year: (at) => dateOf(2000 + at, 0, 1),
+      quarter: (at) => dateOf(2000 + Math.floor(at / 4), (at % 4) * 3, 1),
+      month: (at) => dateOf(2000 + Math.floor(at / 12), at % 12, 1),
+      'half-year': (at) => dateOf(2000 + Math.floor(at / 2), (at % 2) * 6, 1),
+      week: (at) => day('2001-01-01') + at * 7 * 86_400_000,
+      day: (at) => day('2001-01-01') + at * 86_400_000,
+    };
+    const words = (count: number) => {
+      const keys = Array.from({ length: count }, (_, at) => step[interval]?.(at) ?? 0);
+      const values = keys.map((_, at) => (at === count - 1 ? 99 : 10 + (at % 7)));
+      return said(values, { keys, interval }, ENGLISH, { targets: [{ id: 'x', name: 'Plan', at: 50 }] }).join('\n');
+    };
+    expect(words(enough)).toMatch(/highest on record/);
+    expect(words(enough)).toMatch(/above Plan \(50\) for the first time, at/);
+    expect(words(few)).not.toMatch(/on record|for the first time,/);
+    expect(words(few)).toMatch(new RegExp(`highest of ${few.toLocaleString('en-GB')} `));
   });
 });

@@ -294,7 +294,7 @@ describe('fields and titles', () => {
 
   it.each<[(number | null)[], string]>([
     [[80, 82, 85], 'On time: highest in March 2025, at 85%'],
-    [[80, 82, 84, 85], 'On time: highest on record, at 85% in April 2025'],
+    [[80, 82, 84, 85], 'On time: highest of 4 months, at 85% in April 2025'],
     [[80, 82, 85, 83], 'On time: highest in March 2025, at 85%'],
     [
       [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 84],

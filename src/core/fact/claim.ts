@@ -36,6 +36,12 @@ export interface Summary {
   part: boolean;
 }
 
+/** Of how many values something is the most, or the first: of a record, or of so few that they are counted in the sentence. */
+export interface Range {
+  count: number;
+  record: boolean;
+}
+
 /**
  * What a fact says. Numbers named `at`, `before`, `from`, `since`, `ties` and
  * `which` are entries of its series; `at` is the one it speaks of.
@@ -47,7 +53,7 @@ export type Claim =
   | { kind: 'first'; at: number; from: number }
   | { kind: End; at: number; ties: readonly number[]; part: boolean }
   | { kind: 'since'; end: End; at: number; since: number }
-  | { kind: 'record'; end: End; at: number }
+  | ({ kind: 'record'; end: End; at: number } & Range)
   | { kind: 'streak'; way: Way; at: number; count: number }
   | ({ kind: 'mean' | 'median' | 'total' | 'constant' } & Summary)
   | ({ kind: 'year to date'; at: number; value: number; decimals: number; count: number; year: number } & (
@@ -61,6 +67,8 @@ export type Claim =
       at: number;
       place: number;
       count: number;
+      /** those counted are a record, of whose length something can be said */
+      record?: boolean;
       /** the table has other lines of the kind, which are not drawn */
       drawn?: boolean;
     }
@@ -71,7 +79,7 @@ export type Claim =
   | { kind: 'turn'; way: Way; at: number; before: number; after: number }
   | { kind: 'typical'; change: Change; count: number }
   | { kind: 'steady'; percent: number; value: number; decimals: number; count: number; part: boolean }
-  | { kind: 'beyond'; side: SideOf; at: number; level: number; decimals: number; target: Target | null }
+  | ({ kind: 'beyond'; side: SideOf; at: number; level: number; decimals: number; target: Target | null } & Range)
   | { kind: 'missing'; count: number; of: number; last: number }
   | { kind: 'unfinished'; at: number };
 

@@ -6,7 +6,7 @@ import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
 import { formatPeriod } from '../time/format.ts';
-import type { Change, Claim, Fact, Moved, Target } from './claim.ts';
+import type { Change, Claim, Fact, Moved, Range, Target } from './claim.ts';
 import { roundedTo } from './known.ts';
 import { fill, fillInParts, type MessageId } from './messages.ts';
 import { languageOf, type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
@@ -117,11 +117,13 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
   const number = (count: number) => formatNumber(count, 0, locale);
   const periods = (count: number, part: boolean) =>
     fill(part ? 'periods-shown' : 'periods', language, { count: number(count), interval });
+  const ofRange = ({ count, record }: Range) => ({ record: record ? 'yes' : 'no', periods: periods(count, false) });
   const percent = (size: number, places: number) => withUnit(formatNumber(size, places, locale), '%', locale);
   switch (claim.kind) {
     case 'latest':
-    case 'record':
       return {};
+    case 'record':
+      return ofRange(claim);
     case 'span':
       return { from: placeAlone(series, claim.from, locale), until: placeAlone(series, claim.at, locale) };
     case 'previous':
@@ -163,6 +165,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
         place: claim.place,
         count: claim.count,
         drawn: claim.drawn ? 'yes' : 'no',
+        record: claim.record ? 'yes' : 'no',
         periods: periods(claim.count, false),
         season: seasonName(Number(series.keys[claim.at]), series.interval, locale),
       };
@@ -211,6 +214,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
         level: claim.target
           ? targetWords(series, claim.target, claim.decimals, locale)
           : valueWords(series, claim.level, claim.decimals, locale),
+        ...ofRange(claim),
       };
     case 'missing':
       return {

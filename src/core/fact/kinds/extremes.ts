@@ -1,6 +1,7 @@
 /** The highest and the lowest value, and the latest one among all. */
 import type { Fact } from '../claim.ts';
 import type { Known } from '../known.ts';
+import { isRecord } from '../record-length.ts';
 
 /**
  * Highest and lowest of what is shown, with ties; never where another value is
@@ -49,8 +50,11 @@ export function records(known: Known, at: number): Fact[] {
     if (entry === undefined) {
       // What a window leaves out after it can be higher still.
       const isMost = all.every((other) => other === at || isBelow(other));
-      const weight = 90 + Math.min(10, all.length / 10);
-      return isMost ? [{ series, claim: { kind: 'record', end, at }, points: [at], weight }] : [];
+      const record = isRecord(known);
+      // The most of some months is news of less.
+      const weight = (record ? 90 : 50) + Math.min(10, all.length / 10);
+      const claim = { kind: 'record' as const, end, at, count: all.length, record };
+      return isMost ? [{ series, claim, points: [at], weight }] : [];
     }
     if (between.length < 3 || written(entry) * sign < written(at) * sign) return [];
     // A few months are often a season.

@@ -3,6 +3,7 @@
 import { decimalsOf } from '../../text/number.ts';
 import type { Fact, SideOf, Target } from '../claim.ts';
 import { type Known, roundedTo } from '../known.ts';
+import { isRecord } from '../record-length.ts';
 
 const MOST_DECIMALS = 8;
 
@@ -52,15 +53,16 @@ export function beyond(known: Known, at: number, targets: readonly Target[]): Fa
   const { series, all, of, written, decimals } = known;
   const earlier = all.filter((entry) => entry < at);
   if (series.interval === null || earlier.length < 6) return [];
+  const range = { count: all.length, record: isRecord(known) };
   const made = (side: SideOf, level: number, target: Target | null, weight: number): Fact[] => {
     const places = Math.max(decimals, Math.min(MOST_DECIMALS, decimalsOf(level)));
     if (level !== 0 && roundedTo(level, places) === 0) return [];
     return [
       {
         series,
-        claim: { kind: 'beyond', side, at, level, decimals: Math.min(places, decimalsOf(level)), target },
+        claim: { kind: 'beyond', side, at, level, decimals: Math.min(places, decimalsOf(level)), target, ...range },
         points: [at],
-        weight,
+        weight: range.record ? weight : weight / 2,
       },
     ];
   };
