@@ -147,6 +147,8 @@ Sets a table as a line figure, or as a spark table, without a database.
 
   --table FILE       the table as received: delimited text, JSON, HTML or a workbook
   --sheet NAME       the sheet of a workbook
+  --answer N         what to read where the file leaves it open; without it the
+                     question is printed, with status 3 (several: one after the other)
   -o, --out FILE     where to write; the ending says the format (several: -o a.svg -o a.pdf)
   --spark SPEC       a saved spark table (Hand off, "Spark table spec"), or “auto” to make one
   --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
@@ -166,6 +168,7 @@ Sets a table as a line figure, or as a spark table, without a database.
     options: {
       table: { type: 'string' },
       sheet: { type: 'string' },
+      answer: { type: 'string', multiple: true },
       out: { type: 'string', short: 'o', multiple: true },
       spec: { type: 'string' },
       calendar: { type: 'string' },
@@ -199,6 +202,7 @@ Sets a table as a line figure, or as a spark table, without a database.
           out,
           dpi,
           sheet: text(values['sheet']),
+          answers: texts(values['answer']),
           title: text(values['title']),
           locale: text(values['locale']),
           style: text(values['style']),
@@ -213,6 +217,7 @@ Sets a table as a line figure, or as a spark table, without a database.
         out,
         dpi,
         sheet: text(values['sheet']),
+        answers: texts(values['answer']),
         spec: text(values['spec']),
         calendar: text(values['calendar']),
         across: text(values['across']),
@@ -254,18 +259,21 @@ rows and remarks.
   },
   facts: {
     reads: true,
-    help: `./rizo facts FILE [--across C] [--lines a,b] [--locale ID] [--json]
+    help: `./rizo facts FILE [--across C] [--lines a,b] [--locale ID] [--answer N] [--json]
 
 Prints what can be said of the lines of a table, the most telling first: each
 holds of the numbers as they are written. With --json an object each.
 
   --across C     column that runs across; chosen when it is not given
   --lines a,b    columns, by key or title; all measures when they are not given
-  --locale ID    language and style of the numbers, such as de-DE`,
+  --locale ID    language and style of the numbers, such as de-DE
+  --answer N     what to read where the file leaves it open; without it the question
+                 is printed with status 3, and only what does not hang on it is said`,
     options: {
       across: { type: 'string' },
       lines: { type: 'string' },
       locale: { type: 'string' },
+      answer: { type: 'string', multiple: true },
       json: { type: 'boolean' },
     },
     positionals: true,
@@ -276,6 +284,7 @@ holds of the numbers as they are written. With --json an object each.
         across: text(values['across']),
         lines: text(values['lines']),
         locale: text(values['locale']),
+        answers: texts(values['answer']),
         json: values['json'] === true,
       });
     },

@@ -1,6 +1,7 @@
 /** Files that commands read and write, and what is said where they cannot. */
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { Refusal } from '../core/refusal.ts';
+import type { Reading } from '../core/table/reading.ts';
 import { LOCALES, type Locale, localeOf } from '../core/text/locale.ts';
 import type { Received } from '../formats/table-file.ts';
 import { tooLarge } from '../formats/text.ts';
@@ -17,11 +18,11 @@ export function readInput(path: string): Uint8Array {
   return new Uint8Array(readFileSync(path));
 }
 
-/** Reads a table file; the message of a refusal names the file. */
-export async function readTableAt(path: string, sheet?: string): Promise<Received> {
+/** Reads a table file, as it was decided to be read; the message of a refusal names the file. */
+export async function readTableAt(path: string, reading: Reading = {}): Promise<Received> {
   const bytes = readInput(path);
   try {
-    return await readWithinLimits({ name: path, bytes, sheet });
+    return await readWithinLimits({ name: path, bytes, reading });
   } catch (error) {
     if (error instanceof Refusal) throw new Refusal(`${path}: ${error.message}`);
     throw error;

@@ -8,7 +8,8 @@ import { SparkTableSpec } from '../core/spark/spec.ts';
 import { columnOf, type Table } from '../core/table/column.ts';
 import { houseLocale } from '../core/text/house-locale.ts';
 import { SPARK_FORMATS, type SparkFormat, sparkFile } from '../formats/spark-file.ts';
-import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
+import { ask, readAsked } from './asking.ts';
+import { localeNamed, readJsonAt, writeOut } from './files.ts';
 import { styleAt } from './style-files.ts';
 
 export interface RenderSparkOptions {
@@ -16,6 +17,8 @@ export interface RenderSparkOptions {
   spark: string;
   table: string;
   sheet?: string | undefined;
+  /** answers to what nothing in the table decides */
+  answers: readonly string[];
   /** where to write; the endings say the formats */
   out: readonly string[];
   dpi: number;
@@ -61,7 +64,8 @@ export async function renderSpark(options: RenderSparkOptions): Promise<number> 
   const formats = options.out.map((out) => formatOf(out, options.outlines));
   const style = await styleAt(options.style, options.fonts);
   const locale = houseLocale(localeNamed(options.locale).id, style);
-  const { table } = await readTableAt(options.table, options.sheet);
+  const { table, open } = await readAsked(options.table, options);
+  if (open.length > 0) return ask(options.table, open);
   const spec =
     options.spark === 'auto'
       ? draftSparkTable(table, { id: 'spark', tableId: 'table' })

@@ -15,12 +15,15 @@ import { applyStep } from '../core/table/shape/shape.ts';
 import { houseLocale } from '../core/text/house-locale.ts';
 import { FIGURE_FORMATS, type FigureFormat, figureFile } from '../formats/figure-file.ts';
 import { safeNames } from '../formats/file-name.ts';
-import { localeNamed, readJsonAt, readTableAt, writeOut } from './files.ts';
+import { ask, readAsked } from './asking.ts';
+import { localeNamed, readJsonAt, writeOut } from './files.ts';
 import { styleAt } from './style-files.ts';
 
 export interface RenderOptions {
   table: string;
   sheet?: string | undefined;
+  /** answers to what nothing in the table decides */
+  answers: readonly string[];
   /** the table that the calendars of a spec are taken from */
   calendar?: string | undefined;
   /** where to write; the endings say the formats */
@@ -97,7 +100,8 @@ export async function renderEach(options: RenderOptions, wanted: string): Promis
     throw new Refusal(
       `With --each, the name of the file needs ${VALUE}, which stands for each category: -o 'out/${VALUE}.svg'.`,
     );
-  const { table } = await readTableAt(options.table, options.sheet);
+  const { table, open } = await readAsked(options.table, options);
+  if (open.length > 0) return ask(options.table, open);
   const { key, values } = categoriesOf(table, wanted);
   const names = safeNames(values, 'blank');
   for (const [index, value] of values.entries()) {
@@ -113,7 +117,8 @@ export async function renderEach(options: RenderOptions, wanted: string): Promis
 
 /** Sets a table file as a figure file, without a database. */
 export async function render(options: RenderOptions): Promise<number> {
-  const { table } = await readTableAt(options.table, options.sheet);
+  const { table, open } = await readAsked(options.table, options);
+  if (open.length > 0) return ask(options.table, open);
   await renderTable(options, table, options.title ?? null);
   return 0;
 }
@@ -139,7 +144,8 @@ async function calendarTables(
       'This figure has a calendar, whose rows are in a table of their own; give it with --calendar FILE.',
     );
   if (wanted.length === 0) throw new Refusal('This figure has no calendar; leave out --calendar.');
-  const { table } = await readTableAt(path, undefined);
+  const { table, open } = await readAsked(path, { answers: [] });
+  if (open[0]) throw new Refusal(`${path}: ${open[0].text} Write it so that it can be read in one way only.`);
   const [id, ...others] = calendarTablesOf(wanted);
   if (id === undefined || others.length > 0)
     throw new Refusal('This figure has calendars of several tables; --calendar takes one.');

@@ -63,7 +63,7 @@ export async function table(paths: readonly string[], wishes: Wishes): Promise<n
   let status = 0;
   for (const path of paths) {
     try {
-      const received = await readTableAt(path, wishes.sheet);
+      const received = await readTableAt(path, wishes.sheet === undefined ? {} : { sheet: wishes.sheet });
       const said = wishes.json
         ? JSON.stringify(asJson(received, wishes), null, isOne ? 2 : undefined)
         : asText(received);

@@ -1,4 +1,4 @@
-import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -56,7 +56,9 @@ describe('./rizo render', () => {
       const out = join(folder, `${name}.svg`);
       // Once as it is called.
       const render = name === 'by-year.csv' ? runScript : run;
-      expect(render('render', '--table', received(name), '-o', out)).toEqual({ status: 0, stdout: '', stderr: '' });
+      const answer = name === 'sailings-monthly.csv' ? ['--answer', 'It is unfinished'] : [];
+      const made = render('render', '--table', received(name), '-o', out, ...answer);
+      expect(made).toEqual({ status: 0, stdout: '', stderr: '' });
       expect(readFileSync(out, 'utf8')).toMatch(
         /^<svg xmlns="http:\/\/www.w3.org\/2000\/svg" width="160mm" height="84mm"/,
       );
@@ -144,6 +146,8 @@ describe('./rizo render', () => {
       '--title',
       'A < B',
       '--outlines',
+      '--answer',
+      '1',
     );
     const svg = readFileSync(out, 'utf8');
     expect(svg).toContain('aria-label="On time"');
@@ -245,6 +249,7 @@ describe('./rizo render', () => {
     const out = join(folder, 'axes.svg');
     writeFileSync(file, JSON.stringify(spec));
     const args = ['render', '--table', received('sailings-monthly.csv'), '--spec', file, '-o', out];
+    args.push('--answer', 'It is finished');
     expect(run(...args, '--locale', 'pl-PL').status).toBe(0);
     const sheet = toSvg(drawFigure(spec, table, DEFAULT_STYLE, locale).scene);
     expect(readFileSync(out, 'utf8').replace(/<style>.*?<\/style>/s, '')).toBe(sheet);
@@ -342,6 +347,58 @@ describe('./rizo facts', () => {
       points: ['2025-01-01'],
     });
     expect(run('facts', received('piers-long-form.csv')).stderr).toMatch(/several rows for one place/);
+  });
+
+  it('asks what nothing in the file decides, and says only what does not hang on it', () => {
+    const asked = join(folder, 'asked.csv');
+    writeFileSync(asked, 'month,guests,beds\n2024-01,1.204,10\n2024-02,1.311,12\n2024-03,1.450,11\n2024-04,1.300,13\n');
+    const open = run('facts', asked);
+    expect(open.status).toBe(3);
+    expect(open.stdout).toMatch(/^Beds: /);
+    expect(open.stdout).not.toContain('Guests');
+    expect(open.stderr).toContain('is “1.204” 1.204 or 1204? Nothing in the table decides.');
+    expect(open.stderr).toContain('--answer 2   It is 1204');
+    expect(run('facts', asked, '--lines', 'guests')).toMatchObject({ status: 3, stdout: '' });
+    const thousands = run('facts', asked, '--answer', '2');
+    expect(thousands).toMatchObject({ status: 0, stderr: '' });
+    expect(thousands.stdout).toContain('Guests: highest in March 2024, at 1,450');
+    // In its words as well.
+    expect(run('facts', asked, '--answer', 'it is 1204').stdout).toBe(thousands.stdout);
+    expect(run('facts', asked, '--answer', '1').stdout).toContain('Guests: highest in March 2024, at 1.45');
+    expect(run('facts', asked, '--answer', '3')).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('it takes 1 (It is 1.204) or 2 (It is 1204)'),
+    });
+    expect(run('facts', asked, '--answer', '1', '--answer', '1')).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('nothing is asked that “1” could answer'),
+    });
+  });
+
+  it('says nothing of a table whose last period may be unfinished, until that is answered', () => {
+    const asked = join(folder, 'asked-end.csv');
+    const rows = [100, 104, 98, 102, 99, 103, 101, 97, 105, 100, 102, 98, 104, 101, 12].map(
+      (value, at) => `${2024 + Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')},${value}`,
+    );
+    writeFileSync(asked, ['month,passengers', ...rows].join('\n'));
+    const open = run('facts', asked);
+    expect(open).toMatchObject({ status: 3, stdout: '', stderr: expect.stringContaining('unfinished?') });
+    expect(run('facts', asked, '--answer', 'It is unfinished').stdout).not.toMatch(/lowest[^\n]* 12 /);
+    expect(run('facts', asked, '--answer', 'It is finished').stdout).toMatch(/lowest[^\n]* at 12 /);
+  });
+
+  it('leaves a figure unmade while a question is open, and makes it as it is answered', () => {
+    const [asked, out] = [join(folder, 'asked-figure.csv'), join(folder, 'asked.svg')];
+    writeFileSync(asked, 'month,guests\n2024-01,1.204\n2024-02,1.311\n2024-03,1.450\n2024-04,1.300\n');
+    const table = ['--table', asked];
+    expect(run('render', ...table, '-o', out)).toMatchObject({
+      status: 3,
+      stderr: expect.stringContaining('--answer 1'),
+    });
+    expect(run('render', ...table, '--spark', 'auto', '-o', out).status).toBe(3);
+    expect(existsSync(out)).toBe(false);
+    expect(run('render', ...table, '-o', out, '--answer', '2').status).toBe(0);
+    expect(readFileSync(out, 'utf8')).toContain('1,450');
   });
 });
 
