@@ -7,8 +7,9 @@ import type { Fact } from '../../src/core/fact/claim.ts';
 import type { Beside } from '../../src/core/fact/facts.ts';
 import { periodInSentence } from '../../src/core/fact/period-words.ts';
 import { placeAlone, sayFact } from '../../src/core/fact/say.ts';
-import type { FactSeries } from '../../src/core/fact/series.ts';
+import { decimalsOfSeries, type FactSeries } from '../../src/core/fact/series.ts';
 import type { Locale } from '../../src/core/text/locale.ts';
+import { formatNumber } from '../../src/core/text/number.ts';
 
 interface SaidNumber {
   number: number;
@@ -169,9 +170,22 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
         .slice(-claim.count - 1)
         .map((one) => one.value);
       const steps = run.slice(1).map((one, index) => one - (run[index] ?? 0));
-      return steps.length === claim.count && steps.every((step) => isWay(claim.way, step)) && says(claim.count)
-        ? null
-        : 'is no run';
+      if (steps.length !== claim.count || !steps.every((step) => isWay(claim.way, step)) || !says(claim.count))
+        return 'is no run';
+      // Nor is it longer: of months that follow one another the step before it went another way.
+      const [early, first] = all.filter((one) => one.at <= at).slice(-claim.count - 2);
+      const month = (entry: number) => {
+        const date = new Date(Number(keys[entry]));
+        return date.getUTCFullYear() * 12 + date.getUTCMonth();
+      };
+      return interval === 'month' &&
+        all.filter((one) => one.at <= at).length >= claim.count + 2 &&
+        early &&
+        first &&
+        month(first.at) === month(early.at) + 1 &&
+        isWay(claim.way, first.value - early.value)
+        ? 'is a longer run'
+        : null;
     }
     case 'year':
     case 'previous':
@@ -220,7 +234,8 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
       if (before.length !== own.length) return 'compares with another stretch';
       const was = before.reduce((total, one) => total + one.value, 0);
       if (!isWay(claim.way, sum - was)) return 'goes the other way';
-      return claim.change === null || says(Math.abs(sum / was - 1) * 100) ? null : 'is not the change';
+      const change = claim.change?.of === 'percent' ? Math.abs(sum / was - 1) * 100 : Math.abs(sum - was);
+      return claim.change === null || says(change) ? null : 'is not the change';
     }
     case 'rank': {
       const rivals =
@@ -264,6 +279,14 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
       });
       const wanted = claim.side === 'above' ? 1 : -1;
       if (differs.some((one) => one.at >= claim.since && one.sign !== wanted)) return 'is not on that side since';
+      // What a reader sees is on that side, too: each line is written with decimals of its own.
+      const seen = (line: FactSeries, one: number) =>
+        numbersIn(formatNumber(one, decimalsOfSeries(line), locale), locale)[0]?.number ?? Number.NaN;
+      for (const one of shown.filter(({ at: entry }) => entry >= claim.since)) {
+        const there = beside(claim.other, one.at);
+        if (there !== null && Math.sign(seen(series, one.value) - seen(claim.other, there)) !== wanted)
+          return 'is not seen on that side';
+      }
       return differs.some((one) => one.at < claim.since && one.sign === -wanted) ? null : 'was always on that side';
     }
     case 'spread': {

@@ -2,6 +2,7 @@
 
 import { periodNumber } from '../table/periods.ts';
 import { decimalsOfValues } from '../text/number.ts';
+import { roundedTo } from '../text/rounding.ts';
 import { DAY } from '../time/calendar.ts';
 import { isoWeek } from '../time/format.ts';
 import type { Change, Moved, Way } from './claim.ts';
@@ -22,9 +23,6 @@ export interface Known {
   /** the value as it is written */
   written(entry: number): number;
 }
-
-/** A value as it is written with a count of decimals. */
-export const roundedTo = (value: number, decimals: number) => Number(value.toFixed(decimals)) + 0;
 
 const known = new WeakMap<FactSeries, Known>();
 

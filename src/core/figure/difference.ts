@@ -1,12 +1,13 @@
 /** Differences: between two points of a line, two lines at one place, or a line and a level; where they run and what they say. */
 
 import type { Change } from '../fact/claim.ts';
-import { decimalsOfMove, knownOf, moveBetween, roundedTo } from '../fact/known.ts';
+import { decimalsOfMove, knownOf, moveBetween } from '../fact/known.ts';
 import { fill } from '../fact/messages.ts';
 import { languageOf } from '../fact/period-words.ts';
 import { changeWords } from '../fact/say.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber, minusOf } from '../text/number.ts';
+import { roundedTo } from '../text/rounding.ts';
 import type { DifferenceEnd, DressedMarkOf } from './marks.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
 import type { Side } from './spec.ts';

@@ -1,11 +1,11 @@
 /** Words by hand and the data they were written for: when the data move on, what of the words no longer stands. */
 
-import { roundedTo } from '../fact/known.ts';
 import { placeAlone } from '../fact/say.ts';
 import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import type { Words } from '../text/rich.ts';
+import { roundedTo } from '../text/rounding.ts';
 import { typedIn, type Written, writtenForNone } from '../text/written.ts';
 import { type Spoken, spokenIn } from './facts.ts';
 import type { ResolvedFigure } from './resolve.ts';

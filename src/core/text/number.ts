@@ -1,4 +1,5 @@
 import type { Locale } from './locale.ts';
+import { fixedOf, roundedTo } from './rounding.ts';
 
 const MINUS = '\u2212';
 export const minusOf = ({ minus }: Locale): string => minus ?? MINUS;
@@ -29,7 +30,7 @@ export function formatPower(value: number, locale: Locale): string {
  * minus sign; a value that rounds to zero has no sign.
  */
 export function formatNumber(value: number, decimals: number, locale: Locale): string {
-  const fixed = Math.abs(value).toFixed(decimals);
+  const fixed = fixedOf(Math.abs(value), decimals);
   const [whole = '0', fraction] = fixed.split('.');
   // toFixed turns to exponents from 1e21 on.
   if (/e/.test(fixed)) return formatPower(value, locale);
@@ -110,7 +111,7 @@ function findDecimals(values: readonly (number | null)[], set: number | null, ex
  * would be written as zero and is none.
  */
 export function formatBeside(value: number, decimals: number, locale: Locale): string {
-  const isHidden = value !== 0 && Number(Math.abs(value).toFixed(decimals)) === 0;
+  const isHidden = value !== 0 && roundedTo(value, decimals) === 0;
   // What would need more decimals than anyone counts is written with a power of ten.
   if (isHidden && Math.abs(value) < 10 ** -MOST_DECIMALS) return formatPower(value, locale);
   const own = isHidden ? Math.min(MOST_DECIMALS, decimalsForFigures(Math.abs(value), 1)) : decimals;

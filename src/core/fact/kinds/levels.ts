@@ -1,8 +1,9 @@
 /** How values stand to a level: a target, or a round number. */
 
 import { decimalsOf } from '../../text/number.ts';
+import { roundedTo } from '../../text/rounding.ts';
 import type { Fact, SideOf, Target } from '../claim.ts';
-import { type Known, roundedTo } from '../known.ts';
+import type { Known } from '../known.ts';
 import { isRecord } from '../record-length.ts';
 
 const MOST_DECIMALS = 8;

@@ -1,8 +1,9 @@
 /** How lines stand to each other: crossings, places among them, and shares of their total. */
 import { addsOverParts } from '../../table/measure/kind.ts';
 import { isTotalTitle } from '../../table/titles.ts';
+import { roundedTo } from '../../text/rounding.ts';
 import type { Change, Fact, SideOf } from '../claim.ts';
-import { entryOfPeriod, type Known, moved, periodOf, roundedTo } from '../known.ts';
+import { entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
 import { entryYearBefore } from './changes.ts';
 import { sumOf } from './sums.ts';
 
@@ -37,7 +38,8 @@ export function crossings(known: Known, at: number, others: readonly Known[]): F
       const side = difference > 0 ? 'above' : 'below';
       // What is more than a unit of the last decimal apart is written apart.
       if (Math.abs(difference) > unit) return side;
-      const seen = roundedTo(of(entry), places) - roundedTo(other.of(there), places);
+      // Readers compare what each of them prints: 30 beside 29.68.
+      const seen = known.written(entry) - other.written(there);
       return difference === 0 || Math.sign(seen) !== Math.sign(difference) ? 'one' : side;
     };
     const last = entries.indexOf(at);

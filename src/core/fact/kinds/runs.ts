@@ -2,17 +2,18 @@
 import type { Fact, Way } from '../claim.ts';
 import { type Known, partOfYear, periodOf } from '../known.ts';
 
-/** Which way the step to one of some entries goes; null where it is no step of one period, or is not seen as it is written. */
-function wayTo({ series, of, written }: Known, entries: readonly number[], index: number): Way | null {
+/** Which way the step to one of some entries goes, of what was received and not of how it is rounded; null where it is no step of one period. */
+function wayTo({ series, of }: Known, entries: readonly number[], index: number): Way | null {
   const [before, entry] = [entries[index - 1], entries[index]];
   if (before === undefined || entry === undefined) return null;
   const difference = of(entry) - of(before);
   if (difference === 0 || (periodOf(series, entry) ?? 0) !== (periodOf(series, before) ?? 0) + 1) return null;
-  if (Math.sign(written(entry) - written(before)) !== Math.sign(difference)) return null;
   return difference > 0 ? 'up' : 'down';
 }
 
 const LEAST = 3;
+/** A line that has only risen for longer than this is known to rise. */
+const MOST_NEWS = 12;
 
 /** That the latest value is one of at least three rises or falls without a break. */
 export function streaks(known: Known, at: number): Fact[] {
@@ -25,7 +26,9 @@ export function streaks(known: Known, at: number): Fact[] {
   while (wayTo(known, all, first) === way) first--;
   const count = place - first;
   if (count < LEAST) return [];
-  const weight = (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
+  // What never went another way is no news.
+  const isAlways = count === all.length - 1 && count > MOST_NEWS;
+  const weight = isAlways ? 12 : (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
   return [{ series, claim: { kind: 'streak', way, at, count }, points: all.slice(first, place + 1), weight }];
 }
 

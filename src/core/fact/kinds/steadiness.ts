@@ -1,7 +1,9 @@
 /** How much a line moves, in plain words, and what it lacks. */
+
+import { roundedTo } from '../../text/rounding.ts';
 import { findHoles, isDaily, partsOf } from '../../time/interval.ts';
 import type { Change, Fact } from '../claim.ts';
-import { decimalsOfMove, type Known, periodOf, roundedTo } from '../known.ts';
+import { decimalsOfMove, type Known, periodOf } from '../known.ts';
 import { sumOf } from './sums.ts';
 
 /** A number of some decimals that is not below another. */

@@ -1,8 +1,9 @@
 /** Mean, median and total of what is shown, and the year so far beside the year before. */
 import { addsOverTime } from '../../table/measure/kind.ts';
 import { fiscalYear } from '../../table/periods.ts';
+import { roundedTo } from '../../text/rounding.ts';
 import type { Claim, Fact, Summary } from '../claim.ts';
-import { entryOfPeriod, type Known, moveBetween, periodOf, roundedTo } from '../known.ts';
+import { entryOfPeriod, type Known, moveBetween, periodOf } from '../known.ts';
 
 /** Whole numbers have whole means, but for small ones. */
 const decimalsOfMean = ({ decimals, series }: Known, most: number) =>
