@@ -328,3 +328,44 @@ describe('a record', () => {
     expect(words(few)).toMatch(new RegExp(`highest of ${few.toLocaleString('en-GB')} `));
   });
 });
+
+describe('trivia', () => {
+  it('is no change on the period before that is smaller than such changes mostly are, worked out by sorting', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 50, max: 150 }), { minLength: 12, maxLength: 40 }), (values) => {
+        const told = factsOfSeries(series(values)).find(({ claim }) => claim.kind === 'previous');
+        const change = (at: number) => Math.abs((values[at] ?? 0) / (values[at - 1] ?? 0) - 1);
+        const changes = values.slice(1).map((_, at) => change(at + 1));
+        const larger = changes.filter((one) => one >= change(values.length - 1)).length;
+        // At most half of them are as large, itself among them.
+        if (told && values.at(-1) !== values.at(-2)) expect(larger * 2).toBeLessThanOrEqual(changes.length + 1);
+      }),
+    );
+  });
+  it('is no usual change of more than all, and nothing that stays nothing counts as one', () => {
+    const kinds = (values: number[]) => allFactsOf(series(values)).flatMap(({ claim }) => claim.kind);
+    expect(kinds([1, 9, 1, 12, 2, 30, 1, 9, 1, 14, 2, 20])).not.toContain('typical');
+    const still = allFactsOf(series([5, 5, 0, 0, 0, 0, 0, 0, 0, 0, 10, 11]));
+    // Eight of eleven steps are none at all.
+    expect(still.find(({ claim }) => claim.kind === 'typical')).toBeUndefined();
+  });
+  it('says what fell to nothing by what there was, and never as a fall of 100 per cent', () => {
+    const all = said([50, 52, 60, 55, 49, 58, 61, 40, 0]);
+    expect(all.join('\n')).not.toMatch(/100%/);
+    expect(all.join('\n')).toMatch(/down 40 on the month before, at 0/);
+  });
+  it('is no place among three years, and no streak of a line that only ever rises', () => {
+    const years = { keys: months(2022, 1, 36) };
+    const seasons = (count: number) =>
+      allFactsOf(
+        series(
+          Array.from({ length: count * 12 }, (_, at) => 100 + ((at * 7) % 12) * 10 + at),
+          years.keys.length === count * 12 ? years : { keys: months(2020, 1, count * 12) },
+        ),
+      ).filter(({ claim }) => claim.kind === 'rank' && claim.among === 'season').length;
+    expect([seasons(3), seasons(5) > 0]).toEqual([0, true]);
+    const rising = factsOfSeries(series(Array.from({ length: 40 }, (_, at) => 100 + at * at)));
+    const streak = rising.find(({ claim }) => claim.kind === 'streak');
+    expect(streak?.weight ?? 0).toBeLessThan(20);
+  });
+});

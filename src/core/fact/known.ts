@@ -148,6 +148,8 @@ export function moveBetween(was: number, now: number, known: Known): Moved | nul
     roundedTo(size, written) === 0 ? null : { way, change: { of, size, decimals: written } };
   if (scale === 'ratio') {
     if (was <= 0) return null;
+    // All of it is gone: that is said by what there was.
+    if (now === 0) return made('value', was, decimalsOfMove(was, known));
     const percent = Math.abs(difference / was) * 100;
     // A thing that fell to something has not lost all of it.
     if (percent > MOST_PERCENT || (now !== 0 && roundedTo(percent, percent < 9.95 ? 1 : 0) === 100 && way === 'down'))

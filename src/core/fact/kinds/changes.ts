@@ -1,7 +1,8 @@
 /** How much the latest value differs from an earlier one. */
 import { periodNumber, yearBefore } from '../../table/periods.ts';
-import type { Change, Fact } from '../claim.ts';
+import type { Change, Fact, Moved } from '../claim.ts';
 import { differInSeason, entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
+import { usualStep } from '../usual-step.ts';
 
 const weightOf = (change: Change | null) =>
   change === null ? 4 : change.of === 'percent' ? Math.min(30, change.size) : 10;
@@ -17,6 +18,15 @@ export function entryYearBefore(known: Known, at: number): number | undefined {
   const earlier = yearBefore(key, interval);
   const entry = earlier === null ? undefined : entryOfPeriod(known.series, periodNumber(earlier, interval));
   return hasValue(known, entry) ? entry : undefined;
+}
+
+/** So many changes tell what is usual. */
+const ENOUGH_STEPS = 8;
+
+/** Whether a change on the period before is no larger than what such changes mostly are; none at all is said where something mostly changes. */
+function isUsual(known: Known, { change }: Moved): boolean {
+  const { middle, count } = usualStep(known);
+  return change !== null && count >= ENOUGH_STEPS && change.size <= middle;
 }
 
 /** The changes of the latest value on the year, on the period before, and since the first one shown or the one asked for. */
@@ -40,12 +50,13 @@ export function changes(known: Known, at: number, since?: number | string): Fact
     if (!hasValue(known, before) || before >= at) return [];
     const seen = moved(known, before, at);
     if (!seen) return [];
+    const isNews = base > 0 && !(kind === 'previous' && isUsual(known, seen));
     return [
       {
         series,
         claim: { kind, at, before, ...seen },
         points: [before, at],
-        weight: base === 0 ? 0 : base + weightOf(seen.change),
+        weight: isNews ? base + weightOf(seen.change) : 0,
       },
     ];
   });

@@ -3,7 +3,8 @@
 import { roundedTo } from '../../text/rounding.ts';
 import { findHoles, isDaily, partsOf } from '../../time/interval.ts';
 import type { Change, Fact } from '../claim.ts';
-import { decimalsOfMove, type Known, periodOf } from '../known.ts';
+import { decimalsOfMove, type Known } from '../known.ts';
+import { usualStep } from '../usual-step.ts';
 import { sumOf } from './sums.ts';
 
 /** A number of some decimals that is not below another. */
@@ -12,30 +13,22 @@ const upTo = (value: number, decimals: number) => {
   return rounded >= value ? rounded : roundedTo(rounded + 10 ** -decimals, decimals);
 };
 
-/** Changes from one period to the next, by the scale of the line. */
-function stepsOf({ series, entries, of, scale }: Known): number[] {
-  return entries.flatMap((entry, index) => {
-    const before = entries[index - 1];
-    if (before === undefined || (periodOf(series, entry) ?? 0) !== (periodOf(series, before) ?? 0) + 1) return [];
-    const difference = Math.abs(of(entry) - of(before));
-    if (scale !== 'ratio') return [difference];
-    return of(before) > 0 ? [(difference / of(before)) * 100] : [Number.POSITIVE_INFINITY];
-  });
-}
+/** Per cent. */
+const MOST_USUAL = 100;
 
 /** What half of all changes from one period to the next stay within, and whether all values stay near their mean. */
 export function steadiness(known: Known): Fact[] {
   const { series, entries, of, scale, decimals, part } = known;
   if (series.interval === null || entries.length < 8) return [];
   const facts: Fact[] = [];
-  const steps = stepsOf(known).sort((a, b) => a - b);
-  const middle = steps[Math.ceil(steps.length / 2) - 1];
-  if (middle !== undefined && Number.isFinite(middle) && middle > 0 && steps.length >= 7) {
+  const { middle, count } = usualStep(known);
+  // What more than doubles from one period to the next has no usual change.
+  const isUsual = scale !== 'ratio' || middle <= MOST_USUAL;
+  if (Number.isFinite(middle) && middle > 0 && isUsual && count >= 7) {
     const of: Change['of'] = scale === 'ratio' ? 'percent' : scale === 'points' ? 'points' : 'value';
     const places = of === 'percent' ? (middle < 9.95 ? 1 : 0) : decimalsOfMove(middle, known);
     const change: Change = { of, size: upTo(middle, places), decimals: places };
-    if (change.size > 0)
-      facts.push({ series, claim: { kind: 'typical', change, count: steps.length }, points: entries, weight: 8 });
+    if (change.size > 0) facts.push({ series, claim: { kind: 'typical', change, count }, points: entries, weight: 8 });
   }
   const mean = sumOf(entries.map(of)) / entries.length;
   const written = roundedTo(mean, decimals);
