@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import type { Locator, Page } from 'playwright-core';
 import { describe, expect, it } from 'vitest';
 import { audit } from './accessible.ts';
-import { saved, windowScrolls } from './browser.ts';
+import { saved, still, windowScrolls } from './browser.ts';
 import { openDemo } from './demo.ts';
 import { expectTrouble, newPage } from './pages.ts';
 
@@ -297,15 +297,14 @@ describe('the manuscript', () => {
 
     const pages = page.locator('[data-page]');
     expect(await pageText(page)).toBeGreaterThanOrEqual(4);
-    const box = await page.locator('[data-page="1"]').boundingBox();
+    // The pages follow the galley, which was scrolled just now.
+    const box = await still(page, () => page.locator('[data-page="1"]').boundingBox());
     if (!box) throw new Error('The page is not seen.');
     await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.088);
     await tab(page, 'Paragraph');
-    expect(
-      await page.evaluate(() =>
-        getSelection()?.anchorNode?.parentElement?.closest('[data-id]')?.getAttribute('data-id'),
-      ),
-    ).toBe('head-summer');
+    const caretIn = () =>
+      page.evaluate(() => getSelection()?.anchorNode?.parentElement?.closest('[data-id]')?.getAttribute('data-id'));
+    await expect.poll(caretIn).toBe('head-summer');
     await pages.first().hover();
     await page.mouse.wheel(0, 1500);
     await page.locator('[data-page="3"] img').waitFor();

@@ -209,3 +209,43 @@ describe('an unfinished last period', () => {
       .waitFor();
   });
 });
+
+describe('what a column measures', () => {
+  it('is said at its head, is kept, and decides what may be added up', async () => {
+    page = await newPage();
+    await newReport(page);
+    const staff = [100, 80, 120, 90, 110, 85, 95, 105, 88, 99, 101, 97, 130, 110, 150, 120, 140, 112];
+    const rows = staff.map(
+      (count, at) => `${2025 + Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')},${count}`,
+    );
+    const text = ['Month,Employees', ...rows].join('\n');
+    await bringIn(page, { name: 'staff.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await page.getByRole('button', { name: 'Keep the table' }).click();
+    const card = () => page.getByRole('button', { name: 'Set column Employees' }).click();
+    const word = page.getByLabel('What the column measures');
+    await card();
+    expect(await word.locator('option:checked').textContent()).toBe('a stock, as it seems');
+    await page.getByText('its parts add up, its periods do not').waitFor();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Make a figure' }).click();
+    await page.locator('.sheet svg').waitFor();
+    const description = async () => {
+      await strip(page, 'Words');
+      return page.getByLabel('Description for readers who do not see the figure').inputValue();
+    };
+    expect(await description()).not.toMatch(/in the first 6 months/);
+    const table = () => items().getByRole('button', { name: 'Staff' }).first().click();
+    await table();
+    await card();
+    await choose(word, 'flow');
+    await page.getByText('its periods and its parts add up').waitFor();
+    await saved(page);
+    await page.reload();
+    await table();
+    await card();
+    await expect.poll(() => word.inputValue()).toBe('flow');
+    await page.keyboard.press('Escape');
+    await backToFigure();
+    await expect.poll(description).toMatch(/762 in the first 6 months of 2026, up 30%/);
+  });
+});

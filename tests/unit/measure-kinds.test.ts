@@ -8,6 +8,8 @@ import type { Rule } from '../../src/core/table/calc/calculation.ts';
 import type { Column, Table } from '../../src/core/table/column.ts';
 import { addsOverParts, addsOverTime, type Measure } from '../../src/core/table/measure/kind.ts';
 import { measureOf } from '../../src/core/table/measure/weigh.ts';
+import { matchColumns, takeNewer } from '../../src/core/table/newer.ts';
+import { rereadColumn } from '../../src/core/table/retype.ts';
 import { applyStep } from '../../src/core/table/shape/shape.ts';
 
 const MONTHS = Array.from({ length: 18 }, (_, month) => Date.UTC(2023, month, 1));
@@ -348,6 +350,11 @@ describe('what else is weighed', () => {
     expect(measureOf(table, column)).toBe('flow');
     const said = { ...column, measure: 'unclear' } as Column;
     expect(measureOf(dated({ ...said, title: 'Passengers' } as Column), said)).toBeNull();
+    // Read anew with another decimal mark, or replaced by a newer extract, it is still what was said.
+    expect(rereadColumn(column, { as: 'number', decimal: ',' })).toMatchObject({ measure: 'flow' });
+    const matches = matchColumns(table.columns, table.columns);
+    const newer = takeNewer(table, table, { matches, keepColumns: new Set(), keepRows: false }).table;
+    expect(newer.columns[1]).toMatchObject({ key: 'Alpha', measure: 'flow' });
     const years = applyStep(table, { kind: 'years', column: 'Alpha', yearStart: 1 });
     for (const year of years.columns.slice(1)) expect(measureOf(years, year)).toBe('flow');
     const quarters = (by: 'sum' | 'mean' | 'last') => {

@@ -39,11 +39,17 @@ export function rereadColumn(column: Column, reading: ColumnReading): Column {
   const { key, title } = column;
   const read = inferColumn({ key, title, texts, placeOf: (row) => row + 1 }, false, { chosen: reading }).column;
   if (read.kind !== 'number' || column.kind !== 'number') return withReceived(read, receivedOf(read, texts));
-  const { total, decimals } = column;
+  const { total, decimals, measure } = column;
   // A letter that was the unit and is now to multiply is the unit no longer.
   const isMultiplied = reading.as === 'number' && reading.magnitudes === true && magnitudeOf(column.unit ?? '');
   const unit = isMultiplied || reading.as !== 'number' || reading.magnitudes === false ? read.unit : column.unit;
-  const made = { ...read, unit, total, ...(decimals !== undefined && { decimals }) };
+  const made = {
+    ...read,
+    unit,
+    total,
+    ...(decimals !== undefined && { decimals }),
+    ...(measure !== undefined && { measure }),
+  };
   return withReceived(made, receivedOf(made, texts));
 }
 
