@@ -12,6 +12,7 @@ import { streaks, turns } from './kinds/runs.ts';
 import { missing, steadiness } from './kinds/steadiness.ts';
 import { summaries, yearToDate } from './kinds/sums.ts';
 import { differInSeason, isHidden, type Known, knownOf } from './known.ts';
+import { isInRhythm } from './rhythm.ts';
 import type { FactSeries } from './series.ts';
 
 /** What stands beside a line that something is said of. */
@@ -46,7 +47,11 @@ function courseOf(known: Known): Fact[] {
   // Names without an order have no first and no latest.
   if (from === undefined || at === undefined || (isNamed && entries.length > 1)) return facts;
   facts.push({ series, claim: { kind: 'latest', at }, points: [at], weight: 5 });
-  const isSeen = entries.length >= 3 && known.written(from) !== known.written(at) && !differInSeason(series, from, at);
+  const isSeen =
+    entries.length >= 3 &&
+    known.written(from) !== known.written(at) &&
+    !differInSeason(series, from, at) &&
+    !isInRhythm(known, from, at);
   facts.push({ series, claim: { kind: 'first', at, from }, points: [from, at], weight: isSeen ? 25 : 0 });
   return facts;
 }

@@ -2,6 +2,7 @@
 import { periodNumber, yearBefore } from '../../table/periods.ts';
 import type { Change, Fact, Moved } from '../claim.ts';
 import { differInSeason, entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
+import { isInRhythm } from '../rhythm.ts';
 import { usualStep } from '../usual-step.ts';
 
 const weightOf = (change: Change | null) =>
@@ -50,7 +51,7 @@ export function changes(known: Known, at: number, since?: number | string): Fact
     if (!hasValue(known, before) || before >= at) return [];
     const seen = moved(known, before, at);
     if (!seen) return [];
-    const isNews = base > 0 && !(kind === 'previous' && isUsual(known, seen));
+    const isNews = base > 0 && !(kind === 'previous' && isUsual(known, seen)) && !isInRhythm(known, before, at);
     return [
       {
         series,

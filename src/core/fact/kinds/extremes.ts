@@ -2,6 +2,7 @@
 import type { Fact } from '../claim.ts';
 import type { Known } from '../known.ts';
 import { isRecord } from '../record-length.ts';
+import { rhythmOf } from '../rhythm.ts';
 
 /**
  * Highest and lowest of what is shown, with ties; never where another value is
@@ -58,7 +59,8 @@ export function records(known: Known, at: number): Fact[] {
     }
     if (between.length < 3 || written(entry) * sign < written(at) * sign) return [];
     // A few months are often a season.
-    const weight = 20 + Math.min(60, 2.5 * between.length);
+    const isRhythm = between.length < (rhythmOf(known) ?? 0);
+    const weight = isRhythm ? 0 : 20 + Math.min(60, 2.5 * between.length);
     return [{ series, claim: { kind: 'since', end, at, since: entry }, points: [entry, at], weight }];
   });
 }

@@ -1,6 +1,7 @@
 /** Rises and falls without a break, and where a line turned. */
 import type { Fact, Way } from '../claim.ts';
 import { type Known, partOfYear, periodOf } from '../known.ts';
+import { rhythmOf } from '../rhythm.ts';
 
 /** Which way the step to one of some entries goes, of what was received and not of how it is rounded; null where it is no step of one period. */
 function wayTo({ series, of }: Known, entries: readonly number[], index: number): Way | null {
@@ -28,7 +29,9 @@ export function streaks(known: Known, at: number): Fact[] {
   if (count < LEAST) return [];
   // What never went another way is no news.
   const isAlways = count === all.length - 1 && count > MOST_NEWS;
-  const weight = isAlways ? 12 : (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
+  // Nor is what comes every year or week, as long as it does not go on for longer than that.
+  const isRhythm = count < (rhythmOf(known) ?? 0);
+  const weight = isRhythm ? 0 : isAlways ? 12 : (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
   return [{ series, claim: { kind: 'streak', way, at, count }, points: all.slice(first, place + 1), weight }];
 }
 
@@ -51,7 +54,10 @@ export function turns(known: Known): Fact[] {
     const all = entries.map(of);
     const spread = (of: readonly number[]) => of.reduce((a, b) => Math.max(a, b)) - of.reduce((a, b) => Math.min(a, b));
     // A ripple is no turn, and one long ago is no news.
-    const isNews = spread(values) >= spread(all) / 4 && entries.length - place <= Math.max(12, entries.length / 3);
+    const isNews =
+      rhythmOf(known) === null &&
+      spread(values) >= spread(all) / 4 &&
+      entries.length - place <= Math.max(12, entries.length / 3);
     const weight = isNews ? 26 + Math.min(8, before) + Math.min(8, after) : 0;
     return [{ series, claim: { kind: 'turn', way: out, at, before, after }, points, weight }];
   }
