@@ -1,7 +1,7 @@
 /** The worker threads of a server process, and who may use them when. */
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import { MessageChannel } from 'node:worker_threads';
+import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { CallsRequest } from '../../core/change/wire.ts';
 import { Refusal } from '../../core/refusal.ts';
@@ -92,15 +92,19 @@ export async function doInThread(owner: string, job: Job, watch?: Watch): Promis
   const overdue = new AbortController();
   let limit: NodeJS.Timeout | undefined;
   const { port1, port2 } = new MessageChannel();
-  port1.on('message', (told: Told) => {
+  const hear = (told: Told) => {
     // A thread that had to be started first takes nothing of the time of its job.
     if (told === 'begun') limit = setTimeout(() => overdue.abort(), SECONDS * 1000);
     else watch?.onProgress(told);
-  });
+  };
+  port1.on('message', hear);
   try {
     watch?.signal.throwIfAborted();
     const signal = watch ? AbortSignal.any([overdue.signal, watch.signal]) : overdue.signal;
-    return await pool().run({ job, port: port2 }, { signal, transferList: [port2] });
+    const done: Done = await pool().run({ job, port: port2 }, { signal, transferList: [port2] });
+    // What comes by the other way may be here before what was told last.
+    for (let told = receiveMessageOnPort(port1); told; told = receiveMessageOnPort(port1)) hear(told.message as Told);
+    return done;
   } catch (error) {
     throw limitReached(error, job) ?? error;
   } finally {
