@@ -8,20 +8,22 @@ import { endedBy, type Outcome, outcomeOf, type VitestReport } from './outcome.t
 /** Which of a project's files are run: those whose path holds a text, or one with some of its tests or all. */
 export interface Which {
   path?: string | undefined;
+  /** one of so many parts of them, such as 1/4 */
+  part?: string | undefined;
   names?: readonly string[] | null | undefined;
 }
 
 const exactly = (names: readonly string[]) =>
   `^(?:${names.map((name) => name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('|')})$`;
 
-/** Runs the files of a project, which may be none. `part` names the report. */
+/** Runs the files of a project, which may be none. The report of it is `called` so. */
 export async function runFiles(
   project: string,
-  { path, names }: Which,
+  { path, part, names }: Which,
   env: Record<string, string>,
-  part = project,
+  called = project,
 ): Promise<Outcome> {
-  const report = join(stateFolder('test'), `report-${part.replaceAll('/', '-')}.json`);
+  const report = join(stateFolder('test'), `report-${called.replaceAll('/', '-')}.json`);
   rmSync(report, { force: true });
   const args = [
     join(ROOT, 'node_modules/vitest/vitest.mjs'),
@@ -32,6 +34,7 @@ export async function runFiles(
     '--reporter=json',
     `--outputFile.json=${report}`,
     ...(path ? [path] : []),
+    ...(part ? [`--shard=${part}`] : []),
     ...(names ? ['-t', exactly(names)] : []),
   ];
   const code = await run(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env, NODE_ENV: 'test' } });

@@ -7,7 +7,7 @@ import { ROOT, stateFolder } from '../paths.ts';
 import { descendantsOf, endChildren, killAll } from '../processes.ts';
 import { say, Trouble } from '../say.ts';
 import { bringUp, type Running } from '../serve.ts';
-import { auditPackages, CHECKS, type Check, FIRST_CHECK, runChecks } from './checks.ts';
+import { auditPackages, CHECKS, FIRST_CHECK, runChecks } from './checks.ts';
 import { evidenceFolder } from './evidence.ts';
 import { runFiles, type Which } from './files.ts';
 import { type Failure, isGreen, lastLines, NOTHING, type Outcome, runsAgain, together, verdictOf } from './outcome.ts';
@@ -55,31 +55,40 @@ const filesIn = (folder: string, only: string | undefined): string[] =>
 const isAnyIn = (folders: readonly string[], only: string | undefined): boolean =>
   folders.some((folder) => filesIn(folder, only).length > 0);
 
-/** The test files that start and kill servers of their own: each lane takes the next one when it is done. */
-const launchFiles = (only: string | undefined): string[] => filesIn('tests/launch', only).reverse();
+type Job = () => Promise<Outcome>;
 
-async function runLaunch(files: string[]): Promise<Outcome> {
+/** Does jobs until there are none left; several do so beside each other, and each takes the next one when it is done. */
+async function work(jobs: Job[]): Promise<Outcome> {
   const done: Outcome[] = [];
-  for (let file = files.shift(); file !== undefined; file = files.shift())
-    done.push(await runFiles('launch', { path: file }, {}, file));
+  for (let job = jobs.shift(); job !== undefined; job = jobs.shift()) done.push(await job());
   return together(done);
 }
 
-/** Runs the checks, and then the test files that need no server; one at a time, since those that do run beside them. */
-async function runAlone(checks: readonly Check[], only: string | undefined, launch: string[]): Promise<Outcome> {
-  const checked = await runChecks(checks);
-  const unit = isAnyIn(['tests/unit', 'tests/command'], only)
-    ? await runFiles('unit', { path: only }, { RIZO_WORKERS: '1' })
-    : NOTHING;
-  const page = isAnyIn(['tests/page'], only) ? await runFiles('page', { path: only }, {}) : NOTHING;
-  return together([checked, unit, page, await runLaunch(launch)]);
+/** The test files that start and kill servers of their own. */
+const launchJobs = (only: string | undefined): Job[] =>
+  filesIn('tests/launch', only)
+    .reverse()
+    .map((file) => () => runFiles('launch', { path: file }, {}, file));
+
+/** Files without a server are run in so many parts, for whoever has time. */
+const PARTS = 4;
+
+/** The test files that need no server; each job runs them one at a time, since other jobs run beside it. */
+function aloneJobs(only: string | undefined): Job[] {
+  const run = (project: string, part?: string): Job => {
+    const which = { path: only, part };
+    return () => runFiles(project, which, { RIZO_WORKERS: '1' }, `${project}-${part ?? 'all'}`);
+  };
+  const parts = only ? [undefined] : Array.from({ length: PARTS }, (_, at) => `${at + 1}/${PARTS}`);
+  return [
+    ...(isAnyIn(['tests/page'], only) ? [run('page')] : []),
+    ...(isAnyIn(['tests/unit', 'tests/command'], only) ? parts.map((part) => run('unit', part)) : []),
+  ];
 }
 
-/** Runs the test files that need a server, and then those that start and kill servers of their own. */
-async function runServers(only: string | undefined, launch: string[]): Promise<Outcome> {
-  const served = isAnyIn(['tests/server', 'tests/browser'], only) ? await runServed({ path: only }) : NOTHING;
-  return together([served, await runLaunch(launch)]);
-}
+/** Runs the test files that share a server. */
+const runShared = (only: string | undefined): Promise<Outcome> | Outcome =>
+  isAnyIn(['tests/server', 'tests/browser'], only) ? runServed({ path: only }) : NOTHING;
 
 /** Runs what failed once more, each file alone, when all else has ended. */
 async function runAgain(failed: readonly Failure[]): Promise<Outcome> {
@@ -154,12 +163,17 @@ async function runAll(only: string | undefined): Promise<number> {
   // Both lanes read PDF files again.
   await needPdfTools();
   const before = only ? NOTHING : together([auditPackages(), await runChecks([FIRST_CHECK])]);
-  const launch = launchFiles(only);
+  const [launch, alone] = [launchJobs(only), aloneJobs(only)];
+  const lane = async (first: () => Promise<Outcome> | Outcome, ...queues: Job[][]) => {
+    const done = [await first()];
+    for (const jobs of queues) done.push(await work(jobs));
+    return together(done);
+  };
   const lanes = await Promise.all([
-    runServers(only, launch),
-    runAlone(only ? [] : CHECKS, only, launch),
+    lane(() => runShared(only), alone, launch),
+    lane(() => runChecks(only ? [] : CHECKS), alone, launch),
     // Much of their time is waiting, so that one of them is always on its way.
-    runLaunch(launch),
+    work(launch),
   ]);
   const first = together([before, ...lanes]);
   if (isGivenUp) throw new Trouble('the tests were given up.');

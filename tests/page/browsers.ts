@@ -145,9 +145,20 @@ class Source {
   constructor(path: string) {
     this.#heard = Number(new URL(path, 'http://rizo').searchParams.get('since'));
     this.#window.server.sources.add(this);
-    queueMicrotask(() => !this.#window.isGone && this.onopen?.());
+    queueMicrotask(() => this.open());
   }
-  addEventListener() {}
+  /** Is connected, at first or again. */
+  open(): void {
+    if (!this.#window.isGone) inside.run(this.#window, () => this.onopen?.());
+  }
+  readonly #heardOfHouse: (() => void)[] = [];
+  addEventListener(type: string, heard: () => void) {
+    if (type === 'house') this.#heardOfHouse.push(heard);
+  }
+  /** Hears that the style which the report has in common with others was changed. */
+  hearOfHouse(): void {
+    for (const heard of this.#heardOfHouse) inside.run(this.#window, heard);
+  }
   hear(changes: readonly Change[]): void {
     const fresh = changes.slice(this.#heard);
     this.#heard = changes.length;
@@ -189,12 +200,20 @@ function here(): FakeWindow {
 const locks = {
   async request(name: string, given: unknown, act?: (lock: object | null) => Promise<unknown>): Promise<unknown> {
     const window = here();
-    const options = (act ? given : {}) as { ifAvailable?: boolean };
+    const options = (act ? given : {}) as { ifAvailable?: boolean; signal?: AbortSignal };
     const work = (act ?? given) as (lock: object | null) => Promise<unknown>;
     const held = window.browser.locks.get(name);
     if (held) {
       if (options.ifAvailable) return work(null);
-      await new Promise<void>((begin) => held.waiting.push({ window, begin }));
+      await new Promise<void>((begin, fail) => {
+        const one = { window, begin };
+        held.waiting.push(one);
+        options.signal?.addEventListener('abort', () => {
+          const { waiting } = window.browser.locks.get(name) ?? held;
+          if (waiting.includes(one)) waiting.splice(waiting.indexOf(one), 1);
+          fail(new DOMException('It is not wanted any more.', 'AbortError'));
+        });
+      });
     }
     window.browser.locks.set(name, { holder: window, waiting: held?.waiting ?? [] });
     const result = await work({ name });
@@ -260,6 +279,8 @@ export class FakeWindow {
   readonly session = new Kept();
   readonly listeners: { type: string; heard: () => void; isFirst: boolean }[] = [];
   page!: Modules;
+  /** how often it heard that the style of its report was changed */
+  housesHeard = 0;
   readonly browser: Browser;
   readonly server: Server;
 
@@ -285,6 +306,12 @@ export class FakeWindow {
     const order = [...this.listeners.filter(({ isFirst }) => isFirst), ...(isReversed ? others.reverse() : others)];
     for (const { type, heard } of order) if (type === 'pagehide') this.do(heard);
     this.isHidden = true;
+  }
+
+  /** Is seen again, as a page that a browser kept while another was looked at. */
+  show(): void {
+    this.isHidden = false;
+    for (const { type, heard } of this.listeners) if (type === 'pageshow') this.do(heard);
   }
 
   /** Is left: it hears of that, and nothing that it begins then is ever done but what is done at once. */
@@ -313,7 +340,11 @@ export function installGlobals(): void {
   property('addEventListener', () => (type: string, heard: () => void, options?: { capture?: boolean }) => {
     inside.getStore()?.listeners.push({ type, heard, isFirst: options?.capture === true });
   });
-  property('removeEventListener', () => () => undefined);
+  property('removeEventListener', () => (type: string, heard: () => void) => {
+    const listeners = inside.getStore()?.listeners ?? [];
+    const at = listeners.findIndex((one) => one.type === type && one.heard === heard);
+    if (at >= 0) listeners.splice(at, 1);
+  });
   property('fetch', () => (path: string, init?: RequestInit) => here().server.answer(here(), path, init));
 }
 
@@ -340,6 +371,9 @@ export async function openWindow(browser: Browser, server: Server, isRead = fals
       revision: () => store.current().window.revision,
       receive: store.receive,
       reached: store.reached,
+      houseChanged: () => {
+        window.housesHeard++;
+      },
     });
   });
   return window;

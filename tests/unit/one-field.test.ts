@@ -73,6 +73,19 @@ const run = (record: ReportRecord, name: string, args: unknown): { record: Repor
   }
 };
 
+/** A thing that is added whole has hundreds of values: of so many pairs each is tried, of more as many by chance. */
+const MOST_PAIRS = runs(600);
+
+function pairsOf(leaves: readonly Leaf[], dice: Dice): (readonly [Leaf, Leaf])[] {
+  const count = leaves.length * (leaves.length - 1);
+  const pairAt = (at: number): readonly [Leaf, Leaf] => {
+    const [first, behind] = [Math.floor(at / (leaves.length - 1)), at % (leaves.length - 1)];
+    return [leaves[first], leaves[behind < first ? behind : behind + 1]] as [Leaf, Leaf];
+  };
+  const isEach = count <= MOST_PAIRS;
+  return Array.from({ length: Math.min(count, MOST_PAIRS) }, (_, at) => pairAt(isEach ? at : dice.below(count)));
+}
+
 /** Says of a command which of its values, each set alone, undo another that was set alone by someone else. */
 function lostBy(name: CommandName, schema: z.ZodType, tries: number): Set<string> {
   const lost = new Set<string>();
@@ -84,21 +97,19 @@ function lostBy(name: CommandName, schema: z.ZodType, tries: number): Set<string
     const other = anyArgs(name, reportOf(set.record), dice);
     if (other === null) continue;
     const leaves = leavesOf(schema, args);
-    for (const one of leaves)
-      for (const two of leaves) {
-        if (one === two) continue;
-        const [mine, theirs] = [onlyWith(args, leaves, one, other), onlyWith(args, leaves, two, other)];
-        const [a, b] = [run(set.record, name, mine), run(set.record, name, theirs)];
-        if (!a || !b || a.fields.length === 0 || b.fields.length === 0) continue;
-        const pair = [one.path.join('.'), two.path.join('.')].sort().join(' and ');
-        const now = run(a.record, name, theirs);
-        if (!now) continue;
-        // What only one of them sets stands; of what both set, the later counts.
-        const ofOne = a.fields.filter(({ path }) => !b.fields.some((field) => meets(path, field.path)));
-        if (ofOne.length === 0) lost.add(pair);
-        if (ofOne.length === a.fields.length && !isSame(now.record, applyFields(a.record, b.fields))) lost.add(pair);
-        if (ofOne.some(({ path, to }) => !isSame(fieldAt(now.record, path), to))) lost.add(pair);
-      }
+    for (const [one, two] of pairsOf(leaves, dice)) {
+      const [mine, theirs] = [onlyWith(args, leaves, one, other), onlyWith(args, leaves, two, other)];
+      const [a, b] = [run(set.record, name, mine), run(set.record, name, theirs)];
+      if (!a || !b || a.fields.length === 0 || b.fields.length === 0) continue;
+      const pair = [one.path.join('.'), two.path.join('.')].sort().join(' and ');
+      const now = run(a.record, name, theirs);
+      if (!now) continue;
+      // What only one of them sets stands; of what both set, the later counts.
+      const ofOne = a.fields.filter(({ path }) => !b.fields.some((field) => meets(path, field.path)));
+      if (ofOne.length === 0) lost.add(pair);
+      if (ofOne.length === a.fields.length && !isSame(now.record, applyFields(a.record, b.fields))) lost.add(pair);
+      if (ofOne.some(({ path, to }) => !isSame(fieldAt(now.record, path), to))) lost.add(pair);
+    }
   }
   return lost;
 }

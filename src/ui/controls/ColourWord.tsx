@@ -35,7 +35,8 @@ export function ColourChoice({ colour, style, onCommit, onPreview }: ColourProps
           </button>
         ))}
         <span className="ml-1">or</span>
-        <PhraseText label="Colour digits" value={colour} onCommit={onCommit} className="w-20" />
+        {/* A choice closes when a colour is taken, so it is not taken in the middle of typing. */}
+        <PhraseText label="Colour digits" value={colour} onCommit={onCommit} className="w-20" atOnce />
         <AnyColour colour={colour} onCommit={onCommit} onPreview={onPreview} />
       </div>
       <p className={`text-[13px] ${contrast < LEAST_CONTRAST ? 'text-error' : 'text-quiet'}`}>

@@ -14,6 +14,8 @@ export type ReadOutcome = { kind: 'read'; received: Received } | { kind: 'refuse
 /** Reads tables in a worker. A new table or `stop` ends the reading before and leaves nothing of it behind. */
 export class TableReader {
   #worker: Worker | null = null;
+  /** gives the reading up when nothing is heard of it for too long; ends with it, or it would end the next one */
+  #clock: ReturnType<typeof setTimeout> | undefined;
 
   read(request: ParseRequest, reading: Reading, onProgress: (share: number) => void): Promise<ReadOutcome> {
     if (request.kind !== 'again') this.stop();
@@ -21,11 +23,9 @@ export class TableReader {
     const worker = this.#worker;
     const cells: Pick<Column, 'cells' | 'received'>[] = [];
     return new Promise((done, fail) => {
-      let clock: ReturnType<typeof setTimeout> | undefined;
-      /** Gives up when nothing was heard for too long. */
       const listen = () => {
-        clearTimeout(clock);
-        clock = setTimeout(() => {
+        clearTimeout(this.#clock);
+        this.#clock = setTimeout(() => {
           this.stop();
           done({ kind: 'refused', error: TOO_STILL });
         }, MOST_SILENCE);
@@ -33,7 +33,7 @@ export class TableReader {
       listen();
       worker.onmessage = ({ data }: MessageEvent<ParseAnswer>) => {
         listen();
-        if (data.kind === 'refused' || data.kind === 'read') clearTimeout(clock);
+        if (data.kind === 'refused' || data.kind === 'read') clearTimeout(this.#clock);
         if (data.kind === 'progress') onProgress(data.share);
         else if (data.kind === 'cells')
           cells.push({
@@ -48,7 +48,6 @@ export class TableReader {
         }
       };
       worker.onerror = (event) => {
-        clearTimeout(clock);
         this.stop();
         fail(new Error(event.message || 'The table could not be read.'));
       };
@@ -58,6 +57,7 @@ export class TableReader {
   }
 
   stop(): void {
+    clearTimeout(this.#clock);
     this.#worker?.terminate();
     this.#worker = null;
   }
