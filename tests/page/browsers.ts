@@ -270,7 +270,9 @@ type Modules = typeof import('../../src/ui/state/store.ts') &
   Pick<typeof import('../../src/ui/state/opening.ts'), 'openStored'> &
   Pick<typeof import('../../src/ui/state/live.ts'), 'follow'> &
   Pick<typeof import('../../src/ui/state/pause.ts'), 'Pause' | 'useUntaken'> &
-  Pick<typeof import('../../src/ui/state/typing.ts'), 'takeLast' | 'whileTyping'>;
+  Pick<typeof import('../../src/ui/state/typing.ts'), 'takeLast' | 'whileTyping'> &
+  Pick<typeof import('../../src/ui/state/cells.ts'), 'cellsOf'> &
+  Pick<typeof import('../../src/ui/state/outbox.ts'), 'keepOutbox'>;
 
 export class FakeWindow {
   isGone = false;
@@ -350,21 +352,32 @@ export function installGlobals(): void {
 
 /**
  * Opens the report in a new window of a browser; it follows what others do.
- * With `isRead`, the report is read at once though other requests wait.
+ * With `isRead`, the report is read at once though other requests wait; a
+ * window that is a duplicate of another one has the session of that.
  */
-export async function openWindow(browser: Browser, server: Server, isRead = false): Promise<FakeWindow> {
+export async function openWindow(
+  browser: Browser,
+  server: Server,
+  isRead = false,
+  duplicateOf?: FakeWindow,
+): Promise<FakeWindow> {
   const window = new FakeWindow(browser, server);
+  for (const [key, value] of Object.entries(duplicateOf?.session ?? {}))
+    if (typeof value === 'string') window.session.setItem(key, value);
   server.readsAtOnce = isRead ? window : null;
   vi.resetModules();
   await inside.run(window, async () => {
-    const [store, { openStored }, { follow }, pause, { takeLast, whileTyping }] = await Promise.all([
+    const [store, { openStored }, { follow }, pause, { takeLast, whileTyping }, outbox, cells] = await Promise.all([
       import('../../src/ui/state/store.ts'),
       import('../../src/ui/state/opening.ts'),
       import('../../src/ui/state/live.ts'),
       import('../../src/ui/state/pause.ts'),
       import('../../src/ui/state/typing.ts'),
+      import('../../src/ui/state/outbox.ts'),
+      import('../../src/ui/state/cells.ts'),
     ]);
-    window.page = { ...store, openStored, follow, ...pause, takeLast, whileTyping };
+    const { keepOutbox } = outbox;
+    window.page = { ...store, openStored, follow, ...pause, takeLast, whileTyping, keepOutbox, cellsOf: cells.cellsOf };
     await openStored(REPORT);
     follow({
       id: REPORT,

@@ -79,9 +79,10 @@ describe('a window', () => {
     one.crash();
     for (const request of [...server.waiting]) request.meet('lost before');
     server.isPrompt = true;
-    const three = await openWindow(browser, server);
+    const three = await openWindow(browser, server, false);
     expect(title(three)).toBe('Of the first');
     expect(three.page.current().notice?.text).toMatch(/have been brought back/);
+    expect(three.page.current().report.edition).not.toBe('Of the second');
     await rest(RETRY_MS);
     two.do((page) => void page.flush());
     await settle(server, [two, three]);
@@ -447,5 +448,112 @@ describe('a window', () => {
     await rest();
     expect(window.page.current().report).toMatchObject({ title: 'Not told', edition: 'Told' });
     expect(window.page.current().window.revision).toBe(2);
+  });
+
+  it('that is a duplicate of another one has an outbox of its own, and each keeps what is its own', async () => {
+    const server = new Server();
+    const browser = new Browser();
+    const one = await openWindow(browser, server);
+    const two = await openWindow(browser, server, false, one);
+    server.isPrompt = false;
+    rename(one, 'Of the first');
+    two.do((page) => page.run('report.setWords', { edition: 'Of its duplicate' }));
+    await rest();
+    expect(kept(browser)).toHaveLength(2);
+    for (const window of [one, two]) window.crash();
+    for (const request of [...server.waiting]) request.meet('lost before');
+    server.isPrompt = true;
+    const three = await openWindow(browser, server);
+    await settle(server, [three]);
+    expect(reportOf(server.log.record)).toMatchObject({ title: 'Of the first', edition: 'Of its duplicate' });
+  });
+
+  it('keeps the one call that the server cannot read aside over a crash, with nothing beside it', async () => {
+    const server = new Server();
+    const browser = new Browser();
+    const window = await openWindow(browser, server);
+    server.cannotRead = () => 'That cannot be read.';
+    rename(window, 'Odd');
+    await settle(server, [window]);
+    expect([...browser.values.values()]).toMatchObject([{ calls: [], refused: [{ why: 'That cannot be read.' }] }]);
+  });
+
+  it('writes a block of cells once for all changes that name it, and again where it was taken away meanwhile', async () => {
+    const browser = new Browser();
+    const window = await openWindow(browser, new Server());
+    const cells = () => [...browser.values].filter(([key]) => key.startsWith('cells:')).map(([, value]) => value);
+    const call = { id: 'c', name: 'report.setWords', args: { title: 'block' }, seen: 0 };
+    const full = { calls: [call], refused: [], blocks: { block: [1, 2] } };
+    const keep = (outbox: object) => window.do((page) => page.keepOutbox('r1', outbox as typeof full));
+    await keep(full);
+    expect(cells()).toEqual([[1, 2]]);
+    // It is known to be there, so it is not written once more.
+    for (const key of browser.values.keys()) if (key.startsWith('cells:')) browser.values.set(key, ['as it was']);
+    await keep(full);
+    expect(cells()).toEqual([['as it was']]);
+    await keep({ calls: [], refused: [], blocks: {} });
+    expect([...browser.values.keys()]).toEqual([]);
+    await keep(full);
+    expect(cells()).toEqual([[1, 2]]);
+  });
+
+  it('knows what was put together of many typed cells without fetching it', async () => {
+    const server = new Server();
+    const window = await openWindow(new Browser(), server);
+    const table = tablesOf(window.page.current().report).find(isReceived);
+    const key = table?.columns[1]?.meta.key ?? '';
+    const cells = Object.fromEntries(Array.from({ length: 6 }, (_, row) => [`r.${row}`, String(row)]));
+    expect(
+      window.do((page) => page.run('table.setCells', { table: table?.id ?? '', cells: { [key]: cells } })),
+    ).toBeNull();
+    await settle(server, [window]);
+    const [column] = tablesOf(window.page.current().report)
+      .filter(isReceived)
+      .flatMap(({ columns }) => columns.filter(({ layer }) => layer !== undefined));
+    const layer = column?.layer ?? '';
+    expect(server.log.layers.get(layer)).toHaveLength(12);
+    expect(window.page.cellsOf(layer)).toEqual(server.log.layers.get(layer));
+  });
+
+  it('takes what is typed once, after the last pause', async () => {
+    const window = await openWindow(new Browser(), new Server());
+    const taken: string[] = [];
+    const pause = window.do((page) => new page.Pause());
+    const type = (text: string) => window.do(() => pause.begin(() => taken.push(text)));
+    type('o');
+    await rest(200);
+    type('on');
+    await rest(200);
+    expect([taken, window.page.useUntaken.getState().count]).toEqual([[], 1]);
+    await rest(60);
+    expect([taken, window.page.useUntaken.getState().count]).toEqual([['on'], 0]);
+    type('one');
+    window.do(() => pause.end());
+    await rest(1000);
+    expect(taken).toEqual(['on']);
+  });
+
+  it('takes several commands back as one step, and says which of them was refused', async () => {
+    const server = new Server();
+    const window = await openWindow(new Browser(), server);
+    const { page } = window;
+    window.do(() =>
+      page.runTogether(() => {
+        page.run('report.setWords', { title: 'One' });
+        return page.run('report.setWords', { edition: 'Two' });
+      }),
+    );
+    expect(page.current().history.past).toHaveLength(1);
+    window.do(() => page.undo());
+    await settle(server, [window]);
+    expect(reportOf(server.log.record)).toEqual(reportOf(new Server().log.record));
+    window.do(() => page.redo());
+    await settle(server, [window]);
+    expect(reportOf(server.log.record)).toMatchObject({ title: 'One', edition: 'Two' });
+    const refused = window.do(() => page.runTogether(() => page.run('item.remove', { item: 'none such' })));
+    expect(refused).toMatch(/\S/);
+    expect(page.current().notice).toMatchObject({ tone: 'error', text: refused });
+    window.do(() => page.dismissNotice());
+    expect(page.current().notice).toBeNull();
   });
 });
