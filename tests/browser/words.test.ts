@@ -177,6 +177,66 @@ describe('words by hand', () => {
   });
 });
 
+describe('a statement that is typed', () => {
+  it('is told of when it is no longer true, with what is true today; labels and counts of other things never are', async () => {
+    await freight();
+    const put = async (part: string, words: string) => {
+      const field = page.getByRole('textbox', { name: part, exact: true });
+      await field.fill(words);
+      await field.press('Enter');
+    };
+    await put('Title', 'Load up 12% on a year earlier');
+    await put('Subtitle', 'Freight on 24 routes, by month');
+    await saved(page);
+    const stale = page.getByLabel('Proof notes').locator('[data-note]').filter({ hasText: 'again' });
+    expect(await stale.count()).toBe(0);
+    await typeLast('50');
+    await backToFigure();
+    await stale.waitFor();
+    const today = 'Load: down 3.8% on a year earlier, at 50 t in June 2026';
+    expect((await stale.textContent())?.replaceAll('\u00a0', ' ')).toContain(
+      `“Load up 12% on a year earlier” no longer holds: now it is “${today}”.`,
+    );
+    expect(await stale.count()).toBe(1);
+    // What is said today is offered first, and follows the data.
+    await stale
+      .getByRole('button', { name: /^Say “/ })
+      .first()
+      .click();
+    await expect.poll(() => wordsOf('title')).toBe(today);
+    await expect.poll(() => stale.count()).toBe(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await stale.waitFor();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(() => stale.count()).toBe(0);
+
+    // A label says nothing when another month comes, and when values in it change.
+    await put('Title', 'Load and mail by month');
+    await saved(page);
+    await items().getByRole('button', { name: 'Freight' }).first().click();
+    await page.getByRole('grid').focus();
+    for (const key of ['Control+End', 'Home']) await page.keyboard.press(key);
+    for (const text of ['2026-07', '66', '30']) {
+      await page.keyboard.type(text);
+      await page.keyboard.press('Tab');
+    }
+    await saved(page);
+    await backToFigure();
+    await page.getByRole('button', { name: /July 2026$/ }).first().waitFor();
+    expect(await stale.count()).toBe(0);
+  });
+
+  it('is told of where it is in another language than the report', async () => {
+    await freight();
+    const title = page.getByRole('textbox', { name: 'Title', exact: true });
+    await title.fill('Die Fracht ist seit dem Sommer gestiegen');
+    await title.press('Enter');
+    await note('The title is in German').waitFor();
+    await choose(page.getByLabel('Language of the report'), 'de-DE');
+    await expect.poll(() => note('The title is in German').count()).toBe(0);
+  });
+});
+
 describe('an unfinished last period', () => {
   it('is asked for once where it plainly is one, left out of what is said, and right with a newer extract', async () => {
     page = await newPage();

@@ -250,6 +250,8 @@ describe('numbers typed by hand', () => {
     expect(typed('The harbour shuttle carried 51.9 thousand.')[0]?.title).toBe('Is 51.9 still meant?');
     expect(typed('The harbour shuttle carried 42.8 thousand.')[0]?.title).toBe('42.8 or 48.2?');
     expect(typed('The outer isles grew by 2.2% on a year earlier.')[0]?.title).toBe('2.2% was typed');
+    // What stands in the data by chance is no value of them.
+    expect(typed('The harbour shuttle serves 48 piers.')).toEqual([]);
     const [held] = typed('In July 2026 the outer isles carried 104 thousand.');
     expect(held?.mends.map(({ say }) => say)).toEqual(['Let it follow Jul 2026']);
   });

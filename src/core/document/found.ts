@@ -1,9 +1,10 @@
 /** Numbers of a report that can be put into its text, found by a few letters of what they are. */
+import { FACT_NAMES } from '../fact/kind-names.ts';
 import { factsOfSpoken, refOf, sayFactsOf, spokenIn } from '../figure/facts.ts';
 import { chooseAcross } from '../table/choose.ts';
 import { columnOf, type Table } from '../table/column.ts';
 import { readTitle } from '../table/titles.ts';
-import type { FactKind, FactPart } from '../text/fact-ref.ts';
+import type { FactPart } from '../text/fact-ref.ts';
 import { formatPeriod } from '../time/format.ts';
 import type { ProseOf, ProseRun } from './prose.ts';
 import type { Sources } from './set.ts';
@@ -15,37 +16,6 @@ export interface Offered {
   said: string;
   run: ProseOf<'fact'> | ProseOf<'value'>;
 }
-
-/** What a fact is called where it is looked for. */
-const FACT_NAMES: Readonly<Record<FactKind, string>> = {
-  latest: 'latest',
-  span: 'first to last period',
-  previous: 'change on the period before',
-  year: 'change on a year earlier',
-  change: 'change since the first',
-  first: 'first and latest',
-  high: 'highest',
-  low: 'lowest',
-  since: 'since when',
-  record: 'record',
-  streak: 'how many in a row',
-  mean: 'mean, average',
-  median: 'median',
-  total: 'total, sum',
-  constant: 'unchanged',
-  'year to date': 'year to date',
-  rank: 'rank, place',
-  share: 'share',
-  target: 'against the target',
-  crossing: 'crossing',
-  spread: 'spread of panels',
-  turn: 'turning point',
-  typical: 'usual change',
-  steady: 'steadiness',
-  beyond: 'beyond a level',
-  missing: 'missing values',
-  unfinished: 'unfinished',
-};
 
 /** Parts of a fact that stand well in a sentence of one's own. */
 const PARTS: readonly FactPart[] = ['value', 'when', 'signed change', 'change', 'sentence'];

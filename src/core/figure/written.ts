@@ -1,5 +1,6 @@
 /** Words by hand and the data they were written for: when the data move on, what of the words no longer stands. */
 
+import { saysSomething } from '../fact/lexicon.ts';
 import { placeAlone } from '../fact/say.ts';
 import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
@@ -9,29 +10,10 @@ import { roundedTo } from '../text/rounding.ts';
 import { typedIn, type Written, writtenForNone } from '../text/written.ts';
 import { type Spoken, spokenIn } from './facts.ts';
 import type { ResolvedFigure } from './resolve.ts';
+import { statementsIn, type Untrue, untrueNow } from './stated.ts';
+import { countsOther, hasWords, namesPlace, numbersIn, type TypedNumber } from './typed-numbers.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
-
-interface TypedNumber {
-  text: string;
-  value: number;
-  decimals: number;
-}
-
-const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-
-/** Numbers of a text as the locale writes them; years are none, for they are written so whatever the data are. */
-function numbersIn(text: string, { group, decimal }: Locale): TypedNumber[] {
-  const pattern = new RegExp(`[-\u2212]?\\d+(?:${escaped(group)}\\d{3})*(?:${escaped(decimal)}\\d+)?`, 'gu');
-  return [...text.matchAll(pattern)].flatMap(([found]) => {
-    const value = Number(found.replaceAll(group, '').replace(decimal, '.').replace('\u2212', '-'));
-    const decimals = found.split(decimal)[1]?.length ?? 0;
-    const isYear = /^(?:19|20)\d\d$/.test(found);
-    // “3 piers” is hardly ever a value.
-    const isDigit = /^\d$/.test(found);
-    return Number.isFinite(value) && decimals <= 20 && !isYear && !isDigit ? [{ text: found, value, decimals }] : [];
-  });
-}
 
 /** The last place with a value of what is drawn. */
 function untilOf(all: readonly Spoken[]): number | string | null {
@@ -49,8 +31,10 @@ function untilOf(all: readonly Spoken[]): number | string | null {
 }
 
 /** Which value a typed number is: of the entries that are written alike the latest one, of the first line that has one. */
-function valueMeant(all: readonly Spoken[], { value, decimals }: TypedNumber) {
+function valueMeant(all: readonly Spoken[], number: TypedNumber, text: string, locale: Locale) {
+  const { value, decimals } = number;
   for (const { line, panel, series } of all) {
+    if (countsOther(number, text, series, locale)) continue;
     const { from, until } = series.shown;
     for (let entry = until - 1; entry >= from; entry--) {
       const known = series.values[entry];
@@ -82,12 +66,21 @@ export function writtenFor(figure: ResolvedFigure, words: Words, locale: Locale)
   const text = none.of;
   const all = spokenIn(figure);
   const first = fromOf(all);
-  const isNamed = first !== null && text.includes(placeSayer(all, locale)(first));
+  const series = all[0]?.series;
+  const isNamed = first !== null && series !== undefined && namesPlace(text, series, first, locale);
+  const stated = statementsIn(figure, text, locale);
   const numbers = numbersIn(text, locale).flatMap((number) => {
-    const meant = valueMeant(all, number);
-    return meant ? [{ ...number, text: cutTo(number.text, 60), ...meant }] : [];
+    const meant = stated.numbers.has(number.text) ? null : valueMeant(all, number, text, locale);
+    const { value, decimals } = number;
+    return meant ? [{ text: cutTo(number.text, 60), value, decimals, ...meant }] : [];
   });
-  return { ...none, from: isNamed ? first : null, until: untilOf(all), numbers: numbers.slice(0, 40) };
+  return {
+    ...none,
+    from: isNamed ? first : null,
+    until: untilOf(all),
+    numbers: numbers.slice(0, 40),
+    statements: stated.statements,
+  };
 }
 
 /** What of words by hand no longer stands. */
@@ -97,6 +90,20 @@ export interface Stale {
   /** where the data ended and end now, as it is said; null where that did not change */
   end: { was: string; now: string } | null;
   numbers: { text: string; now: string | null }[];
+  statements: Untrue[];
+}
+
+/** Whether words are left behind when the data end later: they name where those ended, or say something of them besides what is held against them. */
+function hangsOnEnd(all: readonly Spoken[], { of, until, statements }: Written, locale: Locale): boolean {
+  const series = all[0]?.series;
+  if (series === undefined || until === null) return false;
+  const year = typeof until === 'number' && series.interval !== null ? String(new Date(until).getUTCFullYear()) : '';
+  const last = untilOf(all);
+  const isOtherYear = typeof last === 'number' && String(new Date(last).getUTCFullYear()) !== year;
+  // A report may have another language by now than that in which they were typed.
+  const isNamed = LOCALES.some((id) => namesPlace(of, series, until, localeOf(id)));
+  if (isNamed || (isOtherYear && hasWords(of, year))) return true;
+  return statements.length === 0 && saysSomething(of, locale);
 }
 
 /** What no longer stands of words that were written for other data; null where all does. */
@@ -108,12 +115,14 @@ export function staleness(figure: ResolvedFigure, words: Words, written: Written
   const movedTo = (was: number | string | null, now: number | string | null) =>
     was === null || now === null || was === now ? null : { was: say(was), now: say(now) };
   const start = movedTo(written.from, fromOf(all));
-  const end = movedTo(written.until, untilOf(all));
+  const statements = untrueNow(figure, written.statements, locale);
+  const end = hangsOnEnd(all, written, locale) ? movedTo(written.until, untilOf(all)) : null;
   const numbers = written.numbers.flatMap(({ text, value: typed, decimals, line, panel, at }) => {
     const one = all.find((spoken) => spoken.line.line.id === line && spoken.panel === panel);
     const value = one?.series.values[one.series.keys.indexOf(at)] ?? null;
     if (value !== null && roundedTo(value, decimals) === typed) return [];
     return [{ text, now: value === null ? null : formatNumber(value, decimals, locale) }];
   });
-  return start === null && end === null && numbers.length === 0 ? null : { start, end, numbers };
+  const isStale = start !== null || end !== null || numbers.length > 0 || statements.length > 0;
+  return isStale ? { start, end, numbers, statements } : null;
 }

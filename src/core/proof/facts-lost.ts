@@ -1,9 +1,12 @@
 /** Facts in the words of a figure of which nothing holds any more, wherever in it they stand. */
 import type { CommandCall } from '../change/commands/index.ts';
+import { FACT_NAMES } from '../fact/kind-names.ts';
+import { sayFact } from '../fact/say.ts';
 import { factFor } from '../figure/facts.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
 import { suggestTitles } from '../figure/suggest.ts';
 import type { Part } from '../scene/scene.ts';
+import type { FactRef } from '../text/fact-ref.ts';
 import { type Run, runsOfWords, tidyWords, type Words } from '../text/rich.ts';
 import type { Check, Mend, Proofed } from './note.ts';
 
@@ -13,8 +16,10 @@ export const isFactRun = (run: Run): run is FactRun => 'fact' in run;
 /** What a fact that holds no longer said, and what stands there. */
 export function sayLost({ fact, part }: FactRun, data: string): string {
   const instead = part === 'sentence' ? 'the latest value stands in its place' : 'a dash stands in its place';
-  return `What it said (“${fact.kind}”) does not hold of the data that ${data} now; ${instead}.`;
+  return `What it said (${FACT_NAMES[fact.kind]}) does not hold of the data that ${data} now; ${instead}.`;
 }
+
+const meantBy = (runs: readonly FactRun[]): About => ({ facts: runs.map(({ fact }) => fact), lines: [] });
 
 /** Words without some of their runs. */
 export const withoutRuns = (words: Words, runs: readonly Run[]): Words =>
@@ -23,11 +28,34 @@ export const withoutRuns = (words: Words, runs: readonly Run[]): Words =>
 /** Facts that are offered in the place of words. */
 const MOST_OFFERED = 2;
 
-/** The facts that words could be instead, each at a press; they follow the data from then on. */
-export const factsInstead = ({ figure, locale }: Proofed, put: (words: Words) => CommandCall): Mend[] =>
-  suggestTitles(figure, locale)
+/** What words speak of: facts, and lines by their ids. */
+export interface About {
+  facts: readonly FactRef[];
+  lines: readonly string[];
+}
+
+/**
+ * The facts that words could be instead, each at a press; they follow the data
+ * from then on. What the words spoke of comes first, then the same lines.
+ */
+export function factsInstead(
+  { figure, locale }: Proofed,
+  { facts, lines }: About,
+  put: (words: Words) => CommandCall,
+): Mend[] {
+  const same = facts.flatMap((ref) => {
+    const fact = factFor(figure, ref);
+    return fact ? [{ text: sayFact(fact, locale), fact: ref }] : [];
+  });
+  const near = new Set([...lines, ...facts.map(({ line }) => line)]);
+  const isNear = ({ fact }: { fact: FactRef }) => near.has(fact.line);
+  const others = suggestTitles(figure, locale);
+  const all = [...same, ...others.filter(isNear), ...others.filter((one) => !isNear(one))];
+  return all
+    .filter(({ text }, at) => all.findIndex((one) => one.text === text) === at)
     .slice(0, MOST_OFFERED)
     .map(({ text, fact }) => ({ say: `Say “${text}”`, call: put([{ fact, part: 'sentence' }]) }));
+}
 
 /** Words of a figure that can hold facts. */
 interface Place {
@@ -115,7 +143,7 @@ export const factsLost: readonly Check[] = PLACES.map((id) => ({
       const gone = lost.filter((run) => factFor(figure, run.fact) === null);
       const [first] = gone;
       if (!first) continue;
-      const [best, ...others] = place.isSentence ? factsInstead(proofed, place.put) : [];
+      const [best, ...others] = place.isSentence ? factsInstead(proofed, meantBy(gone), place.put) : [];
       const anew: Mend[] = [
         { say: 'Take it out', call: place.put(withoutRuns(place.words, gone)) },
         { say: 'Choose other words', open: place.part },

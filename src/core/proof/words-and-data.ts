@@ -1,29 +1,45 @@
 /** Words of a figure that its data have left behind. */
+import { LANGUAGE_NAMES, otherLanguageIn } from '../fact/lexicon.ts';
+import { languageOf } from '../fact/period-words.ts';
+import { spokenIn } from '../figure/facts.ts';
+import { linesMeant } from '../figure/stated.ts';
 import { type Stale, staleness, writtenFor } from '../figure/written.ts';
 import { listed } from '../table/words.ts';
-import { runsOfWords } from '../text/rich.ts';
-import { factsInstead, factsLost } from './facts-lost.ts';
+import { runsOfWords, type Words } from '../text/rich.ts';
+import { typedIn } from '../text/written.ts';
+import { type About, factsInstead, factsLost } from './facts-lost.ts';
 import type { Check, Mend, Proofed } from './note.ts';
 
 const PARTS = ['title', 'subtitle', 'source'] as const;
 type WordsPart = (typeof PARTS)[number];
 /** Facts in the place of some of the words; of where the data are from they say nothing. */
-const factsFor = (proofed: Proofed, part: WordsPart): Mend[] =>
+const factsFor = (proofed: Proofed, part: WordsPart, stale: Stale): Mend[] =>
   part === 'source'
     ? []
-    : factsInstead(proofed, (words) => ({
+    : factsInstead(proofed, aboutOf(proofed, proofed.figure.spec.words[part], stale), (words) => ({
         name: 'item.setWords',
         args: { item: proofed.figure.spec.id, words: { [part]: words } },
       }));
 
+/** What words spoke of: the facts that they stated, and the lines that they name. */
+const aboutOf = ({ figure }: Proofed, words: Words, { statements }: Stale): About => ({
+  facts: statements.map(({ statement }) => statement.fact),
+  lines: linesMeant(spokenIn(figure), typedIn(words)).map(({ line }) => line.line.id),
+});
+
 /** "written when the data ended in Oct 2026, which now end in Nov 2026; 32,231 is now 74,001" */
-function sayStale({ start, end, numbers }: Stale): string {
+function sayStale({ start, end, numbers, statements }: Stale): string {
+  const untrue = statements.map(({ statement, now }) =>
+    now === null
+      ? `“${statement.text}” no longer holds, and nothing of the kind does`
+      : `“${statement.text}” no longer holds: now it is “${now}”`,
+  );
   const begun = start ? [`what is drawn began with ${start.was}, and begins with ${start.now} now`] : [];
   const moved = end ? [`the data ended in ${end.was} when they were written, and end in ${end.now} now`] : [];
   const changed = numbers.map(({ text, now }) =>
     now === null ? `${text} is no longer there` : `${text} is now ${now}`,
   );
-  return listed([...begun, ...moved, ...changed]);
+  return listed([...untrue, ...begun, ...moved, ...changed]);
 }
 
 /** What no longer stands of each of the words; where the period in them follows the data, only their numbers. */
@@ -33,8 +49,8 @@ function staleParts({ figure, locale }: Proofed): { part: WordsPart; stale: Stal
     const stale = staleness(figure, words[part], written[part], locale);
     if (!stale) return [];
     const follows = runsOfWords(words[part]).some((run) => 'fact' in run);
-    if (follows && stale.numbers.length === 0) return [];
-    return [{ part, stale: follows ? { start: null, end: null, numbers: stale.numbers } : stale }];
+    if (follows && stale.numbers.length + stale.statements.length === 0) return [];
+    return [{ part, stale: follows ? { ...stale, start: null, end: null } : stale }];
   });
 }
 
@@ -59,7 +75,7 @@ const staleWords: Check = {
       facts: `${parts.join()} ${said}`,
       mends: [
         { say: 'They still hold', call: { name: 'item.setWords', args: { item: spec.id, words: still, written } } },
-        ...factsFor(proofed, part),
+        ...factsFor(proofed, part, first.stale),
         { say: 'Write anew', open: part },
       ],
     };
@@ -93,7 +109,7 @@ const staleNotes: Check = {
               },
             },
           },
-          ...factsInstead(proofed, (text) => ({
+          ...factsInstead(proofed, aboutOf(proofed, mark.text, stale), (text) => ({
             name: 'figure.setMark',
             args: {
               figure: figure.spec.id,
@@ -147,5 +163,36 @@ const staleDescription: Check = {
   },
 };
 
+/** Words by hand that are plainly in another language than what is said of the data beside them. */
+const otherLanguage: Check = {
+  id: 'other-language',
+  find({ figure: { spec }, locale }) {
+    const notes = spec.marks.flatMap((mark) =>
+      mark.kind === 'note' && mark.shown
+        ? [{ part: `mark:${mark.id}` as const, what: 'A note', words: mark.text }]
+        : [],
+    );
+    const places = [
+      { part: 'title' as const, what: 'The title', words: spec.words.title },
+      { part: 'subtitle' as const, what: 'The subtitle', words: spec.words.subtitle },
+      ...notes,
+    ];
+    // One is enough to be told of: whoever reads it sees the others.
+    for (const { part, what, words } of places) {
+      const language = otherLanguageIn(typedIn(words), locale);
+      if (language === null) continue;
+      const [theirs, own] = [LANGUAGE_NAMES[language], LANGUAGE_NAMES[languageOf(locale)]];
+      return {
+        part,
+        title: `${what} is in ${theirs}`,
+        text: `The report is in ${own}, and so are its numbers, its dates and what is said of the data.`,
+        facts: `${part} ${language} ${locale.id}`,
+        mends: [{ say: 'Write it anew', open: part }],
+      };
+    }
+    return null;
+  },
+};
+
 /** Checks of words against the data. */
-export const wordsAndData: readonly Check[] = [staleWords, ...factsLost, staleNotes, staleDescription];
+export const wordsAndData: readonly Check[] = [staleWords, ...factsLost, staleNotes, staleDescription, otherLanguage];

@@ -2,6 +2,7 @@
 
 import * as z from 'zod';
 import { asOne } from '../named/keyed.ts';
+import { FactRef } from './fact-ref.ts';
 import { cutTo } from './letters.ts';
 import { runsOfWords, type Words } from './rich.ts';
 
@@ -29,9 +30,27 @@ export const Written = asOne(
         }),
       )
       .max(40),
+    /** statements in the words that were true of the figure */
+    statements: z
+      .array(
+        z.strictObject({
+          text: z.string().max(300),
+          fact: FactRef,
+          /** the number that it says, and with how many decimals */
+          value: z.number(),
+          decimals: z.number().int().min(0).max(20),
+          /** which way it says that something went; absent where it says none */
+          way: z.enum(['up', 'down']).optional(),
+          /** the place along the axis that it names; absent where it speaks of the newest */
+          at: Place.optional(),
+        }),
+      )
+      .max(20)
+      .default([]),
   }),
 );
 export type Written = z.infer<typeof Written>;
+export type WrittenStatement = Written['statements'][number];
 
 /** What of words was typed; a blank for what follows the data by itself. */
 export const typedIn = (words: Words): string =>
@@ -45,5 +64,5 @@ export const typedIn = (words: Words): string =>
 /** Of words of which it is not known for which data they were written; null for words without a typed letter or digit. */
 export function writtenForNone(words: Words): Written | null {
   const of = typedIn(words);
-  return /[\p{L}\d]/u.test(of) ? { of, from: null, until: null, numbers: [] } : null;
+  return /[\p{L}\d]/u.test(of) ? { of, from: null, until: null, numbers: [], statements: [] } : null;
 }

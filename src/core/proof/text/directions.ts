@@ -1,7 +1,8 @@
 /** Notes on a figure's title and the sentences beside it that say opposite directions of one thing. */
+
+import { comparedIn, directionIn } from '../../fact/lexicon.ts';
 import { sayFactsOf } from '../../figure/facts.ts';
 import { plainWords } from '../../text/rich.ts';
-import { comparedIn, directionIn } from './lexicon.ts';
 import { isPlaced, type ReadBlock, type TextCheck, type TextFinding, type TextProofed } from './note.ts';
 import { placesIn, runAt } from './read.ts';
 

@@ -1,9 +1,9 @@
 /** Notes on what is placed and mentioned: figures without a mention, mentions without a figure, “above” that is below. */
 import type { Block, BlockOf } from '../../document/manuscript.ts';
 import type { ProseRun } from '../../document/prose.ts';
+import { sideIn, wordsIn } from '../../fact/lexicon.ts';
 import { isTable } from '../../report/report.ts';
 import { listed } from '../../table/words.ts';
-import { sideIn, wordsIn } from './lexicon.ts';
 import {
   isPlaced,
   type ReadBlock,

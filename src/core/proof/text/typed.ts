@@ -4,6 +4,8 @@ import { type Offered, offeredIn } from '../../document/found.ts';
 import type { ProseOf, ProseRun } from '../../document/prose.ts';
 import type { Sources } from '../../document/set.ts';
 import { lastPlace, sayValue } from '../../document/sources.ts';
+import { wordsIn } from '../../fact/lexicon.ts';
+import { countsOther } from '../../figure/typed-numbers.ts';
 import { isTable } from '../../report/report.ts';
 import { chooseAcross } from '../../table/choose.ts';
 import type { Column, Table } from '../../table/column.ts';
@@ -12,7 +14,6 @@ import type { Locale } from '../../text/locale.ts';
 import { decimalsOfValues } from '../../text/number.ts';
 import { roundedTo } from '../../text/rounding.ts';
 import { namesOfPeriod } from './facts.ts';
-import { wordsIn } from './lexicon.ts';
 import type { ReadBlock, Sentence, TextCheck, TextFinding, TextMend, TextProofed } from './note.ts';
 import { spliced } from './read.ts';
 
@@ -257,6 +258,16 @@ function ofFact(read: ReadBlock, typed: Typed, sentence: Sentence, proofed: Text
   };
 }
 
+/** A share is a value of columns of shares only. */
+const canBeOf = (column: Column, { isPercent }: Typed): boolean =>
+  !isPercent || (column.kind === 'number' && column.unit === '%');
+
+/** Whether a typed number counts something else than what a column holds. */
+function countsOf(column: Column, typed: Typed, { typed: text }: ReadBlock, { sources }: TextProofed): boolean {
+  const of = { name: readTitle(column.title).name, unit: column.kind === 'number' ? column.unit : null };
+  return countsOther(typed, text, of, sources.locale);
+}
+
 /** Numbers typed by hand, held against the tables of the report. */
 export const typedNumbers: TextCheck = {
   id: 'typed',
@@ -265,9 +276,8 @@ export const typedNumbers: TextCheck = {
       numbersIn(read, proofed.sources.locale).flatMap((typed): TextFinding[] => {
         const sentence = read.sentences.find(({ from, until }) => from <= typed.at && typed.at < until);
         if (!sentence) return [];
-        // A share is a value of columns of shares only.
         const columns = columnsMeant(sentence.said, proofed).filter(
-          ({ column }) => !typed.isPercent || (column.kind === 'number' && column.unit === '%'),
+          ({ column }) => canBeOf(column, typed) && !countsOf(column, typed, read, proofed),
         );
         const equals = columns.flatMap((candidate) => rowOf(typed, candidate, sentence, proofed) ?? []);
         const best = equals.find(({ isNamed }) => isNamed) ?? equals.find(({ isLast }) => isLast) ?? equals[0];

@@ -1,7 +1,6 @@
 /** Words by which sentences say where something stands and which way it went, in the languages of reports. */
-import type { Locale } from '../../text/locale.ts';
-
-type Language = 'en' | 'de' | 'fr' | 'es' | 'pl' | 'fi';
+import type { Locale } from '../text/locale.ts';
+import type { Language } from './period-words.ts';
 
 interface Lexicon {
   above: string;
@@ -12,6 +11,15 @@ interface Lexicon {
   /** what says that two years are compared, or two shorter periods that follow each other */
   year: string;
   period: string;
+  /** what is said of the highest and of the lowest value, and of a value as such */
+  high: string;
+  low: string;
+  stood: string;
+  mean: string;
+  /** what stands right before a value */
+  to: string;
+  /** short words that stand in nearly every sentence of the language, and in none of the others */
+  own: string;
 }
 
 const LEXICON: Readonly<Record<Language, Lexicon>> = {
@@ -22,6 +30,12 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     down: 'down fell fall falls fallen falling drop drops dropped dropping decline declines declined declining decrease decreases decreased decreasing shrank shrinks shrunk sank lower',
     year: 'year years annual annually yearly',
     period: 'month months quarter quarters week weeks day days monthly quarterly weekly daily',
+    high: 'highest high peak peaked peaks maximum record best',
+    low: 'lowest low bottom bottomed minimum trough worst',
+    stood: 'reached reaches stood stands hit was were is are came',
+    mean: 'average mean averaged averages',
+    to: 'at to from by of above below over under',
+    own: 'the of and with from by at since than on to for was were',
   },
   de: {
     above: 'oben',
@@ -30,6 +44,12 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     down: 'fiel fielen fällt fallen gefallen sank sanken sinkt sinken gesunken abgenommen abnahme rückgang niedriger weniger',
     year: 'jahr jahre jahren jahres vorjahr vorjahres jährlich',
     period: 'monat monate monats vormonat vormonats quartal vorquartal woche vorwoche tag vortag',
+    high: 'höchste höchster höchstes höchststand höchstwert hoch spitze maximum rekord',
+    low: 'niedrigste niedrigster niedrigstes tiefste tiefststand tiefstwert tief minimum',
+    stood: 'erreichte erreichten erreicht lag lagen liegt betrug betrugen war waren ist sind',
+    mean: 'durchschnitt durchschnittlich mittel schnitt',
+    to: 'bei auf von um über unter mit',
+    own: 'der die das und von mit seit im gegenüber auf dem ist nicht zum zur als für',
   },
   fr: {
     above: 'ci-dessus',
@@ -38,6 +58,12 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     down: 'baisse baissé baissent diminue diminuent diminué recule reculé recul chute chuté inférieur',
     year: 'an ans année années annuel',
     period: 'mois trimestre trimestres semaine semaines jour jours mensuel',
+    high: 'plus haut sommet pic maximum record',
+    low: 'bas creux minimum plancher',
+    stood: 'atteint atteignent atteinte était est sont s’établit établit',
+    mean: 'moyenne moyen',
+    to: 'à de par',
+    own: 'le les des du et est avec depuis dans par sur au aux pour',
   },
   es: {
     above: 'arriba',
@@ -46,6 +72,12 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     down: 'bajó bajan baja bajado cayó cae caen caído disminuyó disminuye descendió desciende inferior',
     year: 'año años anual',
     period: 'mes meses trimestre trimestres semana semanas día días',
+    high: 'máximo máxima pico récord mayor',
+    low: 'mínimo mínima menor',
+    stood: 'alcanzó alcanzaron alcanza fue fueron es son llegó llegaron situó',
+    mean: 'media promedio medio',
+    to: 'en a de con un',
+    own: 'el los las y del con desde más por para al fue',
   },
   pl: {
     above: 'powyżej',
@@ -54,6 +86,12 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     down: 'spadł spadła spadło spadły spadek spada spadają zmalał zmalała niższy niższa mniej',
     year: 'rok roku lat lata roczny rocznie',
     period: 'miesiąc miesiąca miesiące kwartał kwartału tydzień tygodnia dzień dnia',
+    high: 'najwyższy najwyższa najwyższe szczyt maksimum rekord',
+    low: 'najniższy najniższa najniższe minimum',
+    stood: 'osiągnął osiągnęła osiągnęło osiągnęły wyniósł wyniosła wyniosło wyniosły jest był była było były',
+    mean: 'średnia średnio średni',
+    to: 'do o z na',
+    own: 'w z na od do oraz się że jest przez po dla',
   },
   fi: {
     above: 'yllä',
@@ -62,6 +100,12 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     down: 'laski laskivat laskee laskevat laskenut väheni vähenivät vähenee pieneni pienenee lasku vähemmän',
     year: 'vuosi vuotta vuoden vuodesta vuosittain',
     period: 'kuukausi kuukautta kuukauden neljännes neljänneksen viikko viikon päivä päivän',
+    high: 'korkein korkeimmillaan huippu suurin ennätys',
+    low: 'matalin alin pienin alimmillaan',
+    stood: 'oli olivat on ovat saavutti saavuttivat nousi',
+    mean: 'keskimäärin keskiarvo',
+    to: 'jo vain noin',
+    own: 'ja oli ovat vuonna kuin mutta myös sekä viime vuoden ei',
   },
 };
 
@@ -72,14 +116,11 @@ function lexiconOf({ id }: Pick<Locale, 'id'>) {
   const language = (id.slice(0, 2) in LEXICON ? id.slice(0, 2) : 'en') as Language;
   const known = lexicons.get(language);
   if (known) return known;
-  const { above, below, up, down, year, period } = LEXICON[language];
+  const words = LEXICON[language];
   const made = {
-    above: setOf(above),
-    below: setOf(below),
-    up: setOf(up),
-    down: setOf(down),
-    year: setOf(year),
-    period: setOf(period),
+    ...{ above: setOf(words.above), below: setOf(words.below), up: setOf(words.up), down: setOf(words.down) },
+    ...{ year: setOf(words.year), period: setOf(words.period), high: setOf(words.high), low: setOf(words.low) },
+    ...{ stood: setOf(words.stood), mean: setOf(words.mean), to: setOf(words.to), own: setOf(words.own) },
   };
   lexicons.set(language, made);
   return made;
@@ -121,4 +162,49 @@ export function sideIn(word: string, locale: Locale): { side: 'above' | 'below';
     : below.has(word)
       ? { side: 'below', other: isAbove }
       : null;
+}
+
+/** What a text says of values, as far as its words tell. */
+export type Saying = 'high' | 'low' | 'mean' | 'stood';
+const SAYINGS: readonly Saying[] = ['high', 'low', 'mean', 'stood'];
+
+/** All that the words of a text say of values. */
+export function sayingsIn(text: string, locale: Locale): Set<Saying> {
+  const lexicon = lexiconOf(locale);
+  const words = wordsIn(text);
+  return new Set(SAYINGS.filter((of) => words.some(({ word }) => lexicon[of].has(word))));
+}
+
+/** True for a text that says something of the data; a label names them only. */
+export const saysSomething = (text: string, locale: Locale): boolean => {
+  const { up, down } = lexiconOf(locale);
+  return sayingsIn(text, locale).size > 0 || wordsIn(text).some(({ word }) => up.has(word) || down.has(word));
+};
+
+/** Whether a word leads to a value, as in “reached 58” or “up to 58”, and not to how many of something there are. */
+export function leadsToValue(word: string, locale: Locale): boolean {
+  const { to, stood, up, down } = lexiconOf(locale);
+  return [to, stood, up, down].some((words) => words.has(word.toLowerCase()));
+}
+
+/** The languages of reports in words of the application. */
+export const LANGUAGE_NAMES: Readonly<Record<Language, string>> = {
+  ...{ en: 'English', de: 'German', fr: 'French', es: 'Spanish', pl: 'Polish', fi: 'Finnish' },
+};
+
+/** From so many words of a language on, and none of the report’s own, a text is taken for one in that language. */
+const PLAINLY = 3;
+
+/** The language that a text is plainly written in though its report is in another one; null where that is not plain. */
+export function otherLanguageIn(text: string, locale: Locale): Language | null {
+  const words = [...new Set(wordsIn(text).map(({ word }) => word))];
+  const count = (language: string) => {
+    const { own } = lexiconOf({ id: language as Locale['id'] });
+    return words.filter((word) => own.has(word)).length;
+  };
+  if (count(locale.id) > 0) return null;
+  const [best] = (Object.keys(LEXICON) as Language[])
+    .map((language) => ({ language, found: count(language) }))
+    .sort((a, b) => b.found - a.found);
+  return best && best.found >= PLAINLY ? best.language : null;
 }
