@@ -197,9 +197,12 @@ describe('calm', () => {
       ['annotation', /note/],
     ] as const) {
       await page.keyboard.press('Control+k');
+      const field = page.locator('[cmdk-input]');
+      await expect.poll(() => field.evaluate((input) => input === document.activeElement)).toBe(true);
       await page.keyboard.type(words);
       await expect.poll(() => page.locator('[cmdk-item]').first().textContent(), { message: words }).toMatch(first);
       await page.keyboard.press('Escape');
+      await field.waitFor({ state: 'hidden' });
     }
   });
 

@@ -222,7 +222,10 @@ describe('a statement that is typed', () => {
     }
     await saved(page);
     await backToFigure();
-    await page.getByRole('button', { name: /July 2026$/ }).first().waitFor();
+    await page
+      .getByRole('button', { name: /July 2026$/ })
+      .first()
+      .waitFor();
     expect(await stale.count()).toBe(0);
   });
 

@@ -75,6 +75,7 @@ describe('messages', () => {
     target: 'TARGET',
     season: 'SEASON',
     list: 'LIST',
+    named: count === 2 ? 'few' : 'no',
     which: '',
     from: 'FROM',
     until: 'UNTIL',

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { allFactsOf } from '../../src/core/fact/facts.ts';
 import { factsOfTable } from '../../src/core/fact/of-table.ts';
+import { sayFact } from '../../src/core/fact/say.ts';
 import { placedRows, seriesOf } from '../../src/core/fact/series.ts';
 import { withCalculations } from '../../src/core/table/calc/calculate.ts';
 import type { Rule } from '../../src/core/table/calc/calculation.ts';
@@ -11,6 +12,7 @@ import { measureOf } from '../../src/core/table/measure/weigh.ts';
 import { matchColumns, takeNewer } from '../../src/core/table/newer.ts';
 import { rereadColumn } from '../../src/core/table/retype.ts';
 import { applyStep } from '../../src/core/table/shape/shape.ts';
+import { LOCALES, type LocaleId, localeOf } from '../../src/core/text/locale.ts';
 
 const MONTHS = Array.from({ length: 18 }, (_, month) => Date.UTC(2023, month, 1));
 const COURSE = [512, 498, 530, 541, 560, 588, 610, 604, 577, 549, 520, 507, 515, 503, 534, 546, 566, 593];
@@ -306,6 +308,54 @@ describe('what else is weighed', () => {
     };
     expect(measureOf(yearly, column)).toBe('flow');
   });
+  it('numbers that are years are years where the title says so, and amounts where it counts something', () => {
+    const names = ['Ness', 'Kelda', 'Sound', 'Harbour'];
+    const table = (title: string, cells: readonly number[], unit: string | null = null): Table => {
+      const text: Column = { key: 'pier', title: 'Pier', kind: 'text', ordered: false, cells: names };
+      return { title: 'Piers', rows: 4, columns: [text, numbers(title, unit, cells)], totals: [], remarks: [] };
+    };
+    const of = (made: Table) => measureOf(made, made.columns[1] as Column);
+    const YEARS = [1820, 1875, 1910, 1820];
+    for (const title of [
+      'Built',
+      'Year built',
+      'founded',
+      'Baujahr',
+      'Gegründet',
+      'Année',
+      'Año',
+      'Rok',
+      'Vuosi',
+      'Bouwjaar',
+    ])
+      expect([title, of(table(title, YEARS))]).toEqual([title, 'year']);
+    expect(of(table('Homes built', YEARS))).not.toBe('year');
+    expect(of(table('Built', [12, 1875, 1910, 1820]))).not.toBe('year');
+    expect(of(table('Built', YEARS, 'EUR'))).not.toBe('year');
+    expect(of(table('Built', [1820.5, 1875, 1910, 1820]))).not.toBe('year');
+    // A year is written as one, is no amount that changes by per cent, and names have no last one among them.
+    const said = (id: LocaleId) => {
+      const made = table('Built', YEARS);
+      const [across, column] = made.columns as [Column, Column];
+      const series = seriesOf(made, column, across, placedRows(made, across));
+      return (series ? allFactsOf(series) : []).map((fact) => sayFact(fact, localeOf(id)));
+    };
+    expect(said('en-GB').sort()).toEqual([
+      'Built: highest (Sound), at 1910',
+      'Built: lowest twice, at 1820 (Ness, Harbour)',
+    ]);
+    expect(said('de-DE').join()).toContain('bei 1820 (Ness, Harbour)');
+    for (const id of LOCALES) for (const text of said(id)) expect(text).not.toMatch(/1[.,\s\u00a0\u202f]\d{3}|%/);
+  });
+
+  it('an index is said without what it is held against', () => {
+    for (const unit of ['2015=100', '2015 = 100', 'index', 'Indeks']) {
+      const table = dated(numbers('Consumer prices', unit));
+      for (const { series, claim } of factsOfTable(table, {}).slice(0, 3))
+        expect(sayFact({ series, claim, points: [], weight: 1 }, localeOf('en-GB'))).not.toContain(unit);
+    }
+  });
+
   it('a total row that sums its periods says that they add up; one that does not says nothing', () => {
     const withTotal = (total: number): [Table, Column] => {
       const column = numbers('Alpha', null, [...COURSE, total]);

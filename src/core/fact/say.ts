@@ -79,9 +79,14 @@ export function placeAlone({ keys, interval, years }: FactSeries, entry: number,
     : formatPeriod(key, interval, locale);
 }
 
-function valueWords(series: FactSeries, value: number, decimals: number, locale: Locale): string {
+/** What an index is held against, or that it is one, is no unit of its numbers. */
+const NO_UNIT = /=\s*100\b|^(?:index|indeks|indeksi|indice|índice|indexpunkte|points? of index)$/iu;
+
+function valueWords({ unit, measure }: FactSeries, value: number, decimals: number, locale: Locale): string {
+  // A year is called by its number, and is no amount.
+  if (measure === 'year' && decimals === 0) return String(roundedTo(value, 0));
   const number = formatNumber(value, decimals, locale);
-  return series.unit === null ? number : withUnit(number, series.unit, locale);
+  return unit === null || NO_UNIT.test(unit) ? number : withUnit(number, unit, locale);
 }
 
 /** How much a value of a series changed, without a sign. */
@@ -137,8 +142,18 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
     case 'first':
       return { start: value(claim.from), inStart: place(claim.from, 'in') };
     case 'high':
-    case 'low':
-      return { count: claim.ties.length, part: claim.part ? 'yes' : 'no' };
+    case 'low': {
+      const isNamed = series.interval === null && !series.ordered;
+      const names = claim.ties.map((entry) => placeAlone(series, entry, locale));
+      const list = isNamed ? new Intl.ListFormat(language, { type: 'unit' }).format(names.slice(0, MOST_LISTED)) : '';
+      return {
+        count: claim.ties.length,
+        part: claim.part ? 'yes' : 'no',
+        // Names have no last one; of many none is told before the others.
+        named: !isNamed ? 'no' : names.length > MOST_LISTED ? 'many' : 'few',
+        list,
+      };
+    }
     case 'since':
       return { since: place(claim.since, 'since') };
     case 'streak':

@@ -49,7 +49,7 @@ export interface FactSeries {
 export type Scale = 'points' | 'ratio' | 'interval';
 
 /** Twice as warm, or twice the rank, says nothing. */
-const NO_RATIO: ReadonlySet<Measure> = new Set(['temperature', 'rank']);
+const NO_RATIO: ReadonlySet<Measure> = new Set(['temperature', 'rank', 'year']);
 
 const NO_ZERO = /°|‰|celsius|fahrenheit|\bindex\b/i;
 

@@ -28,7 +28,7 @@ const LEAST_LETTERS = 4;
 const stem = (word: string) => (word.length > LEAST_LETTERS + 1 ? word.slice(0, -1) : word);
 
 /** Whether a text names a line: with the words of its name, in whatever form. */
-export function namesLine(text: string, name: string): boolean {
+function namesLine(text: string, name: string): boolean {
   const said = wordsIn(text).map(({ word }) => word);
   const all = wordsIn(name).map(({ word }) => word);
   const telling = all.filter((word) => word.length >= LEAST_LETTERS);

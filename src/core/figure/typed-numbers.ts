@@ -39,7 +39,7 @@ export const hasWords = (text: string, words: string): boolean =>
   words !== '' && new RegExp(`(?<![\\p{L}\\p{N}])${escaped(plain(words))}(?![\\p{L}\\p{N}])`, 'u').test(plain(text));
 
 /** A place along the axis in all ways that texts call it: short, in a sentence, and with its month in full. */
-export function namesOfPlace(series: FactSeries, place: number | string, locale: Locale): string[] {
+function namesOfPlace(series: FactSeries, place: number | string, locale: Locale): string[] {
   const { interval, years } = series;
   const alone = placeAlone({ ...series, keys: [place] }, 0, locale);
   if (interval === null || typeof place !== 'number') return [alone];

@@ -33,7 +33,8 @@ const addsUp = ({ scale, series }: Known) => scale !== 'points' && addsOverTime(
 /** Mean and median of what is shown, that all of it is one value, and its total where values can be added up. */
 export function summaries(known: Known): Fact[] {
   const { series, entries, of, decimals, part } = known;
-  if (entries.length < 2) return [];
+  // The mean of years is the year of nothing.
+  if (entries.length < 2 || series.measure === 'year') return [];
   const values = entries.map(of);
   const sorted = [...values].sort((a, b) => a - b);
   const mean = decimalsOfMean(known, Math.abs(sorted.at(-1) ?? 0));

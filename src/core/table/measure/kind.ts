@@ -3,7 +3,8 @@ import * as z from 'zod';
 
 /**
  * A flow is counted over a period; a stock is there at a moment; a level, such
- * as a pressure, is a state; the others are what they are called.
+ * as a pressure, is a state; a year is the name of one; the others are what
+ * they are called.
  */
 export const MEASURES = [
   'flow',
@@ -16,6 +17,7 @@ export const MEASURES = [
   'age',
   'rank',
   'running total',
+  'year',
 ] as const;
 export type Measure = (typeof MEASURES)[number];
 

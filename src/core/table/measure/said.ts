@@ -1,6 +1,6 @@
 /** What titles and units say of what is measured. */
 import type { Measure } from './kind.ts';
-import { AT_MOMENT, COUNTED, MEASURE_WORDS, WITHIN_PERIOD } from './words.ts';
+import { AT_MOMENT, COUNTED, MEASURE_WORDS, OF_YEARS, WITHIN_PERIOD } from './words.ts';
 
 /** What words say: a kind, that it is unclear since they say several, or null where they say nothing. */
 export type Said = Measure | 'unclear' | null;
@@ -58,6 +58,11 @@ export function saidByTitle(title: string): Said {
   if (said.length > 1) return 'unclear';
   return first ?? (isThing ? 'unclear' : null);
 }
+
+const ofYears = new Set(OF_YEARS.trim().split(/\s+/));
+
+/** Whether a title is a word for years and nothing else: “Built” is one, “Homes built” counts homes. */
+export const isTitleOfYears = (title: string): boolean => ofYears.has(plainWords(title).join('_'));
 
 /** Before these words a title says what is measured, behind them by what it is parted. */
 const PARTED_BY = /[\s_](?:by|nach|par|por|per|pro|je|na|według|wg|mukaan|naar|di|efter|i|in|im|en)[\s_].*$/iu;

@@ -13,6 +13,7 @@ export const A_MEASURE: Readonly<Record<Measure, string>> = {
   age: 'an age',
   rank: 'a rank',
   'running total': 'a running total',
+  year: 'a year',
 };
 
 export const sayMeasure = (measure: SaidMeasure | null): string =>

@@ -6,14 +6,26 @@ import { factsOf } from '../facts.ts';
 import { measuresOf } from '../measures.ts';
 import { readTitle } from '../titles.ts';
 import { heardMeasure, type Measure, saidMeasure } from './kind.ts';
-import { type Said, saidByTable, saidByTitle, saidByUnit } from './said.ts';
+import { isTitleOfYears, type Said, saidByTable, saidByTitle, saidByUnit } from './said.ts';
 
 type Numbers = Extract<Column, { kind: 'number' }>;
 
 const isSum = (said: Said) => said === 'flow' || said === 'stock';
 
+/** Years that things are said to be of. */
+const [FIRST_YEAR, LAST_YEAR] = [1000, 2199];
+
+/** Whether all numbers are years, as the title says. */
+function areYears({ title, of, unit, whole, cells }: Numbers): boolean {
+  const { low, high } = factsOf(cells);
+  const isTitle = isTitleOfYears(of ?? readTitle(title).name);
+  return isTitle && unit === null && whole && low >= FIRST_YEAR && high <= LAST_YEAR;
+}
+
 /** What title and unit say: what can never be added up before what can. */
-function saidOf({ title, of, unit }: Numbers): Said {
+function saidOf(column: Numbers): Said {
+  const { title, of, unit } = column;
+  if (areYears(column)) return 'year';
   const byTitle = saidByTitle(of ?? readTitle(title).name);
   if (byTitle !== null && byTitle !== 'unclear' && !isSum(byTitle)) return byTitle;
   const byUnit = saidByUnit(unit);

@@ -152,6 +152,18 @@ const FLOW = `
   doda dodsfall vigslar skilsmassor olyckor bestallningar bokningar resor overfarter flygningar samtal klagomal produktion
   forbrukning *forbrukning import leveranser frakt fangst skord nederbord regn utslapp avfall overnattningar salda`;
 
+/** Titles of columns that hold years, such as those in which things were built. */
+export const OF_YEARS = `
+  year years since year_built year_founded year_opened founded established built opened launched completed commissioned born
+  jahr jahre baujahr grundungsjahr geburtsjahr eroffnungsjahr gegrundet gebaut erbaut eroffnet geboren seit
+  annee annees annee_de_construction fonde fondee construit construite ouvert ouverte nee depuis
+  ano anos ano_de_construccion fundado fundada construido construida abierto abierta nacido nacida desde
+  rok lata rok_budowy rok_zalozenia zalozony zalozona zbudowany zbudowana otwarty otwarta urodzony urodzona od
+  vuosi vuodet rakennusvuosi perustamisvuosi syntymavuosi perustettu rakennettu avattu syntynyt
+  jaar bouwjaar oprichtingsjaar geboortejaar opgericht gebouwd geopend
+  anno anni anno_di_costruzione fondato fondata costruito costruita aperto aperta
+  ano_de_construcao aberto aberta ar byggar grundat byggt oppnat fodelsear`;
+
 /** The words of each kind, those that decide first at the head. */
 export const MEASURE_WORDS: readonly (readonly [Measure, string])[] = [
   ['running total', RUNNING],
