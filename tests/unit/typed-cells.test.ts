@@ -1,7 +1,8 @@
-/** Typed cells over received ones, held to a plain grid that is typed into. */
+/** Typed cells over received ones, held to a plain grid that is typed into, and to what is found when nothing is kept. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Cell, ColumnMeta } from '../../src/core/table/column.ts';
+import { factsOf } from '../../src/core/table/facts.ts';
 import { type InsertedRun, type RemovedRuns, Rows, type Run } from '../../src/core/table/row-names.ts';
 import { cellsInRows, keptInRows } from '../../src/core/table/typed-cells.ts';
 
@@ -45,6 +46,55 @@ describe('typed cells', () => {
           expect(both[row]).toBe(text === undefined ? received[row] : Number(text));
         }
       }),
+    );
+  });
+
+  const text = fc.oneof(
+    fc.integer({ min: -3, max: 3 }).map(String),
+    fc.constantFrom('0.5', '1e3', 'soon', ''),
+    fc.constantFrom(null, false as const),
+  );
+  const rowName = fc.nat({ max: 6 }).map((number) => `r.${number}`);
+  const states = fc.array(fc.dictionary(rowName, text), { minLength: 1, maxLength: 12 });
+
+  it('come out as if nothing had been typed before them, whatever was, and their facts with them', () => {
+    const cell = fc.constantFrom<Cell>(-2, 0, 1, 2, 2.5, 7, null, 'n/a');
+    fc.assert(
+      fc.property(fc.array(cell, { minLength: 5, maxLength: 5 }), states, (block, typed) => {
+        const rows = rowsOf([{ id: 'i', count: 1, after: 'r.1' }]);
+        for (const state of typed) {
+          const one = cellsInRows(NUMBERS, block, rows, state);
+          const other = cellsInRows({ ...NUMBERS }, [...block], rowsOf([{ id: 'i', count: 1, after: 'r.1' }]), state);
+          expect(one).toEqual(other);
+          expect(factsOf(one)).toEqual(factsOf([...one]));
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('facts of cells of which one is typed after the other', () => {
+  it('are those that a pass over all of them finds', () => {
+    const cell = fc.oneof(fc.integer({ min: 0, max: 9 }), fc.constantFrom<Cell>(0.5, null, 'about 7'));
+    const rising = fc
+      .uniqueArray(fc.nat({ max: 60 }), { minLength: 3, maxLength: 9 })
+      .map((all) => all.sort((a, b) => a - b));
+    const column = fc.oneof(rising, fc.array(cell, { minLength: 3, maxLength: 9 }));
+    const typed = fc.array(fc.tuple(fc.nat({ max: 8 }), fc.oneof(cell, fc.nat({ max: 60 }))), { maxLength: 12 });
+    fc.assert(
+      fc.property(column, typed, (first, changes) => {
+        const block: readonly Cell[] = first;
+        const rows = new Rows({ base: [{ of: 'r', from: 0, count: block.length }], inserted: [], removed: {} });
+        const texts: Record<string, string | null> = {};
+        factsOf(block);
+        for (const [at, value] of changes) {
+          texts[`r.${at % block.length}`] = value === null ? null : String(value);
+          const cells = cellsInRows(NUMBERS, block, rows, { ...texts });
+          expect(factsOf(cells)).toEqual(factsOf([...cells]));
+        }
+      }),
+      { numRuns: 600 },
     );
   });
 });

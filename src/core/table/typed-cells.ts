@@ -7,6 +7,7 @@
 import * as z from 'zod';
 import type { Cell, ColumnMeta, ReceivedTexts } from './column.ts';
 import { readTyped } from './edit.ts';
+import { factsFollow } from './facts.ts';
 import type { KeptCells } from './kept.ts';
 import { MOST_LETTERS } from './limits.ts';
 import { RowName, type Rows } from './row-names.ts';
@@ -45,6 +46,20 @@ function cellOf(meta: ColumnMeta, text: string): Cell {
   return cell;
 }
 
+/** What lists in the order of the rows of a table are for a while: typing goes on in the same rows. */
+const ordered = new WeakMap<readonly Cell[], { rows: Rows; cells: readonly Cell[] }>();
+
+/** Received cells in the order of the rows; the same list for as long as these stay. */
+function cellsInOrder(received: readonly Cell[], rows: Rows): readonly Cell[] {
+  if (isAsReceived(rows, received.length)) return received;
+  const known = ordered.get(received);
+  if (known?.rows === rows) return known.cells;
+  const cells = inOrder<Cell>(received, rows, null);
+  // Columns without received cells share one empty list.
+  if (received.length > 0) ordered.set(received, { rows, cells });
+  return cells;
+}
+
 /** The received cells in the order of the rows; those of rows that were put in are empty. */
 function inOrder<T>(cells: readonly T[], rows: Rows, empty: T): T[] {
   const ordered: T[] = new Array(rows.count).fill(empty);
@@ -72,23 +87,44 @@ export function cellsInRows(
   rows: Rows,
   typed: TypedTexts = NOTHING,
 ): readonly Cell[] {
-  const names = Object.keys(typed);
-  const isSame = isAsReceived(rows, received.length);
-  if (isSame && names.length === 0) return received;
-  return typedOver(meta, isSame ? received : inOrder(received, rows, null), rows, typed);
+  return typedOver(meta, cellsInOrder(received, rows), rows, typed);
 }
+
+interface Laid {
+  meta: ColumnMeta;
+  rows: Rows;
+  typed: TypedTexts;
+  cells: readonly Cell[];
+}
+
+/** What was last typed over a list of cells: with the next key one cell of it changes. */
+const laid = new WeakMap<readonly Cell[], Laid>();
+
+/** Names whose texts differ, of all that are in one of two. */
+const changedNames = (before: TypedTexts, typed: TypedTexts): string[] => [
+  ...Object.keys(typed).filter((name) => typed[name] !== before[name]),
+  ...Object.keys(before).filter((name) => !(name in typed)),
+];
 
 /** Cells in the rows of their table with what was typed over them; the list itself where nothing was. */
 export function typedOver(meta: ColumnMeta, under: readonly Cell[], rows: Rows, typed: TypedTexts): readonly Cell[] {
-  const names = Object.keys(typed);
-  if (names.length === 0) return under;
-  const cells = [...under];
-  for (const name of names) {
+  const isBare = Object.keys(typed).length === 0;
+  if (isBare) return under;
+  const known = laid.get(under);
+  const last = known?.meta === meta && known.rows === rows ? known : { meta, rows, typed: NOTHING, cells: under };
+  const cells = last.cells.slice();
+  const changed: number[] = [];
+  for (const name of changedNames(last.typed, typed)) {
     const row = rows.indexOf(name);
+    if (row === null) continue;
     const text = typed[name];
-    if (row === null || text === false) continue;
-    cells[row] = text === null || text === undefined ? null : cellOf(meta, text);
+    // One that is typed no longer, or is as it was received, is what lies under it.
+    if (text === undefined || text === false) cells[row] = under[row] ?? null;
+    else cells[row] = text === null ? null : cellOf(meta, text);
+    changed.push(row);
   }
+  factsFollow(cells, last.cells, changed);
+  laid.set(under, { meta, rows, typed, cells });
   return cells;
 }
 

@@ -1,17 +1,21 @@
 // biome-ignore-all lint/a11y/useSemanticElements: rows and columns out of sight are not drawn, which elements of a table cannot do
 // biome-ignore-all lint/a11y/useFocusableInteractive: the grid has the focus and names the cell by aria-activedescendant
 import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { type Column, columnOf, type Table } from '../../core/table/column.ts';
-import { kindWords, widthOf, writerOf } from './cells.ts';
+import { kindWords } from './cells.ts';
 import type { Layout } from './following.ts';
 import { GridRow, NUMBERS, ROW } from './GridRow.tsx';
-import { HEAD, HeadRow } from './HeadRow.tsx';
+import { HEAD, type HeadComponent, HeadRow } from './HeadRow.tsx';
 import { type Area, areaOf, type Selection, within } from './selection.ts';
 import { useHands } from './useHands.ts';
 import { useHeldRow } from './useHeldRow.ts';
 import { useRowWindow } from './useRowWindow.ts';
 import { useTyping } from './useTyping.tsx';
+import { useWidths } from './useWidths.ts';
+
+/** Room for what stands beside the title in a head, in pixels. */
+const BUTTONS = 62;
 
 /** What can be done to the cells; a grid without it is for looking only. */
 export interface GridEditing {
@@ -37,7 +41,7 @@ interface GridProps {
   onSelect(selection: Selection, byPlace?: boolean): void;
   editing?: GridEditing;
   /** what stands beside the title in a column's head */
-  head?(column: Column): ReactNode;
+  Head?: HeadComponent;
   /** key of the column that runs across */
   across?: string | undefined;
   /** what its rows are called; by that, what is typed and seen stays with them */
@@ -46,11 +50,10 @@ interface GridProps {
 
 /** Rows and typed columns of a table, of which only those in sight are drawn; moved in and edited by keys. */
 export function Grid(props: GridProps) {
-  const { table, selection, onSelect, editing, head, across, names = null } = props;
+  const { table, selection, onSelect, editing, Head, across, names = null } = props;
   const box = useRef<HTMLDivElement>(null);
   const spare = editing?.spare ?? null;
   const columns = useMemo(() => (spare ? [...table.columns, spare] : table.columns), [table.columns, spare]);
-  const writers = useMemo(() => columns.map(writerOf), [columns]);
   const wordsOf = useCallback(
     (column: Column) => {
       if (column === spare) return 'type or paste';
@@ -58,14 +61,7 @@ export function Grid(props: GridProps) {
     },
     [across, spare],
   );
-  const buttons = head ? 62 : 0;
-  const widths = useMemo(
-    () =>
-      columns.map((column, index) =>
-        widthOf(column, writers[index] ?? String, wordsOf(column), column === spare ? 0 : buttons),
-      ),
-    [columns, writers, wordsOf, buttons, spare],
-  );
+  const widths = useWidths(columns, wordsOf, (column) => (Head && column !== spare ? BUTTONS : 0));
   const totals = useMemo(() => new Set(table.totals), [table.totals]);
   // One empty row after the last takes new ones.
   const count = table.rows + (editing ? 1 : 0);
@@ -132,7 +128,7 @@ export function Grid(props: GridProps) {
           area={area}
           width={width}
           wordsOf={wordsOf}
-          head={(column) => (column === spare ? null : head?.(column))}
+          headOf={(column) => (column === spare ? null : (Head ?? null))}
         />
         {shownRows.map((index) => {
           const selected = index >= area.top && index <= area.bottom;
@@ -143,7 +139,6 @@ export function Grid(props: GridProps) {
               top={topOf(index)}
               width={width}
               columns={columns}
-              writers={writers}
               shown={shownCols}
               left={selected ? area.left : -1}
               right={selected ? area.right : -1}

@@ -5,6 +5,7 @@ import { memo, type ReactNode } from 'react';
 import type { Column } from '../../core/table/column.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { formatNumber } from '../../core/text/number.ts';
+import { writerOf } from './cells.ts';
 
 /** Height of a row and width of its number, in pixels. */
 export const ROW = 26;
@@ -18,7 +19,6 @@ interface GridRowProps {
   top: number;
   width: number;
   columns: readonly Column[];
-  writers: readonly ((row: number) => string)[];
   shown: readonly VirtualItem[];
   /** selected columns of this row; -1 for none */
   left: number;
@@ -34,9 +34,35 @@ interface GridRowProps {
   field: ReactNode;
 }
 
+/**
+ * Whether the cells in sight of a row are the same. With one typed cell all
+ * columns of a table are given anew, and the places of those in sight with each
+ * step of the cursor.
+ */
+function areCellsSame(before: GridRowProps, { index, columns, shown }: GridRowProps): boolean {
+  return (
+    shown.length === before.shown.length &&
+    shown.every((place, at) => {
+      const was = before.shown[at];
+      if (was?.index !== place.index || was.start !== place.start || was.size !== place.size) return false;
+      const [one, other] = [before.columns[place.index], columns[place.index]];
+      if (one === other) return true;
+      if (!one || !other || one.key !== other.key || one.cells[index] !== other.cells[index]) return false;
+      return writerOf(one).way === writerOf(other).way;
+    })
+  );
+}
+
+/** Whether a row looks the same, so that it need not be drawn anew. */
+export function isSameRow(before: GridRowProps, now: GridRowProps): boolean {
+  const { columns: _, shown: __, ...rest } = now;
+  const names = Object.keys(rest) as (keyof typeof rest)[];
+  return names.every((name) => before[name] === rest[name]) && areCellsSame(before, now);
+}
+
 /** One row of the grid; drawn anew only when something of it changes. */
 export const GridRow = memo(function GridRow(props: GridRowProps) {
-  const { index, top, width, columns, writers, shown, left, right, cursor, isTotal, isNew, spare, field } = props;
+  const { index, top, width, columns, shown, left, right, cursor, isTotal, isNew, spare, field } = props;
   const selected = left >= 0;
   return (
     <div
@@ -77,10 +103,10 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
             className={`absolute top-0 h-full truncate border-r border-b border-[#efeae3] px-2.5 leading-[26px] tabular-nums ${column.kind === 'number' ? 'text-right' : ''} ${chosen && !here ? 'bg-[#f3edf4]' : ground} ${here ? 'z-[5] outline-2 -outline-offset-2 outline-[#5b3a63]' : ''}`}
             style={{ left: start, width: size }}
           >
-            {(here && field) || (isFree ? '' : writers[place]?.(index))}
+            {(here && field) || (isFree ? '' : writerOf(column).write(index))}
           </div>
         );
       })}
     </div>
   );
-});
+}, isSameRow);

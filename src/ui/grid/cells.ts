@@ -21,19 +21,38 @@ export function kindWords(column: Column): string {
   return column.ordered ? 'text, in order' : 'text';
 }
 
+/** Writes the cells of one column by their rows. */
+export interface Writer {
+  write(row: number): string;
+  /** the same for columns in which the same cells are written alike */
+  way: string;
+}
+
+const writers = new WeakMap<Column, Writer>();
+
 /** Writes the cells of one column; numbers share their count of decimals so that they align. */
-export function writerOf(column: Column): (row: number) => string {
+export function writerOf(column: Column): Writer {
+  const known = writers.get(column);
+  if (known) return known;
   const decimals = decimalsShown(column);
-  return (row) => {
-    const cell = column.cells[row];
-    if (cell === null || cell === undefined) return '';
-    if (typeof cell === 'string') return cell;
-    return column.kind === 'date' ? formatPeriod(cell, column.interval, LOCALE) : formatNumber(cell, decimals, LOCALE);
+  const written: Writer = {
+    write: (row) => {
+      const cell = column.cells[row];
+      if (cell === null || cell === undefined) return '';
+      if (typeof cell === 'string') return cell;
+      return column.kind === 'date'
+        ? formatPeriod(cell, column.interval, LOCALE)
+        : formatNumber(cell, decimals, LOCALE);
+    },
+    way: JSON.stringify([column.kind, column.kind === 'date' ? column.interval : decimals]),
   };
+  writers.set(column, written);
+  return written;
 }
 
 /** Width in pixels that shows a column's head (with the words under its title) and, up to a limit, its cells; judged by a sample of them. */
-export function widthOf(column: Column, write: (row: number) => string, words: string, buttons: number): number {
+export function widthOf(column: Column, words: string, buttons: number): number {
+  const { write } = writerOf(column);
   const { length } = column.cells;
   const step = Math.max(1, Math.floor(length / SAMPLE));
   let longest = '';

@@ -1,5 +1,5 @@
 /** A cursor that stays with its row and its column while others put rows in, take them out or move columns. */
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Rows } from '../../core/table/row-names.ts';
 import type { Selection, Spot } from './selection.ts';
 
@@ -45,15 +45,18 @@ export function useFollowing(
   layout: Layout,
 ): { selection: Selection; select(selection: Selection, byPlace?: boolean): void } {
   const [kept, setKept] = useState<Kept>({ selection: first, layout });
+  /** the grid in which a selection by place was first seen; noted without drawing the grid once more */
+  const found = useRef<{ of: Kept; layout: Layout } | null>(null);
   const { rows, columns } = layout;
   const selection = useMemo(() => {
-    const { selection: before, layout: then } = kept;
+    const before = kept.selection;
+    const then = kept.layout ?? (found.current?.of === kept ? found.current.layout : null);
     if (!then || (then.rows === rows && then.columns === columns)) return before;
     const now = { rows, columns };
     return { from: follow(before.from, then, now), at: follow(before.at, then, now) };
   }, [kept, rows, columns]);
   useEffect(() => {
-    if (!kept.layout) setKept({ ...kept, layout: { rows, columns } });
+    if (!kept.layout && found.current?.of !== kept) found.current = { of: kept, layout: { rows, columns } };
   }, [kept, rows, columns]);
   return {
     selection,

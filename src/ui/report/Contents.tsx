@@ -230,7 +230,7 @@ function usePointer() {
 const useDragging = () => useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
 /** What stands in the report, in reading order. */
-export function Contents() {
+export const Contents = memo(function Contents() {
   const report = useReport((state) => state.id);
   const { name } = useStyle();
   const isGone = useReport(({ report, house }) => report.style.kind === 'house' && house === null);
@@ -337,4 +337,4 @@ export function Contents() {
       </p>
     </nav>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
@@ -43,7 +44,7 @@ export function SaveState() {
 }
 
 /** The line at the head: report, edition, saved state, undo and hand off; `isSet` says that what is shown is set on a sheet. */
-export function HeadLine({ isSet }: { isSet: boolean }) {
+export const HeadLine = memo(function HeadLine({ isSet }: { isSet: boolean }) {
   const notes = useView((view) => view.notes);
   const proof = useView((view) => view.proof);
   const title = useReport((state) => state.report.title);
@@ -115,4 +116,4 @@ export function HeadLine({ isSet }: { isSet: boolean }) {
       </button>
     </header>
   );
-}
+});

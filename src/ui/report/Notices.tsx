@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { type Clash, type Refused, shownIn } from '../../core/change/meet.ts';
 import { sayPath, sayValue } from '../../core/change/say-path.ts';
 import { fieldAt } from '../../core/named/fields.ts';
@@ -179,7 +179,7 @@ function SaveLine() {
  * the margin beside a sheet, or over the foot of a table, so that nothing that
  * is looked at moves or is covered.
  */
-export function Notices({ isSet }: { isSet: boolean }) {
+export const Notices = memo(function Notices({ isSet }: { isSet: boolean }) {
   const notice = useReport((state) => state.notice);
   const shown = useReport((state) => shownIn(state.window));
   const all = useReport((state) => state.clashes);
@@ -218,4 +218,4 @@ export function Notices({ isSet }: { isSet: boolean }) {
       )}
     </div>
   );
-}
+});

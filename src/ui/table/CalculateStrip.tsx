@@ -37,7 +37,7 @@ function preview(table: Table, rule: Rule): { column: Column } | { error: string
 }
 
 function lastValues(column: Column): string {
-  const write = writerOf(column);
+  const { write } = writerOf(column);
   const rows = column.cells.flatMap((cell, row) => (cell === null ? [] : [row]));
   const missing = column.cells.length - rows.length;
   if (rows.length === 0) return 'No row has a value.';

@@ -1,9 +1,9 @@
 import { storedColumns } from '../../core/report/report.ts';
 import { run } from '../state/store.ts';
-import type { HeadCardProps } from './HeadCard.tsx';
+import type { CardProps } from './HeadCard.tsx';
 
 /** What can be done with a column as a whole: others beside it, its place, and away with it. */
-export function ColumnActions({ item, table, column, editor, onDone }: HeadCardProps & { onDone(): void }) {
+export function ColumnActions({ item, table, column, editor, onDone }: CardProps & { onDone(): void }) {
   const place = table.columns.findIndex(({ key }) => key === column.key);
   const keys = storedColumns(item).map(({ meta }) => meta.key);
   const own = keys.indexOf(column.key);

@@ -1,5 +1,5 @@
 import type { ApexOptions } from 'apexcharts';
-import { Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, Suspense, useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { FigureWindow } from '../../core/figure/spec.ts';
 import { glance, glanceBrush, type Range, rangeOf } from '../../core/inspect/glance.ts';
 import { inTurn } from '../../core/style/by-house.ts';
@@ -27,7 +27,7 @@ interface GlanceProps {
 }
 
 /** The chosen columns as a chart on screen: point at it for values, drag over it to zoom, brush a range to take it. */
-export function Glance({ looked, ...rest }: GlanceProps) {
+export const Glance = memo(function Glance({ looked, ...rest }: GlanceProps) {
   return (
     <aside
       aria-label="A glance at the chosen columns"
@@ -36,7 +36,7 @@ export function Glance({ looked, ...rest }: GlanceProps) {
       {looked ? <Drawn {...looked} {...rest} /> : <p role="status">Drawing …</p>}
     </aside>
   );
-}
+});
 
 function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Omit<GlanceProps, 'looked'>) {
   const [brushed, setBrushed] = useState<Range | null>(null);

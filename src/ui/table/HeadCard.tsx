@@ -1,11 +1,11 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { partsBetween } from '../../core/named/parts.ts';
-import { isReceived, storedColumns, type TableItem } from '../../core/report/report.ts';
+import { isReceived, storedColumns } from '../../core/report/report.ts';
 import { receivedCount } from '../../core/report/tables.ts';
 import { Calculation } from '../../core/table/calc/calculation.ts';
 import { measureOfRule } from '../../core/table/calc/measures.ts';
 import { sayRule } from '../../core/table/calc/say.ts';
-import { type Column, ColumnMeta, metaOf, type Table } from '../../core/table/column.ts';
+import { type Column, ColumnMeta, metaOf } from '../../core/table/column.ts';
 import { blockOf } from '../../core/table/kept.ts';
 import { heardMeasure } from '../../core/table/measure/kind.ts';
 import { sayMeasure, sayWhatAdds } from '../../core/table/measure/say.ts';
@@ -20,48 +20,51 @@ import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
 import { SlidersHorizontal } from '../icons.ts';
 import { run } from '../state/store.ts';
+import { type TableAtHand, useTableAtHand } from './at-hand.ts';
 import { ColumnActions } from './ColumnActions.tsx';
-import type { TableEditor } from './edits.ts';
 import { MeasureSentence } from './MeasureSentence.tsx';
 import { useReceived } from './useReceived.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
 
-export interface HeadCardProps {
-  item: TableItem;
-  table: Table;
-  column: Column;
-  editor: TableEditor;
-}
-
 /** Intervals of several units that are met most often. */
 const SEVERAL = ['15 minutes', '30 minutes', '2 weeks', '5 years', '10 years'] as const;
 
+export interface CardProps extends TableAtHand {
+  column: Column;
+}
+
 /** What a column is, as sentences to change, opened at its head. */
-export function HeadCard(props: HeadCardProps) {
-  const { column } = props;
-  const isOwn = props.editor.editable(column);
+export const HeadCard = memo(function HeadCard({ column, title }: { column: string; title: string }) {
   return (
     <Popover
-      label={`Set column ${column.title}`}
+      label={`Set column ${title}`}
       title="Title, kind, unit and format"
       className="flex h-6 w-6 shrink-0 items-center justify-center rounded text-[#6e6574] hover:bg-[#f3edf4] hover:text-[#5b3a63] aria-expanded:bg-[#f3edf4]"
       face={<SlidersHorizontal size={13} aria-hidden="true" />}
       placement="bottom-start"
       width="w-80"
     >
-      {(close) => (
-        <div className="flex flex-col gap-2.5">
-          {isOwn ? <OwnColumn {...props} /> : <FollowingColumn {...props} onGone={close} />}
-          {isOwn && <ColumnActions {...props} onDone={close} />}
-        </div>
-      )}
+      {(close) => <Card column={column} onClose={close} />}
     </Popover>
+  );
+});
+
+function Card({ column: key, onClose }: { column: string; onClose(): void }) {
+  const hand = useTableAtHand();
+  const column = hand.table.columns.find((candidate) => candidate.key === key);
+  if (!column) return null;
+  const isOwn = hand.editor.editable(column);
+  return (
+    <div className="flex flex-col gap-2.5">
+      {isOwn ? <OwnColumn {...hand} column={column} /> : <FollowingColumn {...hand} column={column} onGone={onClose} />}
+      {isOwn && <ColumnActions {...hand} column={column} onDone={onClose} />}
+    </div>
   );
 }
 
 /** A column brought in: everything about it can be set. */
-function OwnColumn({ item, table, column }: HeadCardProps) {
+function OwnColumn({ item, table, column }: CardProps) {
   const stored = storedColumns(item).find(({ meta }) => meta.key === column.key);
   const before = stored?.meta ?? metaOf(column);
   const { whole, withWhole } = useReceived(stored);
@@ -307,7 +310,7 @@ function DateSentences({ column, meta, set, setCells }: DateSentencesProps) {
 }
 
 /** A calculated column, or one of a shaped table: what it follows. */
-function FollowingColumn({ item, table, column, onGone }: HeadCardProps & { onGone(): void }) {
+function FollowingColumn({ item, table, column, onGone }: CardProps & { onGone(): void }) {
   const calculation = item.calculations.find(({ key }) => key === column.key);
   if (!calculation)
     return (

@@ -16,10 +16,11 @@ import { show, type TableStrip, useSeen, useView } from '../report/view.ts';
 import { run, showNotice, useReport } from '../state/store.ts';
 import { styleNow } from '../state/style.ts';
 import { useTable } from '../state/tables.ts';
+import { AtHand } from './at-hand.ts';
 import { CalculateStrip } from './CalculateStrip.tsx';
+import { ColumnHead, DrawnColumns } from './ColumnHead.tsx';
 import { TableEditor } from './edits.ts';
 import { Glance, type Looked } from './Glance.tsx';
-import { HeadCard } from './HeadCard.tsx';
 import { RemarksStrip } from './RemarksStrip.tsx';
 import { ShapeStrip } from './ShapeStrip.tsx';
 import { Ticking } from './Ticking.tsx';
@@ -184,21 +185,12 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
     [table, selection, setSelection],
   );
   const hasUnread = useMemo(() => hasUnreadCells(table), [table]);
-  const head = (column: Column) => (
-    <>
-      {column.kind === 'number' && column.key !== across?.key && (
-        <input
-          type="checkbox"
-          className="checkbox checkbox-xs order-first border-[#6e6574]"
-          aria-label={`Choose ${column.title}`}
-          title="Draw it in the glance and in a new figure"
-          checked={keys.includes(column.key)}
-          onChange={(event) => drawn.tick(column.key, event.target.checked)}
-        />
-      )}
-      <HeadCard item={item} table={table} column={column} editor={editor} />
-    </>
-  );
+  const hand = useMemo(() => ({ item, table, editor }), [item, table, editor]);
+  const drawing = {
+    able: table.columns.flatMap(({ kind, key }) => (kind === 'number' && key !== across?.key ? key : [])),
+    keys,
+    tick: drawn.tick,
+  };
   return (
     <section aria-label={`Table ${item.name}`} className="flex min-h-0 min-w-0 flex-1 flex-col bg-desk">
       <div className="flex min-h-0 flex-1 flex-col gap-2 px-5 pt-4 pb-3">
@@ -227,15 +219,19 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
                 {table.remarks[0]?.text}
               </p>
             )}
-            <Grid
-              table={table}
-              selection={selection}
-              onSelect={setSelection}
-              names={names}
-              editing={editingOf(editor, walk, insert)}
-              head={head}
-              across={across?.key}
-            />
+            <AtHand.Provider value={hand}>
+              <DrawnColumns.Provider value={drawing}>
+                <Grid
+                  table={table}
+                  selection={selection}
+                  onSelect={setSelection}
+                  names={names}
+                  editing={editingOf(editor, walk, insert)}
+                  Head={ColumnHead}
+                  across={across?.key}
+                />
+              </DrawnColumns.Provider>
+            </AtHand.Provider>
           </div>
           {across && glanced && <Glance looked={looked} window={window} onWindow={setWindow} style={styleNow()} />}
         </div>
