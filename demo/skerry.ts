@@ -163,8 +163,8 @@ interface Demo {
 const SOURCE = 'Source: Skerry Line ticketing, to 12 October 2026.';
 /** The first and the last period drawn, whatever they are. */
 const SPAN = { fact: { kind: 'span', line: null }, part: 'sentence' } as const;
-/** A sentence that follows the data. */
-const said = (fact: FactRef): Words => [{ fact, part: 'sentence' }];
+/** A sentence that follows the data, as titles have it. */
+const said = (fact: FactRef): Words => [{ fact, part: 'spoken' }];
 const UNFINISHED = 'October is unfinished and dotted.';
 
 /** The demo report with its tables and figures, built with the same commands that a user's actions run. */

@@ -59,24 +59,24 @@ const backToFigure = () => items().getByRole('button', { name: 'Figure 1' }).fir
 describe('a suggested title', () => {
   it('shows what it rests on, and follows the window, the data and the language', async () => {
     await freight();
-    const offered = page.getByRole('button', { name: /^Load: highest of 18 months, at 58 t in June 2026$/ });
+    const offered = page.getByRole('button', { name: /^Load rose to 58 t in June 2026, the highest of 18 months$/ });
     await offered.hover();
     await expect.poll(() => page.getByTestId('pointed').count()).toBe(1);
     await page.mouse.move(10, 400);
     await expect.poll(() => page.getByTestId('pointed').count()).toBe(0);
     await offered.click();
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest of 18 months, at 58 t in June 2026');
+    await expect.poll(() => wordsOf('title')).toBe('Load rose to 58 t in June 2026, the highest of 18 months');
     expect(await offered.getAttribute('aria-pressed')).toBe('true');
     expect(await wordsOf('subtitle')).toBe('Jan 2025 to Jun 2026');
 
     await drawFrom('2025-11');
     await expect.poll(() => wordsOf('subtitle')).toBe('Nov 2025 to Jun 2026');
     // What lies before the window counts for what is the highest.
-    expect(await wordsOf('title')).toBe('Load: highest of 18 months, at 58 t in June 2026');
+    expect(await wordsOf('title')).toBe('Load rose to 58 t in June 2026, the highest of 18 months');
 
     await typeLast('56');
     await backToFigure();
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest since July 2025, at 56 t in June 2026');
+    await expect.poll(() => wordsOf('title')).toBe('Load rose to 56 t in June 2026, the highest since July 2025');
     await choose(page.getByLabel('Language of the report'), 'pl-PL');
     await expect.poll(() => wordsOf('title')).toBe('Load: najwyższa wartość od lipca 2025, 56 t w czerwcu 2026');
     await choose(page.getByLabel('Language of the report'), 'de-DE');
@@ -89,25 +89,25 @@ describe('a suggested title', () => {
 
   it('gives way to the latest value where its fact is gone, says so, and is mended at a press', async () => {
     await freight();
-    await page.getByRole('button', { name: /^Load: highest of 18 months/ }).click();
+    await page.getByRole('button', { name: /^Load rose to 58 t .* the highest of 18 months/ }).click();
     await typeLast('41');
     await backToFigure();
-    await expect.poll(() => wordsOf('title')).toBe('Load: 41 t in June 2026');
+    await expect.poll(() => wordsOf('title')).toBe('Load stood at 41 t in June 2026');
     const lost = note('The title has lost its fact');
     await lost.waitFor();
     await lost
-      .getByRole('button', { name: /^Say “Load: / })
+      .getByRole('button', { name: /^Say “Load / })
       .first()
       .click();
     await expect.poll(() => lost.count()).toBe(0);
-    expect(await wordsOf('title')).toMatch(/^Load: .*June 2026$/);
+    expect(await wordsOf('title')).toMatch(/^Load .*June 2026/);
     await page.keyboard.press('Control+z');
     await lost.waitFor();
   });
 
   it('is taken apart, so that words can be typed between what follows', async () => {
     await freight();
-    await page.getByRole('button', { name: /^Load: highest of 18 months/ }).click();
+    await page.getByRole('button', { name: /^Load rose to 58 t .* the highest of 18 months/ }).click();
     const title = page.getByRole('textbox', { name: 'Title', exact: true });
     await title.click();
     await page.keyboard.press('Control+End');
@@ -115,10 +115,12 @@ describe('a suggested title', () => {
     await page.keyboard.press('Control+End');
     await page.keyboard.type(', they say');
     await page.keyboard.press('Enter');
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest of 18 months, at 58 t in June 2026, they say');
+    await expect
+      .poll(() => wordsOf('title'))
+      .toBe('Load rose to 58 t in June 2026, the highest of 18 months, they say');
     await typeLast('61');
     await backToFigure();
-    await expect.poll(() => wordsOf('title')).toMatch(/at 61( t)? in June 2026, they say$/);
+    await expect.poll(() => wordsOf('title')).toMatch(/to 61( t)? in June 2026, .*, they say$/);
   });
 });
 
@@ -134,10 +136,10 @@ describe('a word that follows the data', () => {
     await since.fill('May 2025');
     await since.press('Enter');
     await title.press('Enter');
-    await expect.poll(() => wordsOf('title')).toBe('Load: up 21% since May 2025, at 58 t in June 2026');
+    await expect.poll(() => wordsOf('title')).toBe('Load rose 21% from May 2025, to 58 t in June 2026');
     await typeLast('48');
     await backToFigure();
-    await expect.poll(() => wordsOf('title')).toBe('Load: 48 t in June 2026, the same as in May 2025');
+    await expect.poll(() => wordsOf('title')).toBe('Load stood at 48 t in June 2026, the same as in May 2025');
   });
 });
 
@@ -171,8 +173,10 @@ describe('words by hand', () => {
     expect(await stale.textContent()).toMatch(
       /the data ended in Jun 2026 when they were written, and end in Jul 2026 now/i,
     );
-    await stale.getByRole('button', { name: /^Say “Load: highest of 19 months, at 66 t in July 2026”$/ }).click();
-    await expect.poll(() => wordsOf('title')).toBe('Load: highest of 19 months, at 66 t in July 2026');
+    await stale
+      .getByRole('button', { name: /^Say “Load rose to 66 t in July 2026, the highest of 19 months”$/ })
+      .click();
+    await expect.poll(() => wordsOf('title')).toBe('Load rose to 66 t in July 2026, the highest of 19 months');
     await expect.poll(() => stale.count()).toBe(0);
   });
 });
@@ -193,7 +197,7 @@ describe('a statement that is typed', () => {
     await typeLast('50');
     await backToFigure();
     await stale.waitFor();
-    const today = 'Load: down 3.8% on a year earlier, at 50 t in June 2026';
+    const today = 'Load fell 3.8% on the year, to 50 t in June 2026';
     expect((await stale.textContent())?.replaceAll('\u00a0', ' ')).toContain(
       `“Load up 12% on a year earlier” no longer holds: now it is “${today}”.`,
     );
@@ -254,7 +258,7 @@ describe('an unfinished last period', () => {
     await page.locator('.sheet svg').waitFor();
     await strip(page, 'Words');
     await page.getByText('Load: left out from July 2027 on, where it is unfinished.', { exact: true }).waitFor();
-    expect(await page.getByRole('button', { name: /^Load: .*July 2027/ }).count()).toBe(0);
+    expect(await page.getByRole('button', { name: /^Load .*July 2027/ }).count()).toBe(0);
     await saved(page);
 
     await items().getByRole('button', { name: 'Freight' }).first().click();
@@ -267,7 +271,7 @@ describe('an unfinished last period', () => {
     await strip(page, 'Words');
     await page.getByText('Load: left out from August 2027 on, where it is unfinished.', { exact: true }).waitFor();
     await page
-      .getByRole('button', { name: /^Load: .*at 59 t in July 2027$/ })
+      .getByRole('button', { name: /^Load .*to 59 t in July 2027/ })
       .first()
       .waitFor();
   });

@@ -5,15 +5,19 @@
  */
 import type { Fact } from '../../src/core/fact/claim.ts';
 import type { Beside } from '../../src/core/fact/facts.ts';
+import type { SaidAs } from '../../src/core/fact/messages.ts';
 import { periodInSentence } from '../../src/core/fact/period-words.ts';
 import { placeAlone, sayFact } from '../../src/core/fact/say.ts';
 import { decimalsOfSeries, type FactSeries } from '../../src/core/fact/series.ts';
 import type { Locale } from '../../src/core/text/locale.ts';
 import { formatNumber } from '../../src/core/text/number.ts';
+import { inFigures, untrueVerb } from './spoken-checker.ts';
 
 interface SaidNumber {
   number: number;
   decimals: number;
+  /** how far the value may be from it, where it was made shorter */
+  within?: number;
 }
 
 /** Numbers of a text, as its locale writes them. */
@@ -21,10 +25,16 @@ function numbersIn(text: string, locale: Locale): SaidNumber[] {
   const group = locale.group === '.' ? '\\.' : locale.group;
   const decimal = locale.decimal === '.' ? '\\.' : locale.decimal;
   const pattern = new RegExp(`[\u2212]?\\d+(?:${group}\\d{3})*(?:${decimal}\\d+)?`, 'g');
-  return [...text.matchAll(pattern)].map(([found]) => ({
+  const short = [...text.matchAll(/≈([\d.e+]+)±([\d.]+)/g)].map(([, number, within]) => ({
+    number: Number(number),
+    decimals: 0,
+    within: Number(within),
+  }));
+  const whole = [...text.replaceAll(/≈[\d.e+]+±[\d.]+/g, ' ').matchAll(pattern)].map(([found]) => ({
     number: Number(found.replaceAll(locale.group, '').replace(locale.decimal, '.').replace('\u2212', '-')),
     decimals: found.split(locale.decimal)[1]?.length ?? 0,
   }));
+  return [...short, ...whole];
 }
 
 /** Places that a sentence names, so that years are not taken for values. */
@@ -60,8 +70,8 @@ const without = (text: string, words: string) =>
       /\d[.,]?$/.test(left) || /^[.,]?\d/.test(right) ? left + words + right : `${left} ${right}`,
     );
 
-const isNear = ({ number, decimals }: SaidNumber, value: number) =>
-  Math.abs(number - value) <= 0.5 * 10 ** -decimals + 1e-9 * Math.max(1, Math.abs(value));
+const isNear = ({ number, decimals, within = 0.5 * 10 ** -decimals }: SaidNumber, value: number) =>
+  Math.abs(number - value) <= within + 1e-9 * Math.max(1, Math.abs(value));
 
 const medianOf = (values: readonly number[]) => {
   const sorted = [...values].sort((a, b) => a - b);
@@ -80,10 +90,18 @@ const toldOf = ({ values, finished, shown }: FactSeries, part: boolean): Told[] 
   );
 
 /** What is wrong with a fact as it is said, or null. */
-export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale: Locale): string | null {
+export function faultOf(
+  fact: Fact,
+  { lines = [], targets = [] }: Beside,
+  locale: Locale,
+  as: SaidAs = 'short',
+): string | null {
   const { claim, series } = fact;
   const { values, keys, interval } = series;
-  const text = sayFact(fact, locale);
+  const text = sayFact(fact, locale, as);
+  const isSpoken = as === 'spoken' && locale.id.startsWith('en');
+  const untrue = isSpoken ? untrueVerb(fact, text) : null;
+  if (untrue) return untrue;
   if (/undefined|NaN|\{|\}|Infinity|null/.test(text)) return 'is no sentence';
   const all = toldOf(series, false);
   const shown = toldOf(series, true);
@@ -91,7 +109,8 @@ export function faultOf(fact: Fact, { lines = [], targets = [] }: Beside, locale
   const names = [series.name, ...lines.map(({ name }) => name), ...targets.map(({ name }) => name)].filter(
     (name) => name !== '',
   );
-  const bare = [...names, ...places].reduce(without, text);
+  const plain = [...names, ...places].reduce(without, text);
+  const bare = isSpoken ? inFigures(plain, series) : plain;
   const said = numbersIn(bare, locale);
   const says = (value: number) => said.some((one) => isNear(one, value) && (one.number !== 0 || value === 0));
   const last = shown.at(-1);

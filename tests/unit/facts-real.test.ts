@@ -36,12 +36,22 @@ describe('facts of real series', () => {
     await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot('../golden/facts/real-series.txt');
   });
 
+  it('are these sentences where they are spoken, as titles', async () => {
+    const said = tables.flatMap(({ table }) =>
+      seriesIn(factsOfTable(table, {})).flatMap((series) =>
+        allFactsOf(series, { lines: [series] }).map((fact) => sayFact(fact, localeOf(LOCALES[0]), 'spoken')),
+      ),
+    );
+    await expect(`${said.join('\n')}\n`).toMatchFileSnapshot('../golden/facts/real-series-spoken.txt');
+  });
+
   it.each(LOCALES)('hold in %s, also those that are only said when asked for', (id) => {
     const locale = localeOf(id);
     for (const { table } of tables)
       for (const series of seriesIn(factsOfTable(table, {})))
         for (const fact of allFactsOf(series, { lines: [series] }))
-          expect(faultOf(fact, { lines: [series] }, locale), sayFact(fact, locale)).toBeNull();
+          for (const as of ['short', 'spoken'] as const)
+            expect(faultOf(fact, { lines: [series] }, locale, as), sayFact(fact, locale, as)).toBeNull();
   });
 
   it('read like this in the other languages', async () => {

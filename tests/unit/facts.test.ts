@@ -122,7 +122,8 @@ describe('facts of any series', () => {
           const [line] = lines;
           for (const fact of line ? [...allFactsOf(line, beside), ...spread(lines.map(knownOf))] : []) {
             kinds.add(fact.claim.kind);
-            expect(faultOf(fact, beside, locale), `${fact.claim.kind}: ${sayFact(fact, locale)}`).toBeNull();
+            for (const as of ['short', 'spoken'] as const)
+              expect(faultOf(fact, beside, locale, as), `${fact.claim.kind}: ${sayFact(fact, locale, as)}`).toBeNull();
           }
         },
       ),

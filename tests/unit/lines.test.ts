@@ -293,20 +293,21 @@ describe('fields and titles', () => {
   });
 
   it.each<[(number | null)[], string]>([
-    [[80, 82, 85], 'On time: highest in March 2025, at 85%'],
-    [[80, 82, 84, 85], 'On time: highest of 4 months, at 85% in April 2025'],
-    [[80, 82, 85, 83], 'On time: highest in March 2025, at 85%'],
+    // What still rises has not peaked.
+    [[80, 82, 85], 'On time stood highest at 85% in March 2025'],
+    [[80, 82, 84, 85], 'On time rose to 85% in April 2025, the highest of 4 months'],
+    [[80, 82, 85, 83], 'On time peaked at 85% in March 2025'],
     [
       [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 84],
-      'On time: up 4.0 percentage points on a year earlier, at 84% in January 2026',
+      'On time rose 4.0 percentage points on the year, to 84% in January 2026',
     ],
     // 80.3 and 80 are no change of five per cent, and none that is written as zero.
     [
       [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 80.3],
-      'On time: up 0.3 percentage points on a year earlier, at 80.3% in January 2026',
+      'On time rose 0.3 percentage points on the year, to 80.3% in January 2026',
     ],
-    [[5], 'On time: 5% in January 2025'],
-    [[5, 5], 'On time: the same as the month before, at 5% in February 2025'],
+    [[5], 'On time stood at 5% in January 2025'],
+    [[5, 5], 'On time stood at 5% in February 2025, the same as the month before'],
   ])('suggest for %j: %s', (cells, title) => {
     const { spec, table } = monthly(cells);
     expect(suggestTitles(resolveFigure(spec, table, DEFAULT_STYLE), english)[0]?.text).toBe(title);

@@ -1,6 +1,7 @@
 /** Words that are facts follow the data; words by hand are held against the data they were written for. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { saidAs } from '../../src/core/fact/messages.ts';
 import { factFor, factInParts, refOf, sayFactsOf, sentencesOf, spokenIn } from '../../src/core/figure/facts.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
 import { Mark } from '../../src/core/figure/marks.ts';
@@ -69,12 +70,14 @@ describe('facts in words', () => {
     );
   });
 
+  const FORMS = ['sentence', 'spoken'] as const;
+
   it('are found again by their reference, each as the same sentence', () => {
     fc.assert(
-      fc.property(values, values, (a, b) => {
+      fc.property(values, values, fc.constantFrom(...FORMS), (a, b, part) => {
         const figure = figureOf(made(a, b));
-        for (const { text, fact } of suggestTitles(figure, english))
-          expect(sayFactsOf(figure, english)(fact, 'sentence')).toBe(text);
+        for (const { text, fact } of suggestTitles(figure, english, part))
+          expect(sayFactsOf(figure, english)(fact, part)).toBe(text);
       }),
       { numRuns: runs(200 / 2) },
     );
@@ -82,34 +85,41 @@ describe('facts in words', () => {
 
   it('read the same when they are taken apart, but for long units, which stand in the words around', () => {
     fc.assert(
-      fc.property(values, values, fc.constantFrom(...LOCALES), (a, b, id) => {
+      fc.property(values, values, fc.constantFrom(...LOCALES), fc.constantFrom(...FORMS), (a, b, id, part) => {
         const figure = figureOf(made(a, b));
         const locale = localeOf(id);
-        for (const { text, fact } of suggestTitles(figure, locale)) {
-          const runs = factInParts(figure, fact, locale);
+        for (const { text, fact } of suggestTitles(figure, locale, part)) {
+          const runs = factInParts(figure, fact, locale, saidAs(part));
           expect(runs && plainWords(runs, sayFactsOf(figure, locale))).toBe(text);
         }
       }),
-      { numRuns: runs(200 / 2) },
+      { numRuns: runs(200) },
     );
   });
 
   it('taken apart never keep words around them that the data have left behind', () => {
     fc.assert(
-      fc.property(values, values, values, fc.constantFrom(...LOCALES), (before, after, other, id) => {
-        const was = figureOf(made(before, other));
-        const now = figureOf(made(after, other));
-        const locale = localeOf(id);
-        const [line] = spokenIn(now);
-        const holds = line ? sentencesOf(now, line.line.line.id, locale).map(({ text }) => text) : [];
-        for (const { fact } of suggestTitles(was, locale)) {
-          const runs = factInParts(was, fact, locale);
-          if (fact.line !== 'line-1' || !runs) continue;
-          const text = plainWords(runs, sayFactsOf(now, locale));
-          if (!text.includes('–')) expect(holds).toContain(text);
-        }
-      }),
-      { numRuns: runs(300 / 2) },
+      fc.property(
+        values,
+        values,
+        values,
+        fc.constantFrom(...LOCALES),
+        fc.constantFrom(...FORMS),
+        (before, after, other, id, part) => {
+          const was = figureOf(made(before, other));
+          const now = figureOf(made(after, other));
+          const locale = localeOf(id);
+          const [line] = spokenIn(now);
+          const holds = line ? sentencesOf(now, line.line.line.id, locale, saidAs(part)).map(({ text }) => text) : [];
+          for (const { fact } of suggestTitles(was, locale, part)) {
+            const runs = factInParts(was, fact, locale, saidAs(part));
+            if (fact.line !== 'line-1' || !runs) continue;
+            const text = plainWords(runs, sayFactsOf(now, locale));
+            if (!text.includes('–')) expect(holds).toContain(text);
+          }
+        },
+      ),
+      { numRuns: runs(300) },
     );
   });
 

@@ -1,7 +1,7 @@
 /** Which of the facts that hold a reference means. */
 import type { FactRef } from '../text/fact-ref.ts';
 import type { Claim, Fact } from './claim.ts';
-import { formOf } from './say.ts';
+import { isOfForm } from './say.ts';
 
 const isStanding = (kind: FactRef['kind']) => kind === 'since' || kind === 'record';
 
@@ -18,4 +18,4 @@ function isMeant(ref: FactRef, claim: Claim): boolean {
 
 /** The fact that a reference means; null where nothing of that kind holds. */
 export const factMeant = (facts: readonly Fact[], ref: FactRef): Fact | null =>
-  facts.find((fact) => isMeant(ref, fact.claim) && (ref.form === undefined || ref.form === formOf(fact))) ?? null;
+  facts.find((fact) => isMeant(ref, fact.claim) && (ref.form === undefined || isOfForm(fact, ref.form))) ?? null;

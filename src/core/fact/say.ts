@@ -6,11 +6,13 @@ import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { roundedTo } from '../text/rounding.ts';
 import { withUnit } from '../text/unit.ts';
+import { sayAmount } from '../text/unit-words.ts';
 import { formatPeriod } from '../time/format.ts';
 import type { Change, Claim, Fact, Moved, Range, Target } from './claim.ts';
-import { fill, fillInParts, type MessageId } from './messages.ts';
+import { fill, fillInParts, isSpoken, type MessageId, type SaidAs } from './messages.ts';
 import { languageOf, type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
+import { spokenPlaces } from './spoken.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
 /** Periods against a target are named one by one up to so many. */
@@ -82,18 +84,30 @@ export function placeAlone({ keys, interval, years }: FactSeries, entry: number,
 /** What an index is held against, or that it is one, is no unit of its numbers. */
 const NO_UNIT = /=\s*100\b|^(?:index|indeks|indeksi|indice|índice|indexpunkte|points? of index)$/iu;
 
-function valueWords({ unit, measure }: FactSeries, value: number, decimals: number, locale: Locale): string {
+function valueWords(
+  { unit, measure }: FactSeries,
+  value: number,
+  decimals: number,
+  locale: Locale,
+  as: SaidAs = 'short',
+): string {
   // A year is called by its number, and is no amount.
   if (measure === 'year' && decimals === 0) return String(roundedTo(value, 0));
-  const number = formatNumber(value, decimals, locale);
-  return unit === null || NO_UNIT.test(unit) ? number : withUnit(number, unit, locale);
+  return unit === null || NO_UNIT.test(unit)
+    ? formatNumber(value, decimals, locale)
+    : sayAmount(value, decimals, unit, locale, as === 'spoken');
 }
 
 /** How much a value of a series changed, without a sign. */
-export function changeWords(series: FactSeries, { of, size, decimals }: Change, locale: Locale): string {
+export function changeWords(
+  series: FactSeries,
+  { of, size, decimals }: Change,
+  locale: Locale,
+  as: SaidAs = 'short',
+): string {
   const number = formatNumber(size, decimals, locale);
   if (of === 'percent') return withUnit(number, '%', locale);
-  if (of === 'value') return valueWords(series, size, decimals, locale);
+  if (of === 'value') return valueWords(series, size, decimals, locale, as);
   const language = languageOf(locale);
   // “1.0 percentage points”: whether decimals are seen counts, too.
   const amount = new Intl.PluralRules(language, { minimumFractionDigits: decimals }).select(roundedTo(size, decimals));
@@ -113,11 +127,11 @@ function targetWords(series: FactSeries, { name, at }: Target, decimals: number,
 type Places = Record<string, string | number>;
 
 /** What a claim puts into its message beside what every claim does. */
-function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
+function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Places {
   const language = languageOf(locale);
   const decimals = decimalsOfSeries(series);
   const interval = series.interval === null ? 'other' : unitWord(series.interval);
-  const value = (entry: number) => valueWords(series, series.values[entry] ?? 0, decimals, locale);
+  const value = (entry: number) => valueWords(series, series.values[entry] ?? 0, decimals, locale, as);
   const place = (entry: number, form: PeriodForm) => placeWords(series, series.keys[entry], form, locale);
   const number = (count: number) => formatNumber(count, 0, locale);
   const periods = (count: number, part: boolean) =>
@@ -137,7 +151,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
       const told = { since: place(claim.before, 'since'), inStart: place(claim.before, 'in') };
       return claim.change === null
         ? told
-        : { ...told, change: changeWords(series, claim.change, locale), of: claim.change.of };
+        : { ...told, change: changeWords(series, claim.change, locale, as), of: claim.change.of };
     }
     case 'first':
       return { start: value(claim.from), inStart: place(claim.from, 'in') };
@@ -163,16 +177,16 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
     case 'total':
     case 'constant':
       return {
-        value: valueWords(series, claim.value, claim.decimals, locale),
+        value: valueWords(series, claim.value, claim.decimals, locale, as),
         periods: periods(claim.count, claim.part),
       };
     case 'year to date': {
       const full = claim.count === (series.interval === 'quarter' ? 4 : 12) ? 'yes' : 'no';
       const year = yearWords(claim.year, series.yearStart === 1 ? undefined : 'season');
       return {
-        value: valueWords(series, claim.value, claim.decimals, locale),
+        value: valueWords(series, claim.value, claim.decimals, locale, as),
         inPart: fill('first-part', language, { full, year, count: claim.count, interval }),
-        ...(claim.change && { change: changeWords(series, claim.change, locale) }),
+        ...(claim.change && { change: changeWords(series, claim.change, locale, as) }),
       };
     }
     case 'rank':
@@ -210,25 +224,25 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
       return { other: claim.other.name, since: place(claim.since, 'since') };
     case 'spread':
       return {
-        change: changeWords(series, claim.change, locale),
+        change: changeWords(series, claim.change, locale, as),
         other: claim.other.name,
-        otherChange: changeWords(claim.other, claim.otherChange, locale),
+        otherChange: changeWords(claim.other, claim.otherChange, locale, as),
       };
     case 'turn':
       return { before: claim.before, after: claim.after };
     case 'typical':
-      return { change: changeWords(series, claim.change, locale) };
+      return { change: changeWords(series, claim.change, locale, as) };
     case 'steady':
       return {
         share: percent(claim.percent, 0),
-        value: valueWords(series, claim.value, claim.decimals, locale),
+        value: valueWords(series, claim.value, claim.decimals, locale, as),
         periods: periods(claim.count, claim.part),
       };
     case 'beyond':
       return {
         level: claim.target
           ? targetWords(series, claim.target, claim.decimals, locale)
-          : valueWords(series, claim.level, claim.decimals, locale),
+          : valueWords(series, claim.level, claim.decimals, locale, as),
         ...ofRange(claim),
       };
     case 'missing':
@@ -243,25 +257,29 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale): Places {
 }
 
 /** The message of a fact, and what fills it. */
-function filling(fact: Fact, locale: Locale): { id: MessageId; places: Places } {
+function filling(fact: Fact, locale: Locale, as: SaidAs = 'short'): { id: MessageId; places: Places } {
   const { series, claim } = fact;
+  const id = messageOf(claim);
+  const form = isSpoken(id, languageOf(locale)) ? as : 'short';
   const at = 'at' in claim ? claim.at : null;
   const places: Places = {
     name: series.name,
     interval: series.interval === null ? 'other' : unitWord(series.interval),
     ...(at !== null && {
-      value: valueWords(series, series.values[at] ?? 0, decimalsOfSeries(series), locale),
+      value: valueWords(series, series.values[at] ?? 0, decimalsOfSeries(series), locale, form),
       in: placeWords(series, series.keys[at], 'in', locale),
     }),
-    ...placesOfClaim(fact, locale),
+    ...placesOfClaim(fact, locale, form),
   };
-  return { id: messageOf(claim), places };
+  if (form === 'short') return { id, places };
+  const place = (entry: number) => placeWords(series, series.keys[entry], 'in', locale);
+  return { id, places: { ...places, ...spokenPlaces(fact, place) } };
 }
 
 /** A fact as a sentence without a full stop. */
-export function sayFact(fact: Fact, locale: Locale): string {
-  const { id, places } = filling(fact, locale);
-  return fill(id, languageOf(locale), places);
+export function sayFact(fact: Fact, locale: Locale, as: SaidAs = 'short'): string {
+  const { id, places } = filling(fact, locale, as);
+  return fill(id, languageOf(locale), places, as);
 }
 
 const isPart = (name: string): name is FactPart => FACT_PARTS.some((part) => part === name);
@@ -270,16 +288,30 @@ const isPart = (name: string): name is FactPart => FACT_PARTS.some((part) => par
 const staysAmongWords = (name: string, said: string | number) => typeof said === 'number' || !isPart(name);
 
 /** The form of a fact's sentence: all of it that stays as it is when it is taken apart, whatever its language. */
-export function formOf(fact: Fact): string {
-  const { id, places } = filling(fact, ENGLISH);
+export function formOf(fact: Fact, as: SaidAs = 'short'): string {
+  const { id, places } = filling(fact, ENGLISH, as);
   const stays = Object.entries(places).filter(([name, said]) => staysAmongWords(name, said));
-  return cutTo([id, ...stays.map(([name, said]) => `${name} ${said}`).sort()].join('; '), 1000);
+  return cutTo(
+    [as === 'short' ? id : `${as} ${id}`, ...stays.map(([name, said]) => `${name} ${said}`).sort()].join('; '),
+    1000,
+  );
 }
 
+const SPOKEN = 'spoken';
+
+/** Whether a fact is still said in a form that `formOf` gave. */
+export const isOfForm = (fact: Fact, form: string): boolean =>
+  formOf(fact, form.startsWith(`${SPOKEN} `) ? SPOKEN : 'short') === form;
+
 /** A sentence taken apart: the words between its parts, which stay as they are, and the parts, which go on following the data. */
-export function sentenceInParts(fact: Fact, locale: Locale): ({ text: string } | { part: FactPart })[] {
-  const { id, places } = filling(fact, locale);
-  return fillInParts(id, languageOf(locale), places, (name, said): name is FactPart => !staysAmongWords(name, said));
+export function sentenceInParts(
+  fact: Fact,
+  locale: Locale,
+  as: SaidAs = 'short',
+): ({ text: string } | { part: FactPart })[] {
+  const { id, places } = filling(fact, locale, as);
+  const isKept = (name: string, said: string | number): name is FactPart => !staysAmongWords(name, said);
+  return fillInParts(id, languageOf(locale), places, isKept, as);
 }
 
 const SHORT_UNIT = 2;
@@ -310,6 +342,8 @@ export function sayPartOf(fact: Fact, part: FactPart, locale: Locale): string | 
   switch (part) {
     case 'sentence':
       return sayFact(fact, locale);
+    case 'spoken':
+      return sayFact(fact, locale, 'spoken');
     case 'name':
       return series.name;
     case 'value':

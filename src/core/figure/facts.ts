@@ -4,9 +4,10 @@ import { allFactsOf, type Beside, isLong, quickFactsOf } from '../fact/facts.ts'
 import { spread } from '../fact/kinds/lines.ts';
 import { knownOf } from '../fact/known.ts';
 import { factMeant } from '../fact/meant.ts';
+import { type SaidAs, saidAs } from '../fact/messages.ts';
 import { formOf, sayFact, sayPartOf, sentenceInParts } from '../fact/say.ts';
 import type { FactSeries } from '../fact/series.ts';
-import type { FactRef } from '../text/fact-ref.ts';
+import { type FactRef, isSentence } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
 import type { Run, SayFact } from '../text/rich.ts';
 import type { ResolvedFigure, ResolvedLine, ResolvedPlot } from './resolve.ts';
@@ -124,19 +125,21 @@ const NOTHING = '–';
 export function sayFactsOf(figure: ResolvedPlot, locale: Locale): SayFact {
   return (ref, part) => {
     const fact = factFor(figure, ref);
-    if (part !== 'sentence') return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
+    if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
     const said = fact ?? instead(figure, ref);
-    return said ? sayFact(said, locale) : NOTHING;
+    return said ? sayFact(said, locale, saidAs(part)) : NOTHING;
   };
 }
 
 /** The sentence of a fact in parts, as runs of words; null where it does not hold. */
-export function factInParts(figure: ResolvedPlot, ref: FactRef, locale: Locale): Run[] | null {
+export function factInParts(figure: ResolvedPlot, ref: FactRef, locale: Locale, as: SaidAs = 'short'): Run[] | null {
   const fact = factFor(figure, ref);
   if (!fact) return null;
   // The words that stay say which way it went, so they hold for a fact of that form only.
-  const pinned = { ...ref, form: formOf(fact) };
-  return sentenceInParts(fact, locale).map((piece) => ('part' in piece ? { fact: pinned, part: piece.part } : piece));
+  const pinned = { ...ref, form: formOf(fact, as) };
+  return sentenceInParts(fact, locale, as).map((piece) =>
+    'part' in piece ? { fact: pinned, part: piece.part } : piece,
+  );
 }
 
 /** A reference by which a fact of a line is found again. */
@@ -158,9 +161,10 @@ export function sentencesOf(
   figure: ResolvedPlot,
   line: string | null,
   locale: Locale,
+  as: SaidAs = 'short',
 ): { text: string; fact: FactRef }[] {
   const all = spokenIn(figure);
   const one = spokenBy(all, { kind: 'latest', line });
   if (!one) return [];
-  return factsOfSpoken(all, one).map((fact) => ({ text: sayFact(fact, locale), fact: refOf(fact, one) }));
+  return factsOfSpoken(all, one).map((fact) => ({ text: sayFact(fact, locale, as), fact: refOf(fact, one) }));
 }

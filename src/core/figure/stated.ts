@@ -1,8 +1,9 @@
 /** Statements in words that were typed by hand: which facts they say, and whether those still hold. */
 import type { Fact } from '../fact/claim.ts';
 import { comparedIn, directionIn, type Saying, sayingsIn, wordsIn } from '../fact/lexicon.ts';
+import { saidAs } from '../fact/messages.ts';
 import { sayFact } from '../fact/say.ts';
-import type { FactKind } from '../text/fact-ref.ts';
+import type { FactKind, SentencePart } from '../text/fact-ref.ts';
 import { cutTo } from '../text/letters.ts';
 import type { Locale } from '../text/locale.ts';
 import { roundedTo } from '../text/rounding.ts';
@@ -144,7 +145,12 @@ export interface Untrue {
 }
 
 /** Those among some statements that were true and are not now. One that names a period which has passed still speaks of that. */
-export function untrueNow(figure: ResolvedFigure, statements: readonly WrittenStatement[], locale: Locale): Untrue[] {
+export function untrueNow(
+  figure: ResolvedFigure,
+  statements: readonly WrittenStatement[],
+  locale: Locale,
+  part: SentencePart,
+): Untrue[] {
   const all = spokenIn(figure);
   return statements.flatMap((statement): Untrue[] => {
     const fact = factFor(figure, statement.fact);
@@ -152,6 +158,6 @@ export function untrueNow(figure: ResolvedFigure, statements: readonly WrittenSt
     const now = fact && 'at' in fact.claim ? one?.series.keys[fact.claim.at] : undefined;
     const isElsewhere = statement.at !== undefined && now !== statement.at;
     if (fact && says(fact, statement, statement.way) && !isElsewhere) return [];
-    return [{ statement, now: fact && sayFact(fact, locale) }];
+    return [{ statement, now: fact && sayFact(fact, locale, saidAs(part)) }];
   });
 }

@@ -1,7 +1,8 @@
 /** Sentences that say what the data do, offered as titles. */
 import type { Fact } from '../fact/claim.ts';
+import { saidAs } from '../fact/messages.ts';
 import { sayFact } from '../fact/say.ts';
-import type { FactRef } from '../text/fact-ref.ts';
+import type { FactRef, SentencePart } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
 import { factsOfSpoken, refOf, type Spoken, spokenIn, spreadOf } from './facts.ts';
 import type { ResolvedFigure } from './resolve.ts';
@@ -49,11 +50,11 @@ function topicOf({ claim, series }: Fact): string {
 /** Which points a fact rests on; of many only its line is shown. */
 const MOST_POINTS = 24;
 
-function suggestion({ fact, of }: { fact: Fact; of: Spoken }, locale: Locale): Suggestion {
+function suggestion({ fact, of }: { fact: Fact; of: Spoken }, locale: Locale, part: SentencePart): Suggestion {
   const { keys } = fact.series;
   const points = fact.points.length > MOST_POINTS ? [] : fact.points;
   return {
-    text: sayFact(fact, locale),
+    text: sayFact(fact, locale, saidAs(part)),
     fact: refOf(fact, of),
     points: { line: of.line.line.id, panel: of.panel, at: points.flatMap((point) => keys[point] ?? []) },
   };
@@ -64,7 +65,7 @@ function suggestion({ fact, of }: { fact: Fact; of: Spoken }, locale: Locale): S
  * first: of the lines that a reader sees first, and of how panels differ. None
  * of them says what another says already; empty where there is nothing to say.
  */
-export function suggestTitles(figure: ResolvedFigure, locale: Locale): Suggestion[] {
+export function suggestTitles(figure: ResolvedFigure, locale: Locale, part: SentencePart = 'spoken'): Suggestion[] {
   const all = spokenIn(figure);
   const looked = all.slice(0, MOST_LINES);
   const front = Math.max(...looked.map(standing));
@@ -87,7 +88,7 @@ export function suggestTitles(figure: ResolvedFigure, locale: Locale): Suggestio
       return true;
     })
     .slice(0, MOST)
-    .map((one) => suggestion(one, locale));
+    .map((one) => suggestion(one, locale, part));
 }
 
 /** That the last values are unfinished and nothing is said of them, of the first line where that is so; null where all are finished. */

@@ -2,6 +2,7 @@
 
 import { saysSomething } from '../fact/lexicon.ts';
 import { placeAlone } from '../fact/say.ts';
+import type { SentencePart } from '../text/fact-ref.ts';
 import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
@@ -106,8 +107,14 @@ function hangsOnEnd(all: readonly Spoken[], { of, until, statements }: Written, 
   return statements.length === 0 && saysSomething(of, locale);
 }
 
-/** What no longer stands of words that were written for other data; null where all does. */
-export function staleness(figure: ResolvedFigure, words: Words, written: Written | null, locale: Locale): Stale | null {
+/** What no longer stands of words that were written for other data, and what is true instead, in the form that stands in them; null where all does. */
+export function staleness(
+  figure: ResolvedFigure,
+  words: Words,
+  written: Written | null,
+  locale: Locale,
+  part: SentencePart = 'sentence',
+): Stale | null {
   if (written === null || written.of !== typedIn(words)) return null;
   const all = spokenIn(figure);
   // What is said of the words is said in the language of the application.
@@ -115,7 +122,7 @@ export function staleness(figure: ResolvedFigure, words: Words, written: Written
   const movedTo = (was: number | string | null, now: number | string | null) =>
     was === null || now === null || was === now ? null : { was: say(was), now: say(now) };
   const start = movedTo(written.from, fromOf(all));
-  const statements = untrueNow(figure, written.statements, locale);
+  const statements = untrueNow(figure, written.statements, locale, part);
   const end = hangsOnEnd(all, written, locale) ? movedTo(written.until, untilOf(all)) : null;
   const numbers = written.numbers.flatMap(({ text, value: typed, decimals, line, panel, at }) => {
     const one = all.find((spoken) => spoken.line.line.id === line && spoken.panel === panel);

@@ -1,12 +1,13 @@
 /** Facts in the words of a figure of which nothing holds any more, wherever in it they stand. */
 import type { CommandCall } from '../change/commands/index.ts';
 import { FACT_NAMES } from '../fact/kind-names.ts';
+import { saidAs } from '../fact/messages.ts';
 import { sayFact } from '../fact/say.ts';
 import { factFor } from '../figure/facts.ts';
 import type { ResolvedFigure } from '../figure/resolve.ts';
 import { suggestTitles } from '../figure/suggest.ts';
 import type { Part } from '../scene/scene.ts';
-import type { FactRef } from '../text/fact-ref.ts';
+import { type FactRef, isSentence, type SentencePart, sentenceIn } from '../text/fact-ref.ts';
 import { type Run, runsOfWords, tidyWords, type Words } from '../text/rich.ts';
 import type { Check, Mend, Proofed } from './note.ts';
 
@@ -15,7 +16,7 @@ export const isFactRun = (run: Run): run is FactRun => 'fact' in run;
 
 /** What a fact that holds no longer said, and what stands there. */
 export function sayLost({ fact, part }: FactRun, data: string): string {
-  const instead = part === 'sentence' ? 'the latest value stands in its place' : 'a dash stands in its place';
+  const instead = isSentence(part) ? 'the latest value stands in its place' : 'a dash stands in its place';
   return `What it said (${FACT_NAMES[fact.kind]}) does not hold of the data that ${data} now; ${instead}.`;
 }
 
@@ -42,19 +43,20 @@ export function factsInstead(
   { figure, locale }: Proofed,
   { facts, lines }: About,
   put: (words: Words) => CommandCall,
+  part: SentencePart,
 ): Mend[] {
   const same = facts.flatMap((ref) => {
     const fact = factFor(figure, ref);
-    return fact ? [{ text: sayFact(fact, locale), fact: ref }] : [];
+    return fact ? [{ text: sayFact(fact, locale, saidAs(part)), fact: ref }] : [];
   });
   const near = new Set([...lines, ...facts.map(({ line }) => line)]);
   const isNear = ({ fact }: { fact: FactRef }) => near.has(fact.line);
-  const others = suggestTitles(figure, locale);
+  const others = suggestTitles(figure, locale, part);
   const all = [...same, ...others.filter(isNear), ...others.filter((one) => !isNear(one))];
   return all
     .filter(({ text }, at) => all.findIndex((one) => one.text === text) === at)
     .slice(0, MOST_OFFERED)
-    .map(({ text, fact }) => ({ say: `Say “${text}”`, call: put([{ fact, part: 'sentence' }]) }));
+    .map(({ text, fact }) => ({ say: `Say “${text}”`, call: put([{ fact, part }]) }));
 }
 
 /** Words of a figure that can hold facts. */
@@ -143,7 +145,9 @@ export const factsLost: readonly Check[] = PLACES.map((id) => ({
       const gone = lost.filter((run) => factFor(figure, run.fact) === null);
       const [first] = gone;
       if (!first) continue;
-      const [best, ...others] = place.isSentence ? factsInstead(proofed, meantBy(gone), place.put) : [];
+      const [best, ...others] = place.isSentence
+        ? factsInstead(proofed, meantBy(gone), place.put, sentenceIn(place.part))
+        : [];
       const anew: Mend[] = [
         { say: 'Take it out', call: place.put(withoutRuns(place.words, gone)) },
         { say: 'Choose other words', open: place.part },

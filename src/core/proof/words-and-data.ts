@@ -5,6 +5,7 @@ import { spokenIn } from '../figure/facts.ts';
 import { linesMeant } from '../figure/stated.ts';
 import { type Stale, staleness, writtenFor } from '../figure/written.ts';
 import { listed } from '../table/words.ts';
+import { sentenceIn } from '../text/fact-ref.ts';
 import { runsOfWords, type Words } from '../text/rich.ts';
 import { typedIn } from '../text/written.ts';
 import { type About, factsInstead, factsLost } from './facts-lost.ts';
@@ -16,10 +17,12 @@ type WordsPart = (typeof PARTS)[number];
 const factsFor = (proofed: Proofed, part: WordsPart, stale: Stale): Mend[] =>
   part === 'source'
     ? []
-    : factsInstead(proofed, aboutOf(proofed, proofed.figure.spec.words[part], stale), (words) => ({
-        name: 'item.setWords',
-        args: { item: proofed.figure.spec.id, words: { [part]: words } },
-      }));
+    : factsInstead(
+        proofed,
+        aboutOf(proofed, proofed.figure.spec.words[part], stale),
+        (words) => ({ name: 'item.setWords', args: { item: proofed.figure.spec.id, words: { [part]: words } } }),
+        sentenceIn(part),
+      );
 
 /** What words spoke of: the facts that they stated, and the lines that they name. */
 const aboutOf = ({ figure }: Proofed, words: Words, { statements }: Stale): About => ({
@@ -46,7 +49,7 @@ function sayStale({ start, end, numbers, statements }: Stale): string {
 function staleParts({ figure, locale }: Proofed): { part: WordsPart; stale: Stale }[] {
   const { words, written } = figure.spec;
   return PARTS.flatMap((part) => {
-    const stale = staleness(figure, words[part], written[part], locale);
+    const stale = staleness(figure, words[part], written[part], locale, sentenceIn(part));
     if (!stale) return [];
     const follows = runsOfWords(words[part]).some((run) => 'fact' in run);
     if (follows && stale.numbers.length + stale.statements.length === 0) return [];
@@ -109,17 +112,22 @@ const staleNotes: Check = {
               },
             },
           },
-          ...factsInstead(proofed, aboutOf(proofed, mark.text, stale), (text) => ({
-            name: 'figure.setMark',
-            args: {
-              figure: figure.spec.id,
-              mark: mark.id,
-              set: [
-                { path: ['text'], to: text },
-                { path: ['written'], to: null },
-              ],
-            },
-          })),
+          ...factsInstead(
+            proofed,
+            aboutOf(proofed, mark.text, stale),
+            (text) => ({
+              name: 'figure.setMark',
+              args: {
+                figure: figure.spec.id,
+                mark: mark.id,
+                set: [
+                  { path: ['text'], to: text },
+                  { path: ['written'], to: null },
+                ],
+              },
+            }),
+            'sentence',
+          ),
           { say: 'Write it anew', open: `mark:${mark.id}` },
         ],
       };

@@ -1,9 +1,10 @@
 /** Facts of the rows of a spark table. */
 import { allFactsOf } from '../fact/facts.ts';
 import { factMeant } from '../fact/meant.ts';
+import { saidAs } from '../fact/messages.ts';
 import { sayFact, sayPartOf } from '../fact/say.ts';
 import type { FactSeries } from '../fact/series.ts';
-import type { FactPart, FactRef } from '../text/fact-ref.ts';
+import { type FactPart, type FactRef, isSentence } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
 import type { SayFact } from '../text/rich.ts';
 import { placesOf, type SparkData, type SparkSeries, shownRecords } from './data.ts';
@@ -68,8 +69,8 @@ export function saySparkFacts(resolved: Resolved, locale: Locale): SayFact {
     const { name, facts, fact } = meant;
     if (part === 'name') return name;
     if (!facts) return NOTHING;
-    if (part !== 'sentence') return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
+    if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
     const said = fact ?? factMeant(facts, { kind: 'latest', line: ref.line });
-    return said ? sayFact(said, locale) : NOTHING;
+    return said ? sayFact(said, locale, saidAs(part)) : NOTHING;
   };
 }

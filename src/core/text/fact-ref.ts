@@ -82,8 +82,17 @@ export const FACT_PARTS = [
   'season',
   'inPart',
   'otherChange',
+  // Its sentence with a verb, as a title has it.
+  'spoken',
 ] as const;
 export type FactPart = (typeof FACT_PARTS)[number];
+
+/** Whether a part is the whole of what a fact says, and which of its two forms. */
+export const isSentence = (part: FactPart): part is SentencePart => part === 'sentence' || part === 'spoken';
+export type SentencePart = Extract<FactPart, 'sentence' | 'spoken'>;
+
+/** In which of its forms a fact stands in some words: titles have a verb, all others are short. */
+export const sentenceIn = (words: string): SentencePart => (words === 'title' ? 'spoken' : 'sentence');
 
 /** Words for the parts that are used most, as they can be typed between braces. */
 export const FIELDS: Readonly<Record<string, { kind: FactKind; part: FactPart }>> = {

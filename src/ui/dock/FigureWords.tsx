@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { saidAs } from '../../core/fact/messages.ts';
 import { factInParts, sayFactsOf, sentencesOf } from '../../core/figure/facts.ts';
 import { resolveFigure } from '../../core/figure/panels/resolve.ts';
 import type { ResolvedFigure } from '../../core/figure/resolve.ts';
@@ -8,6 +9,7 @@ import { writtenFor } from '../../core/figure/written.ts';
 import { type Column, columnOf } from '../../core/table/column.ts';
 import { readTyped } from '../../core/table/edit.ts';
 import { periodNumber } from '../../core/table/periods.ts';
+import type { SentencePart } from '../../core/text/fact-ref.ts';
 import type { Locale } from '../../core/text/locale.ts';
 import type { Words } from '../../core/text/rich.ts';
 import type { Written } from '../../core/text/written.ts';
@@ -21,7 +23,12 @@ import type { Facts } from './RichTools.tsx';
 const NOTHING: Facts = { say: () => '–', lines: [], sentencesOf: () => [], inParts: () => null };
 
 /** What can be said of the lines of a figure, as words that follow its data. */
-function factsOf(figure: ResolvedFigure | null, across: Column | undefined, locale: Locale): Facts {
+function factsOf(
+  figure: ResolvedFigure | null,
+  across: Column | undefined,
+  locale: Locale,
+  sentence: SentencePart,
+): Facts {
   if (!figure) return NOTHING;
   return {
     say: sayFactsOf(figure, locale),
@@ -29,8 +36,9 @@ function factsOf(figure: ResolvedFigure | null, across: Column | undefined, loca
     lines: figure.lines
       .filter(({ line }, _, all) => all.filter((other) => other.line.id === line.id).length === 1)
       .map(({ line, name }) => ({ id: line.id, name })),
-    sentencesOf: (line) => sentencesOf(figure, line, locale),
-    inParts: (fact) => factInParts(figure, fact, locale),
+    sentencesOf: (line) => sentencesOf(figure, line, locale, saidAs(sentence)),
+    sentence,
+    inParts: (fact, part) => factInParts(figure, fact, locale, saidAs(part)),
     ...(across?.kind === 'date' && {
       placeOf: (text: string) => {
         const typed = readTyped(across, text);
@@ -48,6 +56,8 @@ function factsOf(figure: ResolvedFigure | null, across: Column | undefined, loca
 
 interface FigureWordsProps extends Omit<RichEditorProps, 'facts' | 'onCommit' | 'onTyping'> {
   figure: DressedFigure;
+  /** in which form sentences stand in them */
+  sentence?: SentencePart;
   /** what of the figure the sheet shows otherwise while they are typed */
   onTyping?(words: Words, now: DressedFigure): Partial<DressedFigure>;
   /** takes the new words, and for which data they were written where they are by hand */
@@ -55,15 +65,15 @@ interface FigureWordsProps extends Omit<RichEditorProps, 'facts' | 'onCommit' | 
 }
 
 /** Words of a figure, with facts of its lines. */
-export function FigureWords({ figure, onCommit, onTyping, ...props }: FigureWordsProps) {
+export function FigureWords({ figure, sentence = 'sentence', onCommit, onTyping, ...props }: FigureWordsProps) {
   const style = useStyle();
   const locale = useLocale();
   const loaded = useTableCalled(figure.table);
   const table = 'table' in loaded ? loaded.table : null;
   const resolved = useMemo(() => (table ? resolveFigure(figure, table, style) : null), [figure, table, style]);
   const facts = useMemo(
-    () => factsOf(resolved, table ? columnOf(table, figure.across) : undefined, locale),
-    [resolved, table, figure.across, locale],
+    () => factsOf(resolved, table ? columnOf(table, figure.across) : undefined, locale, sentence),
+    [resolved, table, figure.across, locale, sentence],
   );
   return (
     <RichField

@@ -1,7 +1,7 @@
 /** What is done to chosen words in a small editor: their looks, and words that follow the data. */
 import type { Editor } from '@tiptap/react';
 import { type ReactNode, useState } from 'react';
-import { type FactPart, type FactRef, FIELDS } from '../../core/text/fact-ref.ts';
+import { type FactPart, type FactRef, FIELDS, isSentence, type SentencePart } from '../../core/text/fact-ref.ts';
 import type { Run, SayFact } from '../../core/text/rich.ts';
 import { inText } from '../controls/in-text.ts';
 import { Popover } from '../controls/Popover.tsx';
@@ -16,7 +16,9 @@ export interface Facts {
   /** the place along the axis that a text names, from which a change can be told; null for none */
   placeOf?(text: string): number | string | null;
   /** a sentence in parts, so that other words can be typed between them; null where it does not hold */
-  inParts?(fact: FactRef): readonly Run[] | null;
+  inParts?(fact: FactRef, part: SentencePart): readonly Run[] | null;
+  /** in which form sentences stand in these words; the short one when absent */
+  sentence?: SentencePart;
 }
 
 /** Sentences in the list at the most. */
@@ -91,7 +93,7 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
   const { $from } = editor.state.selection;
   const chosen = [$from.nodeAfter, $from.nodeBefore].find((node) => node?.type.name === 'fact');
   const sentence = chosen ? factIn(chosen.attrs['fact'], chosen.attrs['part']) : null;
-  const parts = sentence?.part === 'sentence' ? (facts.inParts?.(sentence.fact) ?? null) : null;
+  const parts = sentence && isSentence(sentence.part) ? (facts.inParts?.(sentence.fact, sentence.part) ?? null) : null;
   const takeApart = () => {
     if (!chosen || !parts) return;
     const from = $from.nodeAfter === chosen ? $from.pos : $from.pos - chosen.nodeSize;
@@ -180,7 +182,7 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
               <SinceField
                 placeOf={facts.placeOf}
                 onChoose={(since) => {
-                  insert({ kind: 'change', line, since }, 'sentence');
+                  insert({ kind: 'change', line, since }, facts.sentence ?? 'sentence');
                   close();
                 }}
               />
@@ -193,7 +195,7 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
                       type="button"
                       className="w-full rounded px-2 py-0.5 text-left hover:bg-base-200"
                       onClick={() => {
-                        insert(fact, 'sentence');
+                        insert(fact, facts.sentence ?? 'sentence');
                         close();
                       }}
                     >

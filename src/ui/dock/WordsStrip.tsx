@@ -6,6 +6,7 @@ import { sayLeftOut, suggestTitles } from '../../core/figure/suggest.ts';
 import { writtenFor } from '../../core/figure/written.ts';
 import { isSame } from '../../core/named/same.ts';
 import type { Table } from '../../core/table/column.ts';
+import { sentenceIn } from '../../core/text/fact-ref.ts';
 import type { Words } from '../../core/text/rich.ts';
 import type { Written } from '../../core/text/written.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
@@ -45,6 +46,7 @@ export function WordsStrip({ figure, table }: { figure: DressedFigure; table: Ta
           <span className="flex flex-col" data-words-of={key}>
             <FigureWords
               label={name}
+              sentence={sentenceIn(key)}
               figure={figure}
               value={figure.words[key]}
               placeholder={hint}
@@ -56,7 +58,7 @@ export function WordsStrip({ figure, table }: { figure: DressedFigure; table: Ta
               <span className="flex flex-col items-start text-[13px] text-quiet">
                 The data say:
                 {suggested.map(({ text, fact, points }) => {
-                  const words: Words = [{ fact, part: 'sentence' }];
+                  const words: Words = [{ fact, part: 'spoken' }];
                   const show = () => useView.setState({ pointed: points });
                   const hide = () => useView.setState({ pointed: null });
                   return (
