@@ -179,17 +179,23 @@ describe('a change that cannot be done', () => {
     await two.route('**/commands', (route) => route.abort());
     await two.keyboard.type(' and half a title');
     await elsewhere(idOf(two), 'item.remove', { item: FIGURE });
-    await aside(two, 'was not taken and is kept here').waitFor();
+    // Who types slowly has a call for each rest between the keys; the last one holds all of it.
+    const last = () => aside(two, 'was not taken and is kept here').last();
+    await last().waitFor();
     await two.unroute('**/commands');
     await two.reload();
-    await aside(two, 'was not taken and is kept here').waitFor();
+    await last().waitFor();
     await two.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: BASE });
     const copied = async () => {
-      await two.getByRole('button', { name: 'Copy it as text' }).click();
+      await last().getByRole('button', { name: 'Copy it as text' }).click();
       return two.evaluate(() => navigator.clipboard.readText());
     };
     await expect.poll(copied).toContain('and half a title');
-    await two.getByRole('button', { name: 'Let go of it' }).click();
+    const left = () => two.getByRole('button', { name: 'Let go of it' });
+    for (let count = await left().count(); count > 0; count--) {
+      await left().first().click();
+      await expect.poll(() => left().count()).toBe(count - 1);
+    }
 
     await two
       .getByRole('navigation')
@@ -202,9 +208,9 @@ describe('a change that cannot be done', () => {
     await two.keyboard.press('End');
     await two.keyboard.type(' Half a sentence');
     await elsewhere(idOf(two), 'manuscript.remove', { blocks: [block?.id] });
-    await aside(two, 'was not taken and is kept here').waitFor();
+    await last().waitFor();
     await two.reload();
-    await aside(two, 'was not taken and is kept here').waitFor();
+    await last().waitFor();
     await expect.poll(copied).toContain('Half a sentence');
   });
 

@@ -101,10 +101,12 @@ export async function typedIn(report: string): Promise<Record<string, object>> {
 }
 
 /** The pier in whose row the cursor stands. */
-export const pierAtCursor = async (page: Page) => {
-  const [, row] = ((await grid(page).getAttribute('aria-activedescendant')) ?? '').split('-');
-  return cell(page, Number(row), 0).textContent();
-};
+export const pierAtCursor = (page: Page) =>
+  // Read at once, since rows that others put in move the cursor with its row.
+  grid(page).evaluate((element) => {
+    const [, row] = (element.getAttribute('aria-activedescendant') ?? '').split('-');
+    return document.getElementById(`cell-${row}-0`)?.textContent ?? null;
+  });
 
 /** Holds what both send until both have done something; what it gives lets it go. */
 export async function atOnce(
