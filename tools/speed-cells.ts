@@ -67,19 +67,24 @@ const seenAt = (page: Page, cell: string, text: string): Promise<number> =>
     [cell, text],
   );
 
-/** When the next Enter is pressed in a page. */
-const entered = (page: Page): Promise<number> =>
-  page.evaluate(
-    () =>
-      new Promise<number>((done) => {
-        const options = { capture: true, once: true };
-        addEventListener('keydown', (event) => done(performance.timeOrigin + event.timeStamp), options);
-      }),
-  );
+/** Makes a page remember when Enter was last pressed. */
+const watchEnter = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const own = globalThis as unknown as { enteredAt: number };
+    const remember = (event: KeyboardEvent) => {
+      if (event.key === 'Enter') own.enteredAt = performance.timeOrigin + event.timeStamp;
+    };
+    addEventListener('keydown', remember, { capture: true });
+  });
+
+/** When Enter was last pressed in a page. */
+const enteredAt = (page: Page): Promise<number> =>
+  page.evaluate(() => (globalThis as unknown as { enteredAt: number }).enteredAt);
 
 async function typing(one: Page, two: Page, from: number): Promise<{ here: number[]; there: number[] }> {
   const [here, there]: [number[], number[]] = [[], []];
   await one.getByRole('grid').focus();
+  await watchEnter(one);
   await one.keyboard.press('Control+Home');
   await one.keyboard.press('ArrowRight');
   for (let run = 0; run < RUNS; run++) {
@@ -89,12 +94,13 @@ async function typing(one: Page, two: Page, from: number): Promise<{ here: numbe
       await one.keyboard.press('ArrowRight');
     }
     await one.keyboard.type(text);
-    const [begun, mine, theirs] = [entered(one), seenAt(one, cell, text), seenAt(two, cell, text)];
+    const seen = Promise.all([seenAt(one, cell, text), seenAt(two, cell, text)]);
     await one.waitForTimeout(50);
     await one.keyboard.press('Enter');
-    const at = await begun;
-    here.push((await mine) - at);
-    there.push((await theirs) - at);
+    const [mine, theirs] = await seen;
+    const at = await enteredAt(one);
+    here.push(mine - at);
+    there.push(theirs - at);
   }
   return { here, there };
 }

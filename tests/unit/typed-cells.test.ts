@@ -75,26 +75,56 @@ describe('typed cells', () => {
 });
 
 describe('facts of cells of which one is typed after the other', () => {
-  it('are those that a pass over all of them finds', () => {
-    const cell = fc.oneof(fc.integer({ min: 0, max: 9 }), fc.constantFrom<Cell>(0.5, null, 'about 7'));
+  const cell = fc.oneof(fc.integer({ min: 0, max: 9 }), fc.constantFrom<Cell>(0.5, null, 'about 7'));
+  const typedAt = (place: fc.Arbitrary<number>, most: number) =>
+    fc.array(fc.tuple(place, fc.oneof(cell, fc.nat({ max: most }))), { minLength: 1, maxLength: 12 });
+  const follow = (block: readonly Cell[], changes: readonly [number, Cell][]) => {
+    const rows = new Rows({ base: [{ of: 'r', from: 0, count: block.length }], inserted: [], removed: {} });
+    const texts: Record<string, string | null> = {};
+    factsOf(block);
+    for (const [at, value] of changes) {
+      texts[`r.${at % block.length}`] = value === null ? null : String(value);
+      const cells = cellsInRows(NUMBERS, block, rows, { ...texts });
+      expect(factsOf(cells)).toEqual(factsByLooking(cells));
+    }
+  };
+
+  it('are those that looking at each of them finds', () => {
     const rising = fc
       .uniqueArray(fc.nat({ max: 60 }), { minLength: 3, maxLength: 9 })
       .map((all) => all.sort((a, b) => a - b));
     const column = fc.oneof(rising, fc.array(cell, { minLength: 3, maxLength: 9 }));
-    const typed = fc.array(fc.tuple(fc.nat({ max: 8 }), fc.oneof(cell, fc.nat({ max: 60 }))), { maxLength: 12 });
+    fc.assert(fc.property(column, typedAt(fc.nat({ max: 8 }), 60), follow), { numRuns: 600 });
+  });
+
+  it('are so in long columns too, at the edges of the stretches that are read again', () => {
+    const length = fc.constantFrom(999, 1000, 1001, 2000, 2001, 3500);
+    const edge = fc
+      .tuple(fc.nat({ max: 4 }), fc.integer({ min: -2, max: 2 }))
+      .map(([k, by]) => Math.max(0, 1000 * k + by));
+    const value = fc.tuple(edge, fc.integer({ min: -2, max: 2 })).map(([at, by]): [number, Cell] => [at, at + by]);
+    const changes = fc.array(fc.oneof(value, fc.tuple(edge, cell)), { minLength: 1, maxLength: 6 });
     fc.assert(
-      fc.property(column, typed, (first, changes) => {
-        const block: readonly Cell[] = first;
-        const rows = new Rows({ base: [{ of: 'r', from: 0, count: block.length }], inserted: [], removed: {} });
-        const texts: Record<string, string | null> = {};
-        factsOf(block);
-        for (const [at, value] of changes) {
-          texts[`r.${at % block.length}`] = value === null ? null : String(value);
-          const cells = cellsInRows(NUMBERS, block, rows, { ...texts });
-          expect(factsOf(cells)).toEqual(factsOf([...cells]));
-        }
-      }),
-      { numRuns: 600 },
+      fc.property(length, changes, (rows, typed) =>
+        follow(
+          Array.from({ length: rows }, (_, row) => row),
+          typed,
+        ),
+      ),
+      { numRuns: 60 },
     );
   });
 });
+
+/** Facts of cells, each by its own question to all of them. */
+function factsByLooking(cells: readonly Cell[]) {
+  const values = cells.filter((one) => typeof one === 'number');
+  return {
+    low: Math.min(...values),
+    high: Math.max(...values),
+    whole: values.every(Number.isInteger),
+    texts: cells.some((one) => typeof one === 'string'),
+    gaps: cells.includes(null),
+    rising: values.length === cells.length && values.every((one, row) => row === 0 || one > Number(values[row - 1])),
+  };
+}

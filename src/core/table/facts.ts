@@ -14,99 +14,75 @@ export interface CellFacts {
   rising: boolean;
 }
 
-/** Where the cells are that show each of the facts, -1 where none does: while these stay, so does what they show. */
-interface Witnesses {
-  low: number;
-  high: number;
-  fraction: number;
-  text: number;
-  gap: number;
-  /** a cell that is no number, or not above the one before it */
-  fall: number;
-}
+/** So many cells are read again where one of them changes. */
+const STRETCH = 1000;
 
-const kept = new WeakMap<readonly Cell[], { facts: CellFacts; shown: Witnesses }>();
+/** The facts of a list of cells, and those of its stretches that they are put together from. */
+const kept = new WeakMap<readonly Cell[], { facts: CellFacts; stretches: readonly CellFacts[] }>();
 
-/** Takes one more cell into what is known of others. */
-function take(shown: Witnesses, cells: readonly Cell[], at: number): void {
-  const cell = cells[at];
-  if (typeof cell !== 'number') {
-    if (cell === null) shown.gap = shown.gap < 0 ? at : shown.gap;
-    else shown.text = shown.text < 0 ? at : shown.text;
-    shown.fall = at;
-    return;
+/** One pass over a stretch; numbers are compared with numbers at hand, since lists of a hundred thousand are looked through. */
+function factsOfStretch(cells: readonly Cell[], stretch: number): CellFacts {
+  const from = stretch * STRETCH;
+  const until = Math.min(from + STRETCH, cells.length);
+  let [low, high, whole, texts, gaps, rising] = [Infinity, -Infinity, true, false, false, true];
+  // What stands before the stretch is what its first cell is to be above.
+  const first = from === 0 ? -Infinity : cells[from - 1];
+  let before = typeof first === 'number' ? first : -Infinity;
+  for (let at = from; at < until; at++) {
+    const cell = cells[at];
+    if (typeof cell !== 'number') {
+      if (cell === null) gaps = true;
+      else texts = true;
+      rising = false;
+      continue;
+    }
+    if (cell < low) low = cell;
+    if (cell > high) high = cell;
+    if (cell <= before) rising = false;
+    if (whole && !Number.isInteger(cell)) whole = false;
+    before = cell;
   }
-  const [low, high] = [cells[shown.low], cells[shown.high]];
-  if (typeof low !== 'number' || cell < low) shown.low = at;
-  if (typeof high !== 'number' || cell > high) shown.high = at;
-  if (shown.fraction < 0 && !Number.isInteger(cell)) shown.fraction = at;
-  const before = at === 0 ? -Infinity : cells[at - 1];
-  if (typeof before !== 'number' || cell <= before) shown.fall = at;
+  return { low, high, whole, texts, gaps, rising };
 }
 
-function keep(cells: readonly Cell[], shown: Witnesses): CellFacts {
-  const [low, high] = [cells[shown.low], cells[shown.high]];
-  const facts: CellFacts = {
-    low: typeof low === 'number' ? low : Infinity,
-    high: typeof high === 'number' ? high : -Infinity,
-    whole: shown.fraction < 0,
-    texts: shown.text >= 0,
-    gaps: shown.gap >= 0,
-    rising: shown.fall < 0,
-  };
-  kept.set(cells, { facts, shown });
+function keep(cells: readonly Cell[], stretches: readonly CellFacts[]): CellFacts {
+  const facts = { low: Infinity, high: -Infinity, whole: true, texts: false, gaps: false, rising: true };
+  for (const stretch of stretches) {
+    facts.low = Math.min(facts.low, stretch.low);
+    facts.high = Math.max(facts.high, stretch.high);
+    facts.whole &&= stretch.whole;
+    facts.texts ||= stretch.texts;
+    facts.gaps ||= stretch.gaps;
+    facts.rising &&= stretch.rising;
+  }
+  kept.set(cells, { facts, stretches });
   return facts;
 }
 
-/** One pass over all cells; numbers are compared with numbers at hand, since lists of a hundred thousand are looked through. */
-function pass(cells: readonly Cell[]): Witnesses {
-  const shown: Witnesses = { low: -1, high: -1, fraction: -1, text: -1, gap: -1, fall: -1 };
-  let [low, high, before] = [Infinity, -Infinity, -Infinity];
-  for (let at = 0; at < cells.length; at++) {
-    const cell = cells[at];
-    if (typeof cell !== 'number') {
-      if (cell === null) shown.gap = at;
-      else shown.text = at;
-      shown.fall = at;
-      continue;
-    }
-    if (cell < low) {
-      low = cell;
-      shown.low = at;
-    }
-    if (cell > high) {
-      high = cell;
-      shown.high = at;
-    }
-    if (cell <= before) shown.fall = at;
-    before = cell;
-    if (shown.fraction < 0 && !Number.isInteger(cell)) shown.fraction = at;
-  }
-  return shown;
+function pass(cells: readonly Cell[]): CellFacts {
+  const count = Math.ceil(cells.length / STRETCH);
+  return keep(
+    cells,
+    Array.from({ length: count }, (_, stretch) => factsOfStretch(cells, stretch)),
+  );
 }
 
 /** The facts of a list of cells. */
-export const factsOf = (cells: readonly Cell[]): CellFacts => kept.get(cells)?.facts ?? keep(cells, pass(cells));
+export const factsOf = (cells: readonly Cell[]): CellFacts => kept.get(cells)?.facts ?? pass(cells);
 
 /**
- * Finds the facts of cells that differ from others at some places only, without
- * a pass over all of them, where those that showed the facts are still there: a
- * key pressed in a long table must not read the whole column again.
+ * Finds the facts of cells that differ from others at some places only, by a
+ * pass over the stretches in which these are: a key pressed in a long table must
+ * not read the whole column again.
  */
 export function factsFollow(cells: readonly Cell[], before: readonly Cell[], changed: readonly number[]): void {
   const known = kept.get(before);
   if (!known || before.length !== cells.length) return;
-  const { low, high, fraction, text, gap, fall } = known.shown;
-  const places = new Set(changed);
-  const isGone = [low, high, fraction, text, gap].some((at) => places.has(at));
-  if (isGone || (fall >= 0 && (places.has(fall) || places.has(fall - 1)))) return;
-  const shown = { ...known.shown };
-  for (const at of changed) {
-    take(shown, cells, at);
-    // What stands behind a changed cell may no longer be above it.
-    if (at + 1 < cells.length) take(shown, cells, at + 1);
-  }
-  keep(cells, shown);
+  const stretches = [...known.stretches];
+  // What stands behind a changed cell may no longer be above it.
+  const touched = new Set(changed.flatMap((at) => [at, at + 1]).map((at) => Math.floor(at / STRETCH)));
+  for (const stretch of touched) if (stretch < stretches.length) stretches[stretch] = factsOfStretch(cells, stretch);
+  keep(cells, stretches);
 }
 
 /** Largest size of the numbers among cells, 0 when there is none. */
