@@ -55,7 +55,7 @@ function placesIn({ claim, series }: Fact, locale: Locale): string[] {
     ...(claim.kind === 'missing' ? [claim.last] : []),
   ].filter((key) => typeof key === 'number');
   const words = dates.flatMap((key) =>
-    (['in', 'since'] as const).map((form) => periodInSentence(key, interval, form, locale, years)),
+    (['in', 'since', 'from'] as const).map((form) => periodInSentence(key, interval, form, locale, years)),
   );
   const alone = ['which' in claim ? claim.which : [], entries].flat().map((entry) => placeAlone(series, entry, locale));
   // The longest first, so that one within another is not taken out of it.
@@ -99,8 +99,7 @@ export function faultOf(
   const { claim, series } = fact;
   const { values, keys, interval } = series;
   const text = sayFact(fact, locale, as);
-  const isSpoken = as === 'spoken' && locale.id.startsWith('en');
-  const untrue = isSpoken ? untrueVerb(fact, text) : null;
+  const untrue = as === 'spoken' ? untrueVerb(fact, text, locale) : null;
   if (untrue) return untrue;
   if (/undefined|NaN|\{|\}|Infinity|null/.test(text)) return 'is no sentence';
   const all = toldOf(series, false);
@@ -110,7 +109,7 @@ export function faultOf(
     (name) => name !== '',
   );
   const plain = [...names, ...places].reduce(without, text);
-  const bare = isSpoken ? inFigures(plain, series) : plain;
+  const bare = inFigures(plain, series, locale);
   const said = numbersIn(bare, locale);
   const says = (value: number) => said.some((one) => isNear(one, value) && (one.number !== 0 || value === 0));
   const last = shown.at(-1);

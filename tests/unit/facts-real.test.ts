@@ -6,7 +6,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Fact } from '../../src/core/fact/claim.ts';
 import { allFactsOf } from '../../src/core/fact/facts.ts';
-import { fill, MESSAGES, type MessageId } from '../../src/core/fact/messages.ts';
+import { fill, isSpoken, MESSAGES, type MessageId } from '../../src/core/fact/messages.ts';
 import { factsOfTable } from '../../src/core/fact/of-table.ts';
 import type { Language } from '../../src/core/fact/period-words.ts';
 import { sayFact } from '../../src/core/fact/say.ts';
@@ -36,14 +36,27 @@ describe('facts of real series', () => {
     await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot('../golden/facts/real-series.txt');
   });
 
-  it('are these sentences where they are spoken, as titles', async () => {
-    const said = tables.flatMap(({ table }) =>
-      seriesIn(factsOfTable(table, {})).flatMap((series) =>
-        allFactsOf(series, { lines: [series] }).map((fact) => sayFact(fact, localeOf(LOCALES[0]), 'spoken')),
-      ),
+  /** Every fact that can be said of the series, also those that are only said when asked for. */
+  const everyFact = () =>
+    tables.flatMap(({ table }) =>
+      seriesIn(factsOfTable(table, {})).flatMap((series) => allFactsOf(series, { lines: [series] })),
     );
+
+  it('are these sentences where they are spoken, as titles', async () => {
+    const said = everyFact().map((fact) => sayFact(fact, localeOf(LOCALES[0]), 'spoken'));
     await expect(`${said.join('\n')}\n`).toMatchFileSnapshot('../golden/facts/real-series-spoken.txt');
   });
+
+  it.each(['de', 'fr', 'es', 'pl', 'fi'])(
+    'are these where they are spoken in another language: %s',
+    async (language) => {
+      const locale = localeOf(LOCALES.find((id) => id.startsWith(language)) ?? 'de-DE');
+      const said = everyFact().filter((_, index) => index % 2 === 0);
+      expect(said.length).toBeGreaterThanOrEqual(150);
+      const text = said.map((fact) => sayFact(fact, locale, 'spoken')).join('\n');
+      await expect(`${text}\n`).toMatchFileSnapshot(`../golden/facts/real-series-spoken-${language}.txt`);
+    },
+  );
 
   it.each(LOCALES)('hold in %s, also those that are only said when asked for', (id) => {
     const locale = localeOf(id);
@@ -80,6 +93,7 @@ describe('messages', () => {
     change: 'CHANGE',
     otherChange: 'OTHER-CHANGE',
     of: 'percent',
+    height: count === 2 ? 'yes' : 'no',
     share: 'SHARE',
     level: 'LEVEL',
     target: 'TARGET',
@@ -114,21 +128,31 @@ describe('messages', () => {
     after: count + 3,
     panels: count,
     interval,
+    n: count,
+    edge: count === 2 ? 'yes' : 'no',
+    now: count === 2 ? 'yes' : 'no',
+    inSince: 'IN-SINCE',
+    seasonWords: 'SEASON',
   });
-  it('read like this, for their translators', async () => {
-    const ids = Object.keys(MESSAGES.en) as MessageId[];
+  it.each(['short', 'spoken'] as const)('read like this, for their translators: %s', async (as) => {
+    const ids = (Object.keys(MESSAGES.en) as MessageId[]).filter((id) => as === 'short' || isSpoken(id));
     const languages = Object.keys(MESSAGES) as Language[];
+    const examples = [
+      [2, 'month', 'up'],
+      [5, 'week', 'same'],
+      [11, 'quarter', 'down'],
+    ] as const;
     const example = (id: MessageId, language: Language) =>
-      [
-        [2, 'month'],
-        [5, 'week'],
-      ].map(([count, interval]) => fill(id, language, places(Number(count), String(interval))));
+      examples
+        .slice(0, as === 'short' ? 2 : 3)
+        .map(([count, interval, way]) => fill(id, language, { ...places(count, interval), way }, as));
     const text = ids.map((id) =>
       [
         `# ${id}`,
         ...languages.flatMap((language) => [...new Set(example(id, language))].map((said) => `${language}: ${said}`)),
       ].join('\n'),
     );
-    await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot('../golden/facts/messages.txt');
+    const file = as === 'short' ? 'messages.txt' : 'messages-spoken.txt';
+    await expect(`${text.join('\n\n')}\n`).toMatchFileSnapshot(`../golden/facts/${file}`);
   });
 });

@@ -229,7 +229,7 @@ describe('facts', () => {
       'Load: höchster Wert von 4 Monaten, bei 5 im Oktober 2025',
       'Load\u00a0: plus haut niveau sur 4 mois, à 5 en octobre 2025',
       'Load: el valor más alto de 4 meses, con 5 en octubre de 2025',
-      'Load: najwyższa wartość z 4 miesięcy, 5 w październiku 2025',
+      'Load: najwyższa wartość z 4 miesięcy, 5 w październiku 2025 r.',
       'Load: 4 kuukauden suurin arvo, 5 lokakuussa 2025',
     ]);
     const sixty = { keys: months(2020, 11, 60) };
@@ -240,12 +240,12 @@ describe('facts', () => {
       'Load: höchster Wert der gesamten Reihe, bei 5 im Oktober 2025',
       'Load\u00a0: plus haut niveau de toute la série, à 5 en octobre 2025',
       'Load: el valor más alto de toda la serie, con 5 en octubre de 2025',
-      'Load: najwyższa wartość w całej serii, 5 w październiku 2025',
+      'Load: najwyższa wartość w całej serii, 5 w październiku 2025 r.',
       'Load: koko sarjan suurin arvo, 5 lokakuussa 2025',
     ]);
-    expect(said([3, 2, 4, 5], { keys: months(2025, 6, 4) }, localeOf('pl-PL'))[0]).toMatch(/we wrześniu 2025$/);
+    expect(said([3, 2, 4, 5], { keys: months(2025, 6, 4) }, localeOf('pl-PL'))[0]).toMatch(/we wrześniu 2025 r\.$/);
     expect(said([9, 2, 3, 4, 5], {}, localeOf('pl-PL')).join('\n')).toMatch(
-      /wartość od stycznia 2024, 5 w maju 2024$/m,
+      /wartość od stycznia 2024 r\., 5 w maju 2024 r\.$/m,
     );
     expect(said([9, 2, 3, 4, 5], {}, localeOf('fi-FI')).join('\n')).toMatch(
       /sitten tammikuun 2024, 5 toukokuussa 2024$/m,

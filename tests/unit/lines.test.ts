@@ -295,7 +295,7 @@ describe('fields and titles', () => {
   it.each<[(number | null)[], string]>([
     // What still rises has not peaked.
     [[80, 82, 85], 'On time stood highest at 85% in March 2025'],
-    [[80, 82, 84, 85], 'On time rose to 85% in April 2025, the highest of 4 months'],
+    [[80, 82, 84, 85], 'On time rose to 85% in April 2025, the highest of four months'],
     [[80, 82, 85, 83], 'On time peaked at 85% in March 2025'],
     [
       [80, 82, 84, 86, 88, 90, 91, 89, 87, 85, 83, 79, 84],

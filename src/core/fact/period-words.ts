@@ -17,8 +17,11 @@ const WEEK: Readonly<Record<Language, string>> = {
 
 export const languageOf = (locale: Locale): Language => locale.id.slice(0, 2) as Language;
 
-/** When something is (`in`), and from when on (`since`); the word for "since" itself stands in the messages. */
-export type PeriodForm = 'in' | 'since';
+/**
+ * When something is (`in`), since when, and from when on; the words for “since”
+ * and “from … on” stand in the messages. Only Finnish tells the last two apart.
+ */
+export type PeriodForm = 'in' | 'since' | 'from';
 
 interface Parts {
   year: number | string;
@@ -40,13 +43,15 @@ const nth = (names: readonly string[], place: number) => names[place] ?? '';
 const POLISH_IN = list(
   'styczniu lutym marcu kwietniu maju czerwcu lipcu sierpniu wrześniu październiku listopadzie grudniu',
 );
-const POLISH_OF = list(
+export const POLISH_OF = list(
   'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
 );
 const ROMAN = list('I II III IV');
 const SPANISH_NTH = list('primer segundo tercer cuarto');
 const FINNISH_AT = list('ensimmäisellä toisella kolmannella neljännellä');
 const FINNISH_OF = list('ensimmäisen toisen kolmannen neljännen');
+const FINNISH_FROM = list('ensimmäisestä toisesta kolmannesta neljännestä');
+const finnish = <T>(form: PeriodForm, at: T, of: T, from: T): T => (form === 'in' ? at : form === 'since' ? of : from);
 const monthsOf = (id: Locale['id']) => localeOf(id).months;
 const GERMAN = monthsOf('de-DE');
 const FRENCH = monthsOf('fr-FR');
@@ -101,36 +106,33 @@ const WRITERS: Record<Exclude<Language, 'en'>, Record<Unit, Write>> = {
     month: ({ month, year }, form) => `${form === 'in' ? 'en ' : ''}${nth(SPANISH, month)} de ${year}`,
     week: ({ week }, form) => `${form === 'in' ? 'en ' : ''}la semana ${week.week} de ${week.year}`,
     day: (parts) => `el ${spanishDay(parts)}`,
-    clock: (parts) => `el ${spanishDay(parts)} a las ${parts.clock}`,
+    // One o’clock is one hour.
+    clock: (parts) => `el ${spanishDay(parts)} ${/^0?1\D/.test(parts.clock) ? 'a la' : 'a las'} ${parts.clock}`,
   },
+  // A year in figures is followed by “r.” wherever it stands.
   pl: {
     year: ({ year }, form) => `${form === 'in' ? 'w ' : ''}${year} r.`,
     half: ({ half, year }, form) =>
-      `${form === 'in' ? 'w ' : ''}${nth(ROMAN, half - 1)} ${form === 'in' ? 'półroczu' : 'półrocza'} ${year}`,
-    quarter: ({ quarter, year }, form) =>
-      `${form === 'in' ? 'w ' : ''}${nth(ROMAN, quarter - 1)} ${form === 'in' ? 'kwartale' : 'kwartału'} ${year}`,
+      `${form === 'in' ? 'w ' : ''}${nth(ROMAN, half - 1)} ${form === 'in' ? 'półroczu' : 'półrocza'} ${year} r.`,
+    quarter: ({ quarter, year }, form) => `${form === 'in' ? 'w ' : ''}${nth(ROMAN, quarter - 1)} kw. ${year} r.`,
     // Before “wrz…” the preposition gets a vowel.
     month: ({ month, year }, form) =>
       form === 'in'
-        ? `${month === 8 ? 'we' : 'w'} ${nth(POLISH_IN, month)} ${year}`
-        : `${nth(POLISH_OF, month)} ${year}`,
+        ? `${month === 8 ? 'we' : 'w'} ${nth(POLISH_IN, month)} ${year} r.`
+        : `${nth(POLISH_OF, month)} ${year} r.`,
     week: ({ week }, form) =>
-      `${form === 'in' ? 'w ' : ''}${week.week}. ${form === 'in' ? 'tygodniu' : 'tygodnia'} ${week.year}`,
-    day: ({ day, month, year }) => `${day} ${nth(POLISH_OF, month)} ${year}`,
-    clock: ({ day, month, year, clock }) => `${day} ${nth(POLISH_OF, month)} ${year} o ${clock}`,
+      `${form === 'in' ? 'w ' : ''}${week.week}. ${form === 'in' ? 'tygodniu' : 'tygodnia'} ${week.year} r.`,
+    day: ({ day, month, year }) => `${day} ${nth(POLISH_OF, month)} ${year} r.`,
+    clock: ({ day, month, year, clock }) => `${day} ${nth(POLISH_OF, month)} ${year} r. o ${clock}`,
   },
   fi: {
-    year: ({ year }, form) => (form === 'in' ? `vuonna ${year}` : `vuoden ${year}`),
+    year: ({ year }, form) => `${finnish(form, 'vuonna', 'vuoden', 'vuodesta')} ${year}`,
     half: ({ half, year }, form) =>
-      form === 'in'
-        ? `vuoden ${year} ${nth(FINNISH_AT, half - 1)} puoliskolla`
-        : `vuoden ${year} ${nth(FINNISH_OF, half - 1)} puoliskon`,
+      `vuoden ${year} ${nth(finnish(form, FINNISH_AT, FINNISH_OF, FINNISH_FROM), half - 1)} ${finnish(form, 'puoliskolla', 'puoliskon', 'puoliskosta')}`,
     quarter: ({ quarter, year }, form) =>
-      form === 'in'
-        ? `vuoden ${year} ${nth(FINNISH_AT, quarter - 1)} neljänneksellä`
-        : `vuoden ${year} ${nth(FINNISH_OF, quarter - 1)} neljänneksen`,
-    month: ({ month, year }, form) => `${nth(FINNISH, month)}${form === 'in' ? 'ssa' : 'n'} ${year}`,
-    week: ({ week }, form) => `${form === 'in' ? 'viikolla' : 'viikon'} ${week.week}/${week.year}`,
+      `vuoden ${year} ${nth(finnish(form, FINNISH_AT, FINNISH_OF, FINNISH_FROM), quarter - 1)} ${finnish(form, 'neljänneksellä', 'neljänneksen', 'neljänneksestä')}`,
+    month: ({ month, year }, form) => `${nth(FINNISH, month)}${finnish(form, 'ssa', 'n', 'sta')} ${year}`,
+    week: ({ week }, form) => `${finnish(form, 'viikolla', 'viikon', 'viikosta')} ${week.week}/${week.year}`,
     day: ({ day, month, year }) => `${day}. ${nth(FINNISH, month)}ta ${year}`,
     clock: ({ day, month, year, clock }) => `${day}. ${nth(FINNISH, month)}ta ${year} klo ${clock}`,
   },
@@ -171,9 +173,13 @@ export function seasonName(ms: number, interval: Interval | null, locale: Locale
     case 'month':
       return nth(locale.months, month);
     case 'quarter':
-      return `${locale.quarter}${Math.floor(month / 3) + 1}`;
+      return languageOf(locale) === 'de'
+        ? `${Math.floor(month / 3) + 1}. Quartal`
+        : `${locale.quarter}${Math.floor(month / 3) + 1}`;
     case 'half-year':
-      return `${locale.half}${Math.floor(month / 6) + 1}`;
+      return languageOf(locale) === 'de'
+        ? `${Math.floor(month / 6) + 1}. Halbjahr`
+        : `${locale.half}${Math.floor(month / 6) + 1}`;
     case 'week':
       return `${WEEK[languageOf(locale)]} ${isoWeek(ms).week}`;
     default:

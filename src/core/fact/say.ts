@@ -1,5 +1,6 @@
 /** Facts as sentences in the language of a report, from messages that a translator can read. */
 
+import type { Measure } from '../table/measure/kind.ts';
 import { FACT_PARTS, type FactPart } from '../text/fact-ref.ts';
 import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
@@ -126,6 +127,9 @@ function targetWords(series: FactSeries, { name, at }: Target, decimals: number,
 
 type Places = Record<string, string | number>;
 
+/** What is high or low, where of other things there is more or less. */
+const HAS_HEIGHT: ReadonlySet<Measure> = new Set(['level', 'rate', 'index', 'temperature', 'price', 'age']);
+
 /** What a claim puts into its message beside what every claim does. */
 function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Places {
   const language = languageOf(locale);
@@ -135,7 +139,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
   const place = (entry: number, form: PeriodForm) => placeWords(series, series.keys[entry], form, locale);
   const number = (count: number) => formatNumber(count, 0, locale);
   const periods = (count: number, part: boolean) =>
-    fill(part ? 'periods-shown' : 'periods', language, { count: number(count), interval });
+    fill(part ? 'periods-shown' : 'periods', language, { count: number(count), n: count, interval }, as);
   const ofRange = ({ count, record }: Range) => ({ record: record ? 'yes' : 'no', periods: periods(count, false) });
   const percent = (size: number, places: number) => withUnit(formatNumber(size, places, locale), '%', locale);
   switch (claim.kind) {
@@ -149,9 +153,9 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
     case 'year':
     case 'change': {
       const told = { since: place(claim.before, 'since'), inStart: place(claim.before, 'in') };
-      return claim.change === null
-        ? told
-        : { ...told, change: changeWords(series, claim.change, locale, as), of: claim.change.of };
+      if (claim.change === null) return told;
+      const height = series.measure !== null && HAS_HEIGHT.has(series.measure) ? 'yes' : 'no';
+      return { ...told, change: changeWords(series, claim.change, locale, as), of: claim.change.of, height };
     }
     case 'first':
       return { start: value(claim.from), inStart: place(claim.from, 'in') };
@@ -185,7 +189,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
       const year = yearWords(claim.year, series.yearStart === 1 ? undefined : 'season');
       return {
         value: valueWords(series, claim.value, claim.decimals, locale, as),
-        inPart: fill('first-part', language, { full, year, count: claim.count, interval }),
+        inPart: fill('first-part', language, { full, year, count: claim.count, interval }, as),
         ...(claim.change && { change: changeWords(series, claim.change, locale, as) }),
       };
     }
@@ -221,7 +225,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
       };
     }
     case 'crossing':
-      return { other: claim.other.name, since: place(claim.since, 'since') };
+      return { other: claim.other.name, since: place(claim.since, 'from') };
     case 'spread':
       return {
         change: changeWords(series, claim.change, locale, as),
@@ -252,7 +256,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
         in: placeWords(series, claim.last, 'in', locale),
       };
     case 'unfinished':
-      return { since: place(claim.at, 'since') };
+      return { since: place(claim.at, 'from') };
   }
 }
 
@@ -260,7 +264,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
 function filling(fact: Fact, locale: Locale, as: SaidAs = 'short'): { id: MessageId; places: Places } {
   const { series, claim } = fact;
   const id = messageOf(claim);
-  const form = isSpoken(id, languageOf(locale)) ? as : 'short';
+  const form = isSpoken(id) ? as : 'short';
   const at = 'at' in claim ? claim.at : null;
   const places: Places = {
     name: series.name,
@@ -273,7 +277,7 @@ function filling(fact: Fact, locale: Locale, as: SaidAs = 'short'): { id: Messag
   };
   if (form === 'short') return { id, places };
   const place = (entry: number) => placeWords(series, series.keys[entry], 'in', locale);
-  return { id, places: { ...places, ...spokenPlaces(fact, place) } };
+  return { id, places: { ...places, ...spokenPlaces(fact, place, languageOf(locale)) } };
 }
 
 /** A fact as a sentence without a full stop. */
@@ -287,10 +291,13 @@ const isPart = (name: string): name is FactPart => FACT_PARTS.some((part) => par
 /** True for what stays among the words of a sentence that is taken apart: numbers choose the form of the words around them. */
 const staysAmongWords = (name: string, said: string | number) => typeof said === 'number' || !isPart(name);
 
+/** Chooses between words that say the same. */
+const ONLY_WORDS = 'height';
+
 /** The form of a fact's sentence: all of it that stays as it is when it is taken apart, whatever its language. */
 export function formOf(fact: Fact, as: SaidAs = 'short'): string {
   const { id, places } = filling(fact, ENGLISH, as);
-  const stays = Object.entries(places).filter(([name, said]) => staysAmongWords(name, said));
+  const stays = Object.entries(places).filter(([name, said]) => staysAmongWords(name, said) && name !== ONLY_WORDS);
   return cutTo(
     [as === 'short' ? id : `${as} ${id}`, ...stays.map(([name, said]) => `${name} ${said}`).sort()].join('; '),
     1000,
@@ -299,9 +306,11 @@ export function formOf(fact: Fact, as: SaidAs = 'short'): string {
 
 const SPOKEN = 'spoken';
 
+/** How a sentence was said of which `formOf` gave the form; short where none was kept. */
+const saidInForm = (form: string | undefined): SaidAs => (form?.startsWith(`${SPOKEN} `) ? SPOKEN : 'short');
+
 /** Whether a fact is still said in a form that `formOf` gave. */
-export const isOfForm = (fact: Fact, form: string): boolean =>
-  formOf(fact, form.startsWith(`${SPOKEN} `) ? SPOKEN : 'short') === form;
+export const isOfForm = (fact: Fact, form: string): boolean => formOf(fact, saidInForm(form)) === form;
 
 /** A sentence taken apart: the words between its parts, which stay as they are, and the parts, which go on following the data. */
 export function sentenceInParts(
@@ -329,8 +338,11 @@ function signedChange(series: FactSeries, { way, change }: Moved, locale: Locale
   return `${sign}${changeWords(series, change, locale)}`;
 }
 
-/** One of the words of a fact by itself; null where it has none of that name. */
-export function sayPartOf(fact: Fact, part: FactPart, locale: Locale): string | null {
+/**
+ * One of the words of a fact by itself, as it stands in a sentence of a form;
+ * null where it has none of that name.
+ */
+export function sayPartOf(fact: Fact, part: FactPart, locale: Locale, form?: string): string | null {
   const { series, claim } = fact;
   const decimals = decimalsOfSeries(series);
   const at = 'at' in claim ? claim.at : null;
@@ -361,7 +373,7 @@ export function sayPartOf(fact: Fact, part: FactPart, locale: Locale): string | 
         ? signedChange(series, claim, locale)
         : null;
     default: {
-      const { places } = filling(fact, locale);
+      const { places } = filling(fact, locale, saidInForm(form));
       const found = places[part];
       return found === undefined ? null : String(found);
     }

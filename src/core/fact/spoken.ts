@@ -1,20 +1,9 @@
 /** What a sentence with a verb says beside what its short form does: verbs claim more than a colon. */
 import { roundedTo } from '../text/rounding.ts';
-import { isoWeek } from '../time/format.ts';
 import type { Fact } from './claim.ts';
+import type { Language } from './period-words.ts';
+import { seasonWords } from './season-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
-
-const NTH = ['first', 'second', 'third', 'fourth'] as const;
-const MONTHS = 'January February March April May June July August September October November December'.split(' ');
-
-/** The part of the year in full words; empty where it has none. */
-function seasonWords({ keys, interval }: FactSeries, at: number): string {
-  const month = new Date(Number(keys[at])).getUTCMonth();
-  if (interval === 'month') return MONTHS[month] ?? '';
-  if (interval === 'week') return `week ${isoWeek(Number(keys[at])).week}`;
-  if (interval === 'quarter') return `${NTH[Math.floor(month / 3)]} quarter`;
-  return interval === 'half-year' ? `${NTH[Math.floor(month / 6)]} half` : '';
-}
 
 /** Which way a value went, as both are written. */
 function wayBetween(series: FactSeries, from: number, at: number): 'up' | 'down' | 'same' {
@@ -40,7 +29,11 @@ function isAtEdge({ interval, shown, finished, values }: FactSeries, entry: numb
 const yes = (is: boolean) => (is ? 'yes' : 'no');
 
 /** Places of a spoken sentence that its short form does not have; `place` says an entry as in “in July 2026”. */
-export function spokenPlaces({ series, claim }: Fact, place: (entry: number) => string): Record<string, string> {
+export function spokenPlaces(
+  { series, claim }: Fact,
+  place: (entry: number) => string,
+  language: Language,
+): Record<string, string> {
   switch (claim.kind) {
     case 'first':
       return { way: wayBetween(series, claim.from, claim.at) };
@@ -55,7 +48,9 @@ export function spokenPlaces({ series, claim }: Fact, place: (entry: number) => 
     case 'crossing':
       return { inSince: place(claim.since), now: yes(claim.since === claim.at) };
     case 'rank':
-      return claim.among === 'season' ? { seasonWords: seasonWords(series, claim.at) } : {};
+      return claim.among === 'season'
+        ? { seasonWords: seasonWords(Number(series.keys[claim.at]), series.interval, language) }
+        : {};
     default:
       return {};
   }

@@ -125,7 +125,7 @@ const NOTHING = '–';
 export function sayFactsOf(figure: ResolvedPlot, locale: Locale): SayFact {
   return (ref, part) => {
     const fact = factFor(figure, ref);
-    if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
+    if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale, ref.form)) ?? NOTHING;
     const said = fact ?? instead(figure, ref);
     return said ? sayFact(said, locale, saidAs(part)) : NOTHING;
   };

@@ -69,7 +69,7 @@ export function saySparkFacts(resolved: Resolved, locale: Locale): SayFact {
     const { name, facts, fact } = meant;
     if (part === 'name') return name;
     if (!facts) return NOTHING;
-    if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale)) ?? NOTHING;
+    if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale, ref.form)) ?? NOTHING;
     const said = fact ?? factMeant(facts, { kind: 'latest', line: ref.line });
     return said ? sayFact(said, locale, saidAs(part)) : NOTHING;
   };

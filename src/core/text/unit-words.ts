@@ -101,6 +101,13 @@ function shortened(amount: Amount, zeros: number, locale: Locale): { amount: Amo
   return shortened({ value, decimals, text: formatNumber(value, decimals, locale) }, zeros + 3, locale);
 }
 
+/** What links a word of size to what is counted: “milliards de dollars”, “mil millones de dólares”, but “mil dólares” and “Mio. €”. */
+function linkTo(counted: string, word: string, locale: Locale): string {
+  const language = languageOf(locale);
+  if (!/^\p{L}/u.test(counted) || (language !== 'fr' && (language !== 'es' || word === 'mil'))) return '';
+  return language === 'fr' && /^[aeiouàâéèêëîïôùû]/iu.test(counted) ? 'd’' : 'de ';
+}
+
 /**
  * A number with its unit, as a sentence says it: “104 thousand”, “€131 million”,
  * “1 day”. One that `mayShorten` takes the next larger word of size from 10,000
@@ -118,7 +125,7 @@ export function sayAmount(value: number, decimals: number, unit: string, locale:
     const isSign = withUnit('1', sized.of, locale).startsWith(sized.of);
     return isSign
       ? `${withUnit(short.amount.text, sized.of, locale)}\u00a0${word}`
-      : `${short.amount.text}\u00a0${word} ${sized.of}`;
+      : `${short.amount.text}\u00a0${word} ${linkTo(sized.of, word, locale)}${sized.of}`;
   }
   const time = TIMES.find(([, words]) => words.test(unit));
   if (time) return withUnit(amount.text, timeWord(time[0], amount, locale), locale);
