@@ -220,6 +220,12 @@ export function faultOf(
       if (claim.change === null) return value === before ? null : 'is not the same';
       const again = claim.change.of === 'percent' ? Math.abs(value / before - 1) * 100 : Math.abs(value - before);
       if (claim.change.of === 'percent' && before <= 0) return 'per cent of nothing';
+      if (claim.little) {
+        // The sign stands before it; and it is small beside what such changes mostly are.
+        const usual = medianOf(usualChanges(series, shown, claim.kind, claim.change.of === 'percent'));
+        if (!(again < usual / 4 + 1e-9)) return `is not little beside ${usual}`;
+        return says(claim.way === 'down' ? -again : again) ? null : `is not ${again} with its sign`;
+      }
       return says(again) ? null : `is not ${again}`;
     }
     case 'first':
@@ -391,6 +397,32 @@ export function faultOf(
       return claim.of === periods && claim.count === periods - shown.length ? null : 'are not so many';
     }
   }
+}
+
+/** Sizes of all changes on the year, or from one period to the next, of the shown values. */
+function usualChanges(series: FactSeries, shown: readonly Told[], kind: string, isPercent: boolean): number[] {
+  return shown.flatMap((one, index) => {
+    const earlier =
+      kind === 'year'
+        ? toldOf(series, false).find(({ at }) => isYearLater(series, at, one.at))
+        : index > 0 && shown[index - 1] && follows(series, shown[index - 1]?.at ?? 0, one.at)
+          ? shown[index - 1]
+          : undefined;
+    if (!earlier) return [];
+    const difference = Math.abs(one.value - earlier.value);
+    if (!isPercent || difference === 0) return [difference];
+    return [earlier.value > 0 ? (difference / earlier.value) * 100 : Number.POSITIVE_INFINITY];
+  });
+}
+
+/** Whether one entry is of the same period as another, a year later; weeks are 52 apart, or 53 where that is the same one. */
+function isYearLater({ keys, interval }: FactSeries, before: number, at: number): boolean {
+  const [a, b] = [new Date(Number(keys[before])), new Date(Number(keys[at]))];
+  if (interval === 'week') {
+    const years = Math.round((b.getTime() - a.getTime()) / 31_556_952_000);
+    return years === 1 && weekOf(a) === weekOf(b);
+  }
+  return new Date(a).setUTCFullYear(a.getUTCFullYear() + 1) === b.getTime();
 }
 
 function sameSeason({ keys, interval }: FactSeries, one: number, two: number): boolean {

@@ -48,7 +48,10 @@ describe('words beside each other', () => {
     expect(all(series([3, 9, 4, 1], { unit: 'days' }), 'de-DE', 'spoken')).toContain(
       'Delay im April 2024 bei 1\u00a0Tag',
     );
-    const rates = series([50, 51.2, 52, 50.6, 53, 52.1, 50, 49.2, 51, 52, 50.3, 51, 52, 53, 51.4, 50], { unit: '%', measure: 'rate' });
+    const rates = series([50, 51.2, 52, 50.6, 53, 52.1, 50, 49.2, 51, 52, 50.3, 51, 52, 53, 51.4, 50], {
+      unit: '%',
+      measure: 'rate',
+    });
     expect(all(rates, 'de-DE', 'spoken').join('\n')).toMatch(/von höchstens [\d,]+ Prozentpunkten von Monat zu Monat/);
     expect(all(rates, 'de-DE', 'spoken').join('\n')).toMatch(/um [\d,]+ Prozentpunkte /);
   });

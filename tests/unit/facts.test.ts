@@ -338,10 +338,25 @@ describe('trivia', () => {
         const change = (at: number) => Math.abs((values[at] ?? 0) / (values[at - 1] ?? 0) - 1);
         const changes = values.slice(1).map((_, at) => change(at + 1));
         const larger = changes.filter((one) => one >= change(values.length - 1)).length;
-        // At most half of them are as large, itself among them.
-        if (told && values.at(-1) !== values.at(-2)) expect(larger * 2).toBeLessThanOrEqual(changes.length + 1);
+        if (!told || values.at(-1) === values.at(-2)) return;
+        // At most half of them are as large, itself among them; or it is so small that this is what is said.
+        if (!('little' in told.claim)) expect(larger * 2).toBeLessThanOrEqual(changes.length + 1);
+        else expect(4 * change(values.length - 1)).toBeLessThanOrEqual(Math.max(...changes));
       }),
     );
+  });
+  it('is a change that is little beside what such changes mostly are, and said so, with its sign', () => {
+    const years = Array.from({ length: 48 }, (_, at) => 100 + 30 * ((Math.floor(at / 12) * 7 + at) % 5));
+    const before = years[35] ?? 0;
+    const little = said([...years.slice(0, 47), before + 1], { keys: months(2020, 1, 48) });
+    expect(little.join('\n')).toMatch(/Load: little changed on a year earlier \(\+[\d.]+%\), at/);
+    const down = said([...years.slice(0, 47), before - 1], { keys: months(2020, 1, 48) }, localeOf('de-DE'));
+    expect(down.join('\n')).toMatch(/Load: kaum verändert gegenüber dem Vorjahr \(−[\d,]+\u00a0%\), bei/);
+    const much = said([...years.slice(0, 47), before * 1.2], { keys: months(2020, 1, 48) });
+    expect(much.join('\n')).not.toMatch(/little changed on a year/);
+    // Of a line that never changes much the same is no news.
+    const steady = Array.from({ length: 48 }, (_, at) => 100 + (at % 3));
+    expect(said(steady, { keys: months(2020, 1, 48) }).join('\n')).not.toMatch(/little changed/);
   });
   it('is no usual change of more than all, and nothing that stays nothing counts as one', () => {
     const kinds = (values: number[]) => allFactsOf(series(values)).flatMap(({ claim }) => claim.kind);

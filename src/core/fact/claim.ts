@@ -36,11 +36,14 @@ export interface Summary {
   part: boolean;
 }
 
-/** Of how many values something is the most, or the first: of a record, or of so few that they are counted in the sentence. */
-export interface Range {
-  count: number;
-  record: boolean;
-}
+/**
+ * Of which length a record is: none, so that values are counted in the sentence;
+ * long enough to be called one; or one of which the user said when it begins.
+ */
+export type RecordLength = { record: false } | { record: true; begins: number | null };
+
+/** Of how many values something is the most, or the first. */
+export type Range = { count: number } & RecordLength;
 
 /**
  * What a fact says. Numbers named `at`, `before`, `from`, `since`, `ties` and
@@ -49,7 +52,13 @@ export interface Range {
 export type Claim =
   | { kind: 'latest'; at: number }
   | { kind: 'span'; at: number; from: number }
-  | ({ kind: 'previous' | 'year' | 'change'; at: number; before: number } & Moved)
+  | ({
+      kind: 'previous' | 'year' | 'change';
+      at: number;
+      before: number;
+      /** so little that this is what is said of it */
+      little?: true;
+    } & Moved)
   | { kind: 'first'; at: number; from: number }
   | { kind: End; at: number; ties: readonly number[]; part: boolean }
   | { kind: 'since'; end: End; at: number; since: number }
@@ -67,8 +76,8 @@ export type Claim =
       at: number;
       place: number;
       count: number;
-      /** those counted are a record, of whose length something can be said */
-      record?: boolean;
+      /** of the values that are counted */
+      length: RecordLength;
       /** the table has other lines of the kind, which are not drawn */
       drawn?: boolean;
     }

@@ -9,7 +9,7 @@ import { roundedTo } from '../text/rounding.ts';
 import { withUnit } from '../text/unit.ts';
 import { sayAmount } from '../text/unit-words.ts';
 import { formatPeriod } from '../time/format.ts';
-import type { Change, Claim, Fact, Moved, Range, Target } from './claim.ts';
+import type { Change, Claim, Fact, Moved, Range, RecordLength, Target } from './claim.ts';
 import { fill, fillInParts, isSpoken, type MessageId, type SaidAs } from './messages.ts';
 import { languageOf, type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
@@ -57,6 +57,7 @@ function messageOf(claim: Claim): MessageId {
       return `${claim.kind}-${claim.way}`;
     case 'previous':
     case 'year':
+      return claim.little && claim.way !== 'same' ? `${claim.kind}-little` : `${claim.kind}-${claim.way}`;
     case 'change':
       return `${claim.kind}-${claim.way}`;
   }
@@ -130,6 +131,17 @@ type Places = Record<string, string | number>;
 /** What is high or low, where of other things there is more or less. */
 const HAS_HEIGHT: ReadonlySet<Measure> = new Set(['level', 'rate', 'index', 'temperature', 'price', 'age']);
 
+/** The sign that a little change needs, since no word says its way. */
+const wayOf = ({ little, way }: { little?: true; way: string }): Places => (little ? { way } : {});
+
+/** Of a record: that there is one, and when it begins where that was said. */
+const recordPlaces = (length: RecordLength): Places =>
+  !length.record
+    ? { record: 'no' }
+    : length.begins === null
+      ? { record: 'yes' }
+      : { record: 'named', records: String(length.begins) };
+
 /** What a claim puts into its message beside what every claim does. */
 function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Places {
   const language = languageOf(locale);
@@ -140,7 +152,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
   const number = (count: number) => formatNumber(count, 0, locale);
   const periods = (count: number, part: boolean) =>
     fill(part ? 'periods-shown' : 'periods', language, { count: number(count), n: count, interval }, as);
-  const ofRange = ({ count, record }: Range) => ({ record: record ? 'yes' : 'no', periods: periods(count, false) });
+  const ofRange = (range: Range) => ({ ...recordPlaces(range), periods: periods(range.count, false) });
   const percent = (size: number, places: number) => withUnit(formatNumber(size, places, locale), '%', locale);
   switch (claim.kind) {
     case 'latest':
@@ -155,7 +167,13 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
       const told = { since: place(claim.before, 'since'), inStart: place(claim.before, 'in') };
       if (claim.change === null) return told;
       const height = series.measure !== null && HAS_HEIGHT.has(series.measure) ? 'yes' : 'no';
-      return { ...told, change: changeWords(series, claim.change, locale, as), of: claim.change.of, height };
+      return {
+        ...told,
+        change: changeWords(series, claim.change, locale, as),
+        of: claim.change.of,
+        height,
+        ...wayOf(claim),
+      };
     }
     case 'first':
       return { start: value(claim.from), inStart: place(claim.from, 'in') };
@@ -198,7 +216,7 @@ function placesOfClaim({ series, claim }: Fact, locale: Locale, as: SaidAs): Pla
         place: claim.place,
         count: claim.count,
         drawn: claim.drawn ? 'yes' : 'no',
-        record: claim.record ? 'yes' : 'no',
+        ...recordPlaces(claim.length),
         periods: periods(claim.count, false),
         season: seasonName(Number(series.keys[claim.at]), series.interval, locale),
       };

@@ -35,6 +35,8 @@ export interface FactSeries {
   finished: number;
   /** the entries that the window holds: the first of them, and the one after the last */
   shown: { from: number; until: number };
+  /** the year in which its records begin, where that was said */
+  recordsFrom?: number | undefined;
   /** how its years are called; by their number where absent */
   years?: YearName | undefined;
   /** first month of the years in which values are added up, from 1 */
@@ -129,6 +131,7 @@ export function seriesOf(table: Table, column: Column, across: Column, { rows, k
     interval: across.kind === 'date' ? across.interval : null,
     finished: firstUnfinished(unfinishedFrom(column, across), keys),
     shown: { from: 0, until: keys.length },
+    recordsFrom: across.kind === 'date' ? across.recordsFrom : undefined,
     years: across.kind === 'date' ? yearNameOf(across.shape) : undefined,
     yearStart: 1,
     whole: column.whole,

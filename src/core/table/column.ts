@@ -20,6 +20,8 @@ export const ColumnMeta = z.discriminatedUnion('kind', [
     interval: IntervalName,
     /** start of the first period whose data are not complete, ms UTC; absent when all are */
     unfinishedFrom: z.number().optional(),
+    /** the year in which the records begin that the table holds, where that was said */
+    recordsFrom: z.number().int().min(1).max(9999).optional(),
     /** id of the way of writing it was read by, so that what is typed later is read the same way */
     shape: z.string().max(40).optional(),
   }),

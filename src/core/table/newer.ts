@@ -167,9 +167,13 @@ function joined(column: Column, newer: Column): Column {
   const { key, title } = column;
   if (column.kind === 'number' && newer.kind === 'number')
     return { ...column, whole: newer.whole, unit: column.unit ?? newer.unit, cells: newer.cells };
-  // Too few dates do not show their interval.
-  if (column.kind === 'date' && newer.kind === 'date' && newer.cells.length < 4)
-    return { ...newer, key, title, interval: column.interval };
+  if (column.kind === 'date' && newer.kind === 'date') {
+    const { recordsFrom } = column;
+    // Too few dates do not show their interval.
+    const interval = newer.cells.length < 4 ? column.interval : newer.interval;
+    return { ...newer, key, title, interval, ...(recordsFrom !== undefined && { recordsFrom }) };
+  }
+  if (column.kind === 'text' && newer.kind === 'text') return { ...newer, key, title, ordered: column.ordered };
   return { ...newer, key, title };
 }
 

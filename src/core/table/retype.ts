@@ -38,19 +38,30 @@ export function rereadColumn(column: Column, reading: ColumnReading): Column {
   const texts = textsOf(column);
   const { key, title } = column;
   const read = inferColumn({ key, title, texts, placeOf: (row) => row + 1 }, false, { chosen: reading }).column;
-  if (read.kind !== 'number' || column.kind !== 'number') return withReceived(read, receivedOf(read, texts));
-  const { total, decimals, measure } = column;
+  const kept = withReceived(withSaid(read, column), receivedOf(read, texts));
+  if (kept.kind !== 'number' || column.kind !== 'number' || read.kind !== 'number') return kept;
   // A letter that was the unit and is now to multiply is the unit no longer.
   const isMultiplied = reading.as === 'number' && reading.magnitudes === true && magnitudeOf(column.unit ?? '');
   const unit = isMultiplied || reading.as !== 'number' || reading.magnitudes === false ? read.unit : column.unit;
-  const made = {
+  return { ...kept, unit };
+}
+
+/** A column read anew with what was said of it by hand and does not hang on how its texts are read; of one of another kind nothing is left. */
+function withSaid(read: Column, column: Column): Column {
+  if (read.kind === 'date' && column.kind === 'date') {
+    const { recordsFrom } = column;
+    return recordsFrom === undefined ? read : { ...read, recordsFrom };
+  }
+  if (read.kind !== 'number' || column.kind !== 'number') return read;
+  const { total, decimals, measure, of, unfinishedFrom } = column;
+  return {
     ...read,
-    unit,
     total,
     ...(decimals !== undefined && { decimals }),
     ...(measure !== undefined && { measure }),
+    ...(of !== undefined && { of }),
+    ...(unfinishedFrom !== undefined && { unfinishedFrom }),
   };
-  return withReceived(made, receivedOf(made, texts));
 }
 
 /** How else the texts of a column of numbers can be read. */

@@ -10,11 +10,8 @@ import { blockOf } from '../../core/table/kept.ts';
 import { heardMeasure } from '../../core/table/measure/kind.ts';
 import { sayMeasure, sayWhatAdds } from '../../core/table/measure/say.ts';
 import { measureOf, weighedMeasure } from '../../core/table/measure/weigh.ts';
-import { otherNumbersOf, readingFor, rereadColumn, shapesOf, underUnit } from '../../core/table/retype.ts';
+import { otherNumbersOf, readingFor, rereadColumn, underUnit } from '../../core/table/retype.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
-import { floorTo } from '../../core/time/calendar.ts';
-import { formatPeriod } from '../../core/time/format.ts';
-import { INTERVALS, unitOf } from '../../core/time/interval.ts';
 import { PhraseChoice } from '../controls/Choice.tsx';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Popover } from '../controls/Popover.tsx';
@@ -22,13 +19,11 @@ import { SlidersHorizontal } from '../icons.ts';
 import { run } from '../state/store.ts';
 import { type TableAtHand, useTableAtHand } from './at-hand.ts';
 import { ColumnActions } from './ColumnActions.tsx';
+import { DateReadings } from './DateReadings.tsx';
 import { MeasureSentence } from './MeasureSentence.tsx';
 import { useReceived } from './useReceived.ts';
 
 const LOCALE = localeOf(LOCALES[0]);
-
-/** Intervals of several units that are met most often. */
-const SEVERAL = ['15 minutes', '30 minutes', '2 weeks', '5 years', '10 years'] as const;
 
 export interface CardProps extends TableAtHand {
   column: Column;
@@ -169,7 +164,7 @@ function OwnColumn({ item, table, column }: CardProps) {
           </p>
         </>
       )}
-      {meta.kind === 'date' && <DateSentences column={whole ?? column} meta={meta} set={set} setCells={setCells} />}
+      {meta.kind === 'date' && <DateReadings column={whole ?? column} meta={meta} set={set} setCells={setCells} />}
       {meta.kind === 'text' && (
         <p>
           Its texts{' '}
@@ -246,65 +241,6 @@ function NumberReadings({ column, setCells }: NumberReadingsProps) {
           />
         </p>
       )}
-    </>
-  );
-}
-
-type DateMeta = Extract<ColumnMeta, { kind: 'date' }>;
-
-interface DateSentencesProps {
-  column: Column;
-  meta: DateMeta;
-  set(meta: ColumnMeta): string | null;
-  setCells(read: Column): string | null;
-}
-
-/** How a column of dates is written, how far apart they stand, and from where on it is unfinished. */
-function DateSentences({ column, meta, set, setCells }: DateSentencesProps) {
-  const shapes = useMemo(() => shapesOf(column), [column]);
-  const last = useMemo(() => {
-    const unit = unitOf(meta.interval);
-    const starts = column.cells.flatMap((cell) => (typeof cell === 'number' ? [floorTo(cell, unit)] : []));
-    return [...new Set(starts)].sort((a, b) => b - a).slice(0, 24);
-  }, [column, meta.interval]);
-  const { unfinishedFrom, ...finished } = meta;
-  return (
-    <>
-      {shapes.length > 1 && (
-        <p>
-          Written as{' '}
-          <PhraseChoice
-            label="How the dates are written"
-            value={meta.shape ?? ''}
-            options={shapes.map((shape) => ({ value: shape.id, name: shape.name }))}
-            onCommit={(shape) => setCells(rereadColumn(column, { as: 'date', shape }))}
-          />
-        </p>
-      )}
-      <p>
-        One row a{' '}
-        <PhraseChoice
-          label="Interval of the dates"
-          value={meta.interval}
-          options={[...new Set([...INTERVALS, ...SEVERAL, meta.interval])].map((value) => ({ value, name: value }))}
-          onCommit={(interval) => set({ ...finished, interval })}
-        />
-      </p>
-      <p>
-        Unfinished{' '}
-        <PhraseChoice
-          label="First unfinished period"
-          value={unfinishedFrom === undefined ? 'none' : String(unfinishedFrom)}
-          options={[
-            { value: 'none', name: 'is none of them' },
-            ...last.map((start, index) => ({
-              value: String(start),
-              name: `${index === 0 ? 'is' : 'from'} ${formatPeriod(start, meta.interval, LOCALE)}${index === 0 ? '' : ' on'}`,
-            })),
-          ]}
-          onCommit={(value) => set(value === 'none' ? finished : { ...finished, unfinishedFrom: Number(value) })}
-        />
-      </p>
     </>
   );
 }

@@ -1,25 +1,12 @@
 /** How much the latest value differs from an earlier one. */
-import { periodNumber, yearBefore } from '../../table/periods.ts';
 import type { Change, Fact, Moved } from '../claim.ts';
 import { differInSeason, entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
 import { isInRhythm } from '../rhythm.ts';
-import { usualStep } from '../usual-step.ts';
+import { type UsualStep, usualStep, usualYearStep } from '../usual-step.ts';
+import { entryYearBefore, hasValue } from '../year-before.ts';
 
 const weightOf = (change: Change | null) =>
   change === null ? 4 : change.of === 'percent' ? Math.min(30, change.size) : 10;
-
-const hasValue = (known: Known, entry: number | undefined): entry is number =>
-  typeof known.series.values[entry ?? -1] === 'number';
-
-/** The entry a year before one, where it has a finished value. */
-export function entryYearBefore(known: Known, at: number): number | undefined {
-  const { interval, keys } = known.series;
-  const key = keys[at];
-  if (interval === null || typeof key !== 'number') return undefined;
-  const earlier = yearBefore(key, interval);
-  const entry = earlier === null ? undefined : entryOfPeriod(known.series, periodNumber(earlier, interval));
-  return hasValue(known, entry) ? entry : undefined;
-}
 
 /** So many changes tell what is usual. */
 const ENOUGH_STEPS = 8;
@@ -28,6 +15,18 @@ const ENOUGH_STEPS = 8;
 function isUsual(known: Known, { change }: Moved): boolean {
   const { middle, count } = usualStep(known);
   return change !== null && count >= ENOUGH_STEPS && change.size <= middle;
+}
+
+/** Less than this share of what such changes mostly are is little. */
+const LITTLE = 0.25;
+/** A change by so many per cent is not little, whatever is usual. */
+const MOST_PERCENT = 3;
+
+/** Whether a line that mostly changes has hardly changed, which is the news then. */
+function isLittle(known: Known, kind: 'year' | 'previous' | 'change', { change }: Moved): boolean {
+  if (change === null || kind === 'change' || (change.of === 'percent' && change.size > MOST_PERCENT)) return false;
+  const usual: UsualStep = kind === 'year' ? usualYearStep(known) : usualStep(known);
+  return usual.count >= ENOUGH_STEPS && change.size < LITTLE * usual.middle;
 }
 
 /** The changes of the latest value on the year, on the period before, and since the first one shown or the one asked for. */
@@ -51,13 +50,15 @@ export function changes(known: Known, at: number, since?: number | string): Fact
     if (!hasValue(known, before) || before >= at) return [];
     const seen = moved(known, before, at);
     if (!seen) return [];
-    const isNews = base > 0 && !(kind === 'previous' && isUsual(known, seen)) && !isInRhythm(known, before, at);
+    const little = isLittle(known, kind, seen);
+    const isNews =
+      base > 0 && (little || !(kind === 'previous' && isUsual(known, seen))) && !isInRhythm(known, before, at);
     return [
       {
         series,
-        claim: { kind, at, before, ...seen },
+        claim: { kind, at, before, ...seen, ...(little && { little }) },
         points: [before, at],
-        weight: isNews ? base + weightOf(seen.change) : 0,
+        weight: isNews ? (little ? base / 2 : base + weightOf(seen.change)) : 0,
       },
     ];
   });

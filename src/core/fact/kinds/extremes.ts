@@ -1,7 +1,7 @@
 /** The highest and the lowest value, and the latest one among all. */
 import type { Fact } from '../claim.ts';
 import type { Known } from '../known.ts';
-import { isRecord } from '../record-length.ts';
+import { recordLength } from '../record-length.ts';
 import { rhythmOf } from '../rhythm.ts';
 
 /**
@@ -51,10 +51,10 @@ export function records(known: Known, at: number): Fact[] {
     if (entry === undefined) {
       // What a window leaves out after it can be higher still.
       const isMost = all.every((other) => other === at || isBelow(other));
-      const record = isRecord(known);
+      const length = recordLength(known);
       // The most of some months is news of less.
-      const weight = (record ? 90 : 50) + Math.min(10, all.length / 10);
-      const claim = { kind: 'record' as const, end, at, count: all.length, record };
+      const weight = (length.record ? 90 : 50) + Math.min(10, all.length / 10);
+      const claim = { kind: 'record' as const, end, at, count: all.length, ...length };
       return isMost ? [{ series, claim, points: [at], weight }] : [];
     }
     if (between.length < 3 || written(entry) * sign < written(at) * sign) return [];

@@ -4,7 +4,7 @@ import { decimalsOf } from '../../text/number.ts';
 import { roundedTo } from '../../text/rounding.ts';
 import type { Fact, SideOf, Target } from '../claim.ts';
 import type { Known } from '../known.ts';
-import { isRecord } from '../record-length.ts';
+import { recordLength } from '../record-length.ts';
 
 const MOST_DECIMALS = 8;
 
@@ -54,7 +54,7 @@ export function beyond(known: Known, at: number, targets: readonly Target[]): Fa
   const { series, all, of, written, decimals } = known;
   const earlier = all.filter((entry) => entry < at);
   if (series.interval === null || earlier.length < 6) return [];
-  const range = { count: all.length, record: isRecord(known) };
+  const range = { count: all.length, ...recordLength(known) };
   const made = (side: SideOf, level: number, target: Target | null, weight: number): Fact[] => {
     const places = Math.max(decimals, Math.min(MOST_DECIMALS, decimalsOf(level)));
     if (level !== 0 && roundedTo(level, places) === 0) return [];

@@ -4,7 +4,7 @@ import { isTotalTitle } from '../../table/titles.ts';
 import { roundedTo } from '../../text/rounding.ts';
 import type { Change, Fact, SideOf } from '../claim.ts';
 import { entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
-import { entryYearBefore } from './changes.ts';
+import { entryYearBefore } from '../year-before.ts';
 import { sumOf } from './sums.ts';
 
 /** The entry of another line at the same place along the axis, where it has a finished value. */
@@ -123,7 +123,16 @@ export function amongLines(known: Known, at: number, others: readonly Known[]): 
     if (!alike && count >= LEAST_RANKED && place <= count / 2)
       facts.push({
         series,
-        claim: { kind: 'rank', among: 'lines', end, at, place, count, drawn: series.fellows > count },
+        claim: {
+          kind: 'rank',
+          among: 'lines',
+          end,
+          at,
+          place,
+          count,
+          length: { record: false },
+          drawn: series.fellows > count,
+        },
         points: [at],
         weight: place === 1 ? 16 : 4,
       });

@@ -1,7 +1,7 @@
 /** The place of the latest value among all, and among those of the same month, quarter or week. */
 import type { End, Fact } from '../claim.ts';
 import { type Known, partOfYear } from '../known.ts';
-import { isRecord } from '../record-length.ts';
+import { recordLength } from '../record-length.ts';
 
 /** A place among fewer years says nothing. */
 const LEAST_YEARS = 4;
@@ -45,7 +45,15 @@ export function ranks(known: Known, at: number): Fact[] {
       weight: number,
     ): Fact => ({
       series,
-      claim: { kind: 'rank', among, end, at, place, count, record: among === 'all' && isRecord(known) },
+      claim: {
+        kind: 'rank',
+        among,
+        end,
+        at,
+        place,
+        count,
+        length: among === 'all' ? recordLength(known) : { record: false },
+      },
       points,
       weight,
     });

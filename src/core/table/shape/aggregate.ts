@@ -175,6 +175,7 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
   const covered = buckets.map(({ rows, period, series }) =>
     covers(rows, period, periods, ends.get(series) ?? { first: 0, last: 0 }),
   );
+  const { recordsFrom } = periods.column;
   const date: Column = {
     key: periods.column.key,
     title: periods.column.title,
@@ -182,6 +183,7 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
     interval: step.to,
     cells: buckets.map(({ period }) => period.from),
     ...unfinishedEnd(buckets, periods),
+    ...(recordsFrom !== undefined && { recordsFrom }),
   };
   const categories = periods.categories.map((column) =>
     withCells(
