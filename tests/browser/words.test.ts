@@ -78,13 +78,17 @@ describe('a suggested title', () => {
     await backToFigure();
     await expect.poll(() => wordsOf('title')).toBe('Load rose to 56 t in June 2026, the highest since July 2025');
     await choose(page.getByLabel('Language of the report'), 'pl-PL');
-    await expect.poll(() => wordsOf('title')).toBe('Load: najwyższa wartość od lipca 2025, 56 t w czerwcu 2026');
+    await expect.poll(() => wordsOf('title')).toBe('Load najwyżej od lipca 2025 r.: 56 t w czerwcu 2026 r.');
     await choose(page.getByLabel('Language of the report'), 'de-DE');
-    await expect.poll(() => wordsOf('title')).toBe('Load: höchster Wert seit Juli 2025, bei 56 t im Juni 2026');
+    await expect
+      .poll(() => wordsOf('title'))
+      .toBe('Load im Juni 2026 auf 56 t gestiegen, den höchsten Wert seit Juli 2025');
     expect(await wordsOf('subtitle')).toBe('Nov. 2025 bis Juni 2026');
     await saved(page);
     await page.reload();
-    await expect.poll(() => wordsOf('title')).toBe('Load: höchster Wert seit Juli 2025, bei 56 t im Juni 2026');
+    await expect
+      .poll(() => wordsOf('title'))
+      .toBe('Load im Juni 2026 auf 56 t gestiegen, den höchsten Wert seit Juli 2025');
   });
 
   it('gives way to the latest value where its fact is gone, says so, and is mended at a press', async () => {
@@ -314,5 +318,44 @@ describe('what a column measures', () => {
     await page.keyboard.press('Escape');
     await backToFigure();
     await expect.poll(description).toMatch(/762 in the first 6 months of 2026, up 30%/);
+  });
+});
+
+describe('the year in which records begin', () => {
+  it('is said at the head of the dates, is named by the words where lines go back so far, and comes and goes with undo', async () => {
+    await freight();
+    const offered = (text: string) => page.getByRole('button', { name: `Load rose to 58 t in June 2026, ${text}` });
+    await offered('the highest of 18 months').waitFor();
+    const card = async () => {
+      await items().getByRole('button', { name: 'Freight' }).first().click();
+      await page.getByRole('button', { name: 'Set column Month' }).click();
+    };
+    const year = page.getByLabel('Year in which records begin');
+    const say = async (text: string) => {
+      await card();
+      await year.fill(text);
+      await year.press('Enter');
+    };
+    await say('19.94');
+    await page.getByText('“19.94” is no year; give one such as 1994, or leave it empty.').waitFor();
+    await year.fill('2025');
+    await year.press('Enter');
+    await page.getByText('Words call a value the highest since 2025').waitFor();
+    await page.keyboard.press('Escape');
+    await backToFigure();
+    await offered('the highest since records began in 2025').click();
+    await expect.poll(() => wordsOf('title')).toContain('the highest since records began in 2025');
+    await saved(page);
+    await page.reload();
+    await expect.poll(() => wordsOf('title')).toContain('the highest since records began in 2025');
+    // The table does not go back to 1994, so nothing in it is a record.
+    await say('1994');
+    await page.keyboard.press('Escape');
+    await backToFigure();
+    await expect.poll(() => wordsOf('title')).toContain('the highest of 18 months');
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => wordsOf('title')).toContain('the highest since records began in 2025');
+    await card();
+    await expect.poll(() => year.inputValue()).toBe('2025');
   });
 });

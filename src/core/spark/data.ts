@@ -1,6 +1,7 @@
 /** What a spark table shows, before it is known how it looks: rows in their order, values, and written numbers. */
 import { type Column, columnOf, numberAt, type Table } from '../table/column.ts';
 import { decimalsShown } from '../table/decimals.ts';
+import { writtenIn } from '../table/measure/years.ts';
 import { readTitle } from '../table/titles.ts';
 import type { Locale } from '../text/locale.ts';
 import { missingSign } from '../text/number.ts';
@@ -257,7 +258,8 @@ class Reader {
         if (spec.kind === 'text') return { kind: 'text', id, name, cells: this.textCells(column) };
         const decimals = spec.decimals ?? (column ? decimalsShown(column) : 0);
         const writing = { decimals, signed: false, percent: false, own: this.all.own, unitOf: () => known };
-        return { kind: 'number', id, name, ...numberCells(this.tableValues(column), writing, this.locale) };
+        const locale = column ? writtenIn(column, this.locale) : this.locale;
+        return { kind: 'number', id, name, ...numberCells(this.tableValues(column), writing, locale) };
       }
     }
   }

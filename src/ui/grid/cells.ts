@@ -2,6 +2,7 @@
 
 import type { Column } from '../../core/table/column.ts';
 import { decimalsShown } from '../../core/table/decimals.ts';
+import { writtenIn } from '../../core/table/measure/years.ts';
 import { LOCALES, localeOf } from '../../core/text/locale.ts';
 import { textWidth } from '../../core/text/measure.ts';
 import { formatNumber } from '../../core/text/number.ts';
@@ -35,6 +36,7 @@ export function writerOf(column: Column): Writer {
   const known = writers.get(column);
   if (known) return known;
   const decimals = decimalsShown(column);
+  const locale = writtenIn(column, LOCALE);
   const written: Writer = {
     write: (row) => {
       const cell = column.cells[row];
@@ -42,9 +44,9 @@ export function writerOf(column: Column): Writer {
       if (typeof cell === 'string') return cell;
       return column.kind === 'date'
         ? formatPeriod(cell, column.interval, LOCALE)
-        : formatNumber(cell, decimals, LOCALE);
+        : formatNumber(cell, decimals, locale);
     },
-    way: JSON.stringify([column.kind, column.kind === 'date' ? column.interval : decimals]),
+    way: JSON.stringify([column.kind, column.kind === 'date' ? column.interval : decimals, locale.group]),
   };
   writers.set(column, written);
   return written;

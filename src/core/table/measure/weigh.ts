@@ -6,21 +6,12 @@ import { factsOf } from '../facts.ts';
 import { measuresOf } from '../measures.ts';
 import { readTitle } from '../titles.ts';
 import { heardMeasure, type Measure, saidMeasure } from './kind.ts';
-import { isTitleOfYears, type Said, saidByTable, saidByTitle, saidByUnit } from './said.ts';
+import { type Said, saidByTable, saidByTitle, saidByUnit } from './said.ts';
+import { areYears } from './years.ts';
 
 type Numbers = Extract<Column, { kind: 'number' }>;
 
 const isSum = (said: Said) => said === 'flow' || said === 'stock';
-
-/** Years that things are said to be of. */
-const [FIRST_YEAR, LAST_YEAR] = [1000, 2199];
-
-/** Whether all numbers are years, as the title says. */
-function areYears({ title, of, unit, whole, cells }: Numbers): boolean {
-  const { low, high } = factsOf(cells);
-  const isTitle = isTitleOfYears(of ?? readTitle(title).name);
-  return isTitle && unit === null && whole && low >= FIRST_YEAR && high <= LAST_YEAR;
-}
 
 /** What title and unit say: what can never be added up before what can. */
 function saidOf(column: Numbers): Said {
