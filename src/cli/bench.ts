@@ -1,6 +1,8 @@
 /** Measures the heavy work on made-up data. */
 
 import Papa from 'papaparse';
+import { factsOfTable } from '../core/fact/of-table.ts';
+import { sayFact } from '../core/fact/say.ts';
 import { DatePlanner } from '../core/figure/date-axis.ts';
 import { draftFigure, newLine } from '../core/figure/draft.ts';
 import { drawFigure } from '../core/figure/draw.ts';
@@ -20,7 +22,7 @@ import { sparkSvg } from '../core/spark/svg.ts';
 import { DEFAULT_STYLE } from '../core/style/style.ts';
 import { calculate } from '../core/table/calc/calculate.ts';
 import type { Rule } from '../core/table/calc/calculation.ts';
-import type { Column } from '../core/table/column.ts';
+import type { Column, Table } from '../core/table/column.ts';
 import { applyStep } from '../core/table/shape/shape.ts';
 import type { Step } from '../core/table/shape/step.ts';
 import { understand } from '../core/table/understand.ts';
@@ -32,6 +34,12 @@ import { reportRows } from './bench-report.ts';
 import { measure } from './measure.ts';
 
 const readText = (text: string) => understand(readDelimited(text), 'Bench');
+
+/** A table of the same cells in lists of their own, of which nothing is known. */
+const anew = (table: Table): Table => ({
+  ...table,
+  columns: table.columns.map((column) => ({ ...column, cells: [...column.cells] })),
+});
 
 /** A wave with a little unevenness that is the same at every run. */
 const wave = (row: number, column: number) =>
@@ -217,6 +225,11 @@ export async function bench(json: boolean): Promise<number> {
       // Columns anew, so that nothing of an earlier split is used again.
       toSvg(drawFigure(grid, { ...pairs }, DEFAULT_STYLE, locale).scene),
     ),
+    await measure('what can be said of 12 lines of 120 months, as sentences', 2, 100, 30, () =>
+      // Columns anew, so that nothing that was found of them before is used again.
+      factsOfTable(anew(twelve), {}).map((fact) => sayFact(fact, locale)),
+    ),
+    await measure('what can be said of 1,000,000 points', 100, 5, 1, () => factsOfTable(anew(long1m), {})),
     await measure('thin 1,000,000 points to pixel columns', 30, 20, 5, () => thin(many.xs, many.ys, 0.25)),
     await measure('draw a figure of 1,000,000 points: resolve, layout, SVG', 100, 5, 1, () =>
       toSvg(drawFigure(longFigure, long1m, DEFAULT_STYLE, locale).scene),

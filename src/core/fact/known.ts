@@ -5,6 +5,7 @@ import { decimalsOfValues } from '../text/number.ts';
 import { roundedTo } from '../text/rounding.ts';
 import { DAY } from '../time/calendar.ts';
 import { isoWeek } from '../time/format.ts';
+import type { Interval } from '../time/interval.ts';
 import type { Change, Moved, Way } from './claim.ts';
 import { decimalsOfSeries, type FactSeries, type Scale, scaleOf } from './series.ts';
 
@@ -23,6 +24,11 @@ export interface Known {
   /** the value as it is written */
   written(entry: number): number;
 }
+
+/** What is usual of a line is judged by so many of its last values; a line that goes on for longer may have been another one once. */
+const MOST_JUDGED = 5000;
+export const lastEntries = ({ entries }: Pick<Known, 'entries'>): readonly number[] =>
+  entries.length > MOST_JUDGED ? entries.slice(-MOST_JUDGED) : entries;
 
 const known = new WeakMap<FactSeries, Known>();
 
@@ -61,43 +67,75 @@ export function knownOf(series: FactSeries): Known {
 }
 
 /** True for a value that would be written as zero and is none. */
-export const isHidden = ({ of, written }: Known, entry: number) => of(entry) !== 0 && written(entry) === 0;
+export function isHidden({ of, written, decimals }: Known, entry: number): boolean {
+  const size = Math.abs(of(entry));
+  // Only what is less than one of the last decimal can be written as zero.
+  return size > 0 && size < 10 ** -decimals && written(entry) === 0;
+}
 
-const numbered = new WeakMap<FactSeries, Map<number, number>>();
+/** What is found of the places along an axis, NaN or -1 where that was not asked for yet; the lines of a table share them. */
+interface Places {
+  periods: Float64Array;
+  parts: Int16Array;
+}
+
+const places = new WeakMap<readonly (number | string)[], Map<Interval, Places>>();
+/** Those last asked for, which are mostly asked for again. */
+let last: { keys: WeakRef<readonly (number | string)[]>; interval: Interval; found: Places } | undefined;
+
+function placesOf(keys: readonly (number | string)[], interval: Interval): Places {
+  if (last?.interval === interval && last.keys.deref() === keys) return last.found;
+  const found = foundPlaces(keys, interval);
+  last = { keys: new WeakRef(keys), interval, found };
+  return found;
+}
+
+function foundPlaces(keys: readonly (number | string)[], interval: Interval): Places {
+  const ofKeys = places.get(keys) ?? new Map<Interval, Places>();
+  const known = ofKeys.get(interval);
+  if (known) return known;
+  const made = { periods: new Float64Array(keys.length).fill(Number.NaN), parts: new Int16Array(keys.length).fill(-1) };
+  places.set(keys, ofKeys.set(interval, made));
+  return made;
+}
 
 /** The number of an entry's period; entries without dates have none. */
-export function periodOf(series: FactSeries, entry: number): number | null {
-  const { keys, interval } = series;
+export function periodOf({ keys, interval }: FactSeries, entry: number): number | null {
   const key = keys[entry];
   if (interval === null || typeof key !== 'number') return null;
-  let numbers = numbered.get(series);
-  if (!numbers) {
-    numbers = new Map();
-    numbered.set(series, numbers);
-  }
-  const seen = numbers.get(entry);
-  if (seen !== undefined) return seen;
+  const { periods } = placesOf(keys, interval);
+  const seen = periods[entry] ?? Number.NaN;
+  if (!Number.isNaN(seen)) return seen;
   const number = periodNumber(key, interval);
-  numbers.set(entry, number);
+  periods[entry] = number;
   return number;
 }
 
-/** Which part of its year a period is: the same number for the same month of every year; null for what has no such part. */
-export function partOfYear({ interval, keys }: FactSeries, entry: number): number | null {
-  const key = Number(keys[entry]);
-  const month = new Date(key).getUTCMonth();
+/** Which part of its year a date (ms UTC) of an interval is; null where the interval has no such parts. */
+function partIn(interval: Interval, key: number): number | null {
   switch (interval) {
     case 'month':
-      return month;
+      return new Date(key).getUTCMonth();
     case 'quarter':
-      return Math.floor(month / 3);
+      return Math.floor(new Date(key).getUTCMonth() / 3);
     case 'half-year':
-      return Math.floor(month / 6);
+      return Math.floor(new Date(key).getUTCMonth() / 6);
     case 'week':
       return isoWeek(key).week;
     default:
       return null;
   }
+}
+
+/** Which part of its year a period is: the same number for the same month of every year; null for what has no such part. */
+export function partOfYear({ interval, keys }: FactSeries, entry: number): number | null {
+  if (interval === null) return null;
+  const { parts } = placesOf(keys, interval);
+  const seen = parts[entry] ?? -1;
+  if (seen >= 0) return seen;
+  const part = partIn(interval, Number(keys[entry]));
+  if (part !== null) parts[entry] = part;
+  return part;
 }
 
 const YEAR_MS = 366 * DAY;
@@ -115,6 +153,10 @@ export function differInSeason(series: FactSeries, before: number, at: number): 
 /** The entry of a period, by its number; undefined where it has none. The entries rise along the axis, so it is searched by halves. */
 export function entryOfPeriod(series: FactSeries, period: number): number | undefined {
   let [low, high] = [0, series.keys.length - 1];
+  // Most lines lack no period.
+  const first = periodOf(series, 0);
+  const straight = first === null ? -1 : period - first;
+  if (straight >= 0 && straight <= high && periodOf(series, straight) === period) return straight;
   while (low <= high) {
     const middle = (low + high) >> 1;
     const number = periodOf(series, middle);

@@ -5,7 +5,7 @@ import type { Table } from '../table/column.ts';
 import { findColumn } from '../table/find.ts';
 import { measuresOf } from '../table/measures.ts';
 import type { Fact } from './claim.ts';
-import { factsOfSeries } from './facts.ts';
+import { factsOfSeries, isLong, quickFactsOf } from './facts.ts';
 import { type FactSeries, placedRows, seriesOf } from './series.ts';
 
 interface Wish {
@@ -38,5 +38,9 @@ export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fac
   const isLike = (one: FactSeries, other: FactSeries) =>
     one === other ||
     (one.unit === other.unit && (one.unit !== null || [one, other].every(({ whole, id }) => whole && drawn.has(id))));
-  return series.flatMap((one) => factsOfSeries(one, { lines: series.filter((other) => isLike(one, other)) }));
+  return series.flatMap((one) =>
+    isLong(one)
+      ? quickFactsOf(one).filter(({ weight }) => weight > 0)
+      : factsOfSeries(one, { lines: series.filter((other) => isLike(one, other)) }),
+  );
 }

@@ -1,6 +1,6 @@
 /** Whether a line moves in a rhythm, such as that of the week or the year, so that its next move is no news. */
 import { partsOf } from '../time/interval.ts';
-import { type Known, partOfYear, periodOf } from './known.ts';
+import { type Known, lastEntries, partOfYear, periodOf } from './known.ts';
 
 /** How many periods a rhythm has, by the interval of the line. */
 const PERIODS: Readonly<Partial<Record<string, number>>> = {
@@ -43,7 +43,8 @@ export function rhythmOf(known: Known): number | null {
 }
 
 function findRhythm(known: Known): number | null {
-  const { series, all, of } = known;
+  const { series, of } = known;
+  const all = lastEntries({ entries: known.all });
   const { base, every } = series.interval === null ? { base: '', every: 1 } : partsOf(series.interval);
   const length = every === 1 ? PERIODS[base] : undefined;
   if (length === undefined || all.length < LEAST_ROUNDS * length + 1) return null;

@@ -139,12 +139,26 @@ export function seriesOf(table: Table, column: Column, across: Column, { rows, k
   };
 }
 
+const isPlace = (cell: Cell | undefined, across: Column): cell is number | string =>
+  across.kind === 'text' ? typeof cell === 'string' : typeof cell === 'number';
+
 /** Where the rows of a table stand across; rows that sum others, and those without a place, are left out. */
 export function placedRows(table: Table, across: Column): Placed {
+  const { cells } = across;
   const totals = new Set(table.totals);
-  const isPlaced = (cell: Cell | undefined): cell is number | string =>
-    across.kind === 'text' ? typeof cell === 'string' : typeof cell === 'number';
-  const rows = across.cells.flatMap((cell, row) => (isPlaced(cell) && !totals.has(row) ? [row] : []));
-  if (across.kind !== 'text') rows.sort((a, b) => Number(across.cells[a]) - Number(across.cells[b]));
-  return { rows, keys: rows.map((row) => across.cells[row] as number | string) };
+  const rows: number[] = [];
+  let isInOrder = true;
+  let before = -Infinity;
+  for (let row = 0; row < cells.length; row++) {
+    const cell = cells[row];
+    if (!isPlace(cell, across) || totals.has(row)) continue;
+    rows.push(row);
+    if (across.kind !== 'text') {
+      isInOrder &&= Number(cell) >= before;
+      before = Number(cell);
+    }
+  }
+  // Most tables are in order, and long ones take long to sort.
+  if (!isInOrder) rows.sort((a, b) => Number(cells[a]) - Number(cells[b]));
+  return { rows, keys: rows.map((row) => cells[row] as number | string) };
 }

@@ -1,5 +1,5 @@
 /** What a line changes by from one period to the next, or on the year, as a rule: a change that is smaller is no news. */
-import { type Known, periodOf } from './known.ts';
+import { type Known, lastEntries, periodOf } from './known.ts';
 import { entryYearBefore } from './year-before.ts';
 
 export interface UsualStep {
@@ -16,25 +16,29 @@ function stepBetween({ of, scale }: Known, before: number, entry: number): numbe
 }
 
 /** The median change of a line between what is shown and what was earlier, worked out once. */
-function usualOver(earlierOf: (known: Known, entry: number, index: number) => number | undefined) {
+function usualOver(earlierOf: (known: Known, entry: number, before: number | undefined) => number | undefined) {
   const kept = new WeakMap<Known, UsualStep>();
   return (known: Known): UsualStep => {
     const before = kept.get(known);
     if (before) return before;
-    const steps = known.entries.flatMap((entry, index) => {
-      const earlier = earlierOf(known, entry, index);
-      return earlier === undefined ? [] : [stepBetween(known, earlier, entry)];
-    });
-    steps.sort((a, b) => a - b);
-    const found = { middle: steps[Math.ceil(steps.length / 2) - 1] ?? Number.NaN, count: steps.length };
+    // All entries of long lines are looked at, for every line: loops and numbers in one block of memory.
+    const entries = lastEntries(known);
+    const steps = new Float64Array(entries.length);
+    let count = 0;
+    for (let index = 0; index < entries.length; index++) {
+      const entry = entries[index] ?? 0;
+      const earlier = earlierOf(known, entry, entries[index - 1]);
+      if (earlier !== undefined) steps[count++] = stepBetween(known, earlier, entry);
+    }
+    const sorted = steps.subarray(0, count).sort();
+    const found = { middle: sorted[Math.ceil(count / 2) - 1] ?? Number.NaN, count };
     kept.set(known, found);
     return found;
   };
 }
 
 /** The median change from one period to the next within what is shown. */
-export const usualStep = usualOver(({ series, entries }, entry, index) => {
-  const before = entries[index - 1];
+export const usualStep = usualOver(({ series }, entry, before) => {
   const follows = before !== undefined && (periodOf(series, entry) ?? 0) === (periodOf(series, before) ?? 0) + 1;
   return follows ? before : undefined;
 });

@@ -15,13 +15,14 @@ export function extremes(known: Known): Fact[] {
   if (first === undefined) return [];
   return (['high', 'low'] as const).flatMap((kind): Fact[] => {
     const sign = kind === 'high' ? 1 : -1;
-    const best = entries.reduce((top, entry) => (of(entry) * sign > of(top) * sign ? entry : top), first);
-    const ties = entries.filter((entry) => of(entry) === of(best));
+    let best = first;
+    for (const entry of entries) if (of(entry) * sign > of(best) * sign) best = entry;
+    const top = of(best);
+    const ties = entries.filter((entry) => of(entry) === top);
     // Only what is near the best can be written like it.
     const near = 10 ** -known.decimals;
     const isClear = entries.every(
-      (entry) =>
-        of(entry) === of(best) || Math.abs(of(entry) - of(best)) > near || written(entry) * sign < written(best) * sign,
+      (entry) => Math.abs(of(entry) - top) > near || of(entry) === top || written(entry) * sign < written(best) * sign,
     );
     if (!isClear || ties.length === entries.length) return [];
     const at = ties.at(-1) ?? best;

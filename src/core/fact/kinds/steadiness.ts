@@ -3,7 +3,7 @@
 import { roundedTo } from '../../text/rounding.ts';
 import { findHoles, isDaily, partsOf } from '../../time/interval.ts';
 import type { Change, Fact } from '../claim.ts';
-import { decimalsOfMove, type Known } from '../known.ts';
+import { decimalsOfMove, type Known, periodOf } from '../known.ts';
 import { usualStep } from '../usual-step.ts';
 import { sumOf } from './sums.ts';
 
@@ -53,6 +53,8 @@ export function missing({ series, entries }: Known): Fact[] {
   if (interval === null || first === undefined || last === undefined || partsOf(interval).every > 1) return [];
   // Holidays are no holes.
   if (interval === 'business day') return [];
+  const span = (periodOf(series, last) ?? Number.NaN) - (periodOf(series, first) ?? Number.NaN);
+  if (span + 1 === entries.length) return [];
   const dates = entries.map((entry) => Number(keys[entry]));
   const holes = findHoles(dates, interval);
   const hole = holes.at(-1);
