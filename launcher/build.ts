@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { compressFiles } from './compressed.ts';
 import { LAUNCHER_MARK } from './entries.ts';
 import { BUILDS, ROOT } from './paths.ts';
 import { isRunning, run } from './processes.ts';
@@ -69,20 +70,13 @@ export async function currentBuild(): Promise<string> {
     const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' };
     const tool = (path: string, ...args: string[]) =>
       run(process.execPath, [join(ROOT, 'node_modules', path), ...args], { cwd: ROOT, env });
-    const isBuilt =
-      (await tool('astro/astro.js', 'build', '--silent', '--outDir', folder)) === 0 &&
-      // The script of the server's threads, in one piece: they start sooner, and need no compiler.
-      (await tool(
-        'vite/bin/vite.js',
-        'build',
-        '--ssr',
-        WORKER,
-        '--outDir',
-        join(folder, 'work'),
-        '--logLevel',
-        'error',
-      )) === 0;
-    if (!isBuilt) throw new Trouble('the application could not be built (see above).');
+    const isBuilt = (await tool('astro/astro.js', 'build', '--silent', '--outDir', folder)) === 0;
+    // The script of the server's threads, in one piece: they start sooner, and need no compiler.
+    const work = ['--ssr', WORKER, '--outDir', join(folder, 'work'), '--logLevel', 'error'];
+    const [status] = isBuilt
+      ? await Promise.all([tool('vite/bin/vite.js', 'build', ...work), compressFiles(join(folder, 'client'))])
+      : [1];
+    if (status !== 0) throw new Trouble('the application could not be built (see above).');
     writeFileSync(done, '');
     prune(hash);
     return folder;

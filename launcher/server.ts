@@ -28,7 +28,13 @@ const host = process.env['HOST'] ?? '127.0.0.1';
 const key = process.env['RIZO_KEY'] ?? null;
 const hosts = hostsIn(process.env['RIZO_HOSTS'] ?? '');
 const { handler } = (await import(pathToFileURL(join(build, 'server', 'entry.mjs')).href)) as { handler: Handler };
-const files = sirv(join(build, 'client'), { immutable: true, maxAge: 31_536_000, etag: true });
+const files = sirv(join(build, 'client'), {
+  immutable: true,
+  maxAge: 31_536_000,
+  etag: true,
+  brotli: true,
+  gzip: true,
+});
 
 /** Time for a request to come in, and for its headers. */
 const REQUEST_MS = 120_000;

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { isKey } from '../../src/ui/report/actions.ts';
-import { FIGURE_ACTIONS, KEYS, REPORT_ACTIONS } from '../../src/ui/report/keys.ts';
+import { FIGURE_ACTIONS } from '../../src/ui/report/figure-keys.ts';
+import { KEYS } from '../../src/ui/report/keys.ts';
+import { REPORT_ACTIONS } from '../../src/ui/report/report-keys.ts';
 
 const press = (key: string, held: Partial<Record<'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey', boolean>> = {}) =>
   ({ key, ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, ...held }) as KeyboardEvent;

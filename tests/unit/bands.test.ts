@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../../src/core/change/commands/index.ts';
-import { BandOf, bandRulesOf } from '../../src/core/figure/draft-bands.ts';
+import { BandOf, sayBand } from '../../src/core/figure/band-names.ts';
+import { bandRulesOf } from '../../src/core/figure/draft-bands.ts';
 import { drawFigure } from '../../src/core/figure/draw.ts';
 import type { MarkOf } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
@@ -311,5 +312,36 @@ describe('dense lines', () => {
       else expect(shown(after).figure.lines).toHaveLength(lines);
       expect(measureFigure(shown(after).layout)).toEqual([]);
     }
+  });
+});
+
+describe('the names of bands in print', () => {
+  const said = (of: BandOf, what: BandOf['spread'] | 'mean') =>
+    (['en-GB', 'de-DE', 'fr-FR', 'es-ES', 'pl-PL', 'fi-FI'] as const).map((id) => sayBand(of, what, localeOf(id)));
+  it('are as each language has them', () => {
+    expect(said({ kind: 'past years', years: 2, spread: 'lowest to highest' }, 'lowest to highest')).toEqual([
+      'lowest to highest of 2 years before',
+      'Tiefst- bis Höchstwert der 2 Jahre davor',
+      'du plus bas au plus haut des 2 années précédentes',
+      'mínimo a máximo de los 2 años anteriores',
+      'od najniższej do najwyższej z 2 poprzednich lat',
+      'alimmasta ylimpään, 2 edeltävää vuotta',
+    ]);
+    expect(said({ kind: 'past years', years: 5, spread: 'the middle half' }, 'mean')).toEqual([
+      'mean of 5 years before',
+      'Mittel der 5 Jahre davor',
+      'moyenne des 5 années précédentes',
+      'media de los 5 años anteriores',
+      'średnia z 5 poprzednich lat',
+      'keskiarvo, 5 edeltävää vuotta',
+    ]);
+    expect(said({ kind: 'longer period', to: 'month', spread: 'the middle half' }, 'the middle half')).toEqual([
+      'the middle half of the month',
+      'mittlere Hälfte des Monats',
+      'moitié centrale du mois',
+      'mitad central del mes',
+      'środkowa połowa w miesiącu',
+      'keskimmäinen puolisko kuukaudessa',
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 /** What words of a message do to what stands behind them, or it to them: elision in French, the dative in German. */
-import type { Language } from './period-words.ts';
+import type { Language } from '../text/language.ts';
 
 interface Piece<Name> {
   text: string;

@@ -1,6 +1,7 @@
 /** Words by which sentences say where something stands and which way it went, in the languages of reports. */
+
+import type { Language } from '../text/language.ts';
 import type { Locale } from '../text/locale.ts';
-import type { Language } from './period-words.ts';
 
 interface Lexicon {
   above: string;

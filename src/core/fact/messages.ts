@@ -1,6 +1,7 @@
 /** The messages of facts in each language, a file for each that a translator can read. */
 import { IntlMessageFormat } from 'intl-messageformat';
 import type { SentencePart } from '../text/fact-ref.ts';
+import type { Language } from '../text/language.ts';
 import { joined } from './joints.ts';
 import de from './messages/de.json' with { type: 'json' };
 import en from './messages/en.json' with { type: 'json' };
@@ -14,7 +15,6 @@ import spokenEs from './messages/spoken/es.json' with { type: 'json' };
 import spokenFi from './messages/spoken/fi.json' with { type: 'json' };
 import spokenFr from './messages/spoken/fr.json' with { type: 'json' };
 import spokenPl from './messages/spoken/pl.json' with { type: 'json' };
-import type { Language } from './period-words.ts';
 
 export type MessageId = keyof typeof en;
 export const MESSAGES: Readonly<Record<Language, Readonly<Record<MessageId, string>>>> = { en, de, fr, es, pl, fi };

@@ -1,10 +1,9 @@
 /** Periods within a sentence: "in October 2026", "since October 2026", with the forms that each language asks for. */
+import { type Language, languageOf } from '../text/language.ts';
 import { type Locale, localeOf } from '../text/locale.ts';
 import { isoWeek } from '../time/format.ts';
 import { type Interval, partsOf } from '../time/interval.ts';
 import type { YearName } from './series.ts';
-
-export type Language = 'en' | 'de' | 'fr' | 'es' | 'pl' | 'fi';
 
 const WEEK: Readonly<Record<Language, string>> = {
   en: 'week',
@@ -14,8 +13,6 @@ const WEEK: Readonly<Record<Language, string>> = {
   pl: 'tydzień',
   fi: 'viikko',
 };
-
-export const languageOf = (locale: Locale): Language => locale.id.slice(0, 2) as Language;
 
 /**
  * When something is (`in`), since when, and from when on; the words for “since”

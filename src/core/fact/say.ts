@@ -2,6 +2,7 @@
 
 import type { Measure } from '../table/measure/kind.ts';
 import { FACT_PARTS, type FactPart } from '../text/fact-ref.ts';
+import { languageOf } from '../text/language.ts';
 import { cutTo } from '../text/letters.ts';
 import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
@@ -11,7 +12,7 @@ import { sayAmount } from '../text/unit-words.ts';
 import { formatPeriod } from '../time/format.ts';
 import type { Change, Claim, Fact, Moved, Range, RecordLength, Target } from './claim.ts';
 import { fill, fillInParts, isSpoken, type MessageId, type SaidAs } from './messages.ts';
-import { languageOf, type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
+import { type PeriodForm, periodInSentence, seasonName, unitWord, yearWords } from './period-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
 import { spokenPlaces } from './spoken.ts';
 

@@ -1,8 +1,10 @@
 /** The same part of every year in full words, as a title names it: “second quarter”, “mois de juillet”, “toisen neljänneksen”. */
+
+import type { Language } from '../text/language.ts';
 import { LOCALES, localeOf } from '../text/locale.ts';
 import { isoWeek } from '../time/format.ts';
 import type { Interval } from '../time/interval.ts';
-import { type Language, POLISH_OF } from './period-words.ts';
+import { POLISH_OF } from './period-words.ts';
 
 interface Seasons {
   month: (month: number) => string;

@@ -1,7 +1,8 @@
 /** What a sentence with a verb says beside what its short form does: verbs claim more than a colon. */
+
+import type { Language } from '../text/language.ts';
 import { roundedTo } from '../text/rounding.ts';
 import type { Fact } from './claim.ts';
-import type { Language } from './period-words.ts';
 import { seasonWords } from './season-words.ts';
 import { decimalsOfSeries, type FactSeries } from './series.ts';
 

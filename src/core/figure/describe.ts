@@ -1,8 +1,8 @@
 /** A figure in words, for readers who do not see it, made of facts in the language of its report. */
 import type { Fact } from '../fact/claim.ts';
 import { fill } from '../fact/messages.ts';
-import { languageOf } from '../fact/period-words.ts';
 import { sayFact } from '../fact/say.ts';
+import { languageOf } from '../text/language.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { factFor, factsOfSpoken, type Spoken, spokenIn } from './facts.ts';

@@ -3,8 +3,8 @@
 import type { Change } from '../fact/claim.ts';
 import { decimalsOfMove, knownOf, moveBetween } from '../fact/known.ts';
 import { fill } from '../fact/messages.ts';
-import { languageOf } from '../fact/period-words.ts';
 import { changeWords } from '../fact/say.ts';
+import { languageOf } from '../text/language.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber, minusOf } from '../text/number.ts';
 import { roundedTo } from '../text/rounding.ts';

@@ -1,40 +1,19 @@
 /** Bands that sum up many values of a line: the years before it, or all values of a longer period, each with their mean as a line. */
-import * as z from 'zod';
-import { fill } from '../fact/messages.ts';
-import { languageOf } from '../fact/period-words.ts';
 import { isSame } from '../named/same.ts';
 import type { Calculation } from '../table/calc/calculation.ts';
 import { titleOfRule } from '../table/calc/draft.ts';
-import { LONGER, SPREADS, type Spread, SpreadName, type Statistic } from '../table/calc/together.ts';
+import { SPREADS, type Spread, type Statistic } from '../table/calc/together.ts';
 import { columnOf, type Table } from '../table/column.ts';
 import { keysOf } from '../table/titles.ts';
-import { LOCALES, type Locale, localeOf } from '../text/locale.ts';
+import type { Locale } from '../text/locale.ts';
 import { DAY } from '../time/calendar.ts';
-import { newLine } from './draft.ts';
+import { type BandOf, isNamedAs, sayBand } from './band-names.ts';
 import { Mark, type MarkOf } from './marks.ts';
+import { newLine } from './new-line.ts';
 import type { FigureSpec, Line } from './spec.ts';
-
-/** What a band sums up. */
-export const BandOf = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('past years'), years: z.number().int().min(2).max(50), spread: SpreadName }),
-  z.strictObject({ kind: z.literal('longer period'), to: z.enum(LONGER), spread: SpreadName }),
-]);
-export type BandOf = z.infer<typeof BandOf>;
 
 /** Strength of such a band: it lies under lines, and often over a grid. */
 const OPACITY = 0.2;
-
-/** What a band or its mean is called in print, such as "mean of 5 years before". */
-export function sayBand(of: BandOf, what: Spread | 'mean', locale: Locale): string {
-  const said = { what: ({ 'lowest to highest': 'range', 'the middle half': 'half', mean: 'mean' } as const)[what] };
-  return of.kind === 'past years'
-    ? fill('band-past', languageOf(locale), { ...said, count: of.years })
-    : fill('band-period', languageOf(locale), { ...said, period: of.to });
-}
-
-/** Whether a name is the one that a band or its mean was given, in whichever language the report had then. */
-export const isNamedAs = (name: string | null, of: BandOf, what: Spread | 'mean'): boolean =>
-  LOCALES.some((id) => sayBand(of, what, localeOf(id)) === name);
 
 interface DraftedBand {
   calculations: Calculation[];

@@ -10,10 +10,10 @@ import { type Periods, periodsOfTable } from '../table/series.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
 import { cutTo } from '../text/letters.ts';
-import { houseLook } from './look.ts';
+import { newLine } from './new-line.ts';
 import { heightFor } from './panels/draft.ts';
 import type { Panels } from './panels/spec.ts';
-import { FigureSpec, type FigureWindow, Line } from './spec.ts';
+import { FigureSpec, type FigureWindow, type Line } from './spec.ts';
 
 /** A size that fits the text width of an A4 page. */
 const WIDTH = 160;
@@ -105,11 +105,6 @@ function refuseMisleading(
 
 const exampleNames = (column: Column) =>
   [...new Set(column.cells.filter((cell) => typeof cell === 'string'))].slice(0, 2).map((text) => `“${text}”`);
-
-/** A line that draws a column, in the given colour; all else is the house's. */
-export function newLine(id: string, column: string, colour: Line['colour']): Line {
-  return Line.parse({ id, column, name: null, shown: true, ...houseLook(0), colour });
-}
 
 /** The first turn that no line has, by which its colour and pattern tell it from all others. */
 function freeTurn(style: HouseStyle, others: readonly Pick<Line, 'colour'>[]): number {

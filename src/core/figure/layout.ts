@@ -1,11 +1,11 @@
 /** Layout of a figure: a grid of panels, one for most, with plots of one size in rows and columns; shared axes are drawn once. */
 
 import { fill } from '../fact/messages.ts';
-import { languageOf } from '../fact/period-words.ts';
 import type { Box } from '../place/box.ts';
 import { POINTS_PER_MM, type SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import { faceOfStyle } from '../style/type.ts';
+import { languageOf } from '../text/language.ts';
 import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { type PlacedRun, placeRuns, type SayFact } from '../text/rich.ts';

@@ -1,4 +1,4 @@
-import { isNamedAs, sayBand } from '../figure/draft-bands.ts';
+import { isNamedAs, sayBand } from '../figure/band-names.ts';
 import { SPREADS, type Spread } from '../table/calc/together.ts';
 import type { Check, Finding } from './note.ts';
 

@@ -1,4 +1,4 @@
-import type { BandOf } from '../figure/draft-bands.ts';
+import type { BandOf } from '../figure/band-names.ts';
 import { runTogether, turnsOf, weightFor } from '../mark/density.ts';
 import { POINTS_PER_MM } from '../scene/scene.ts';
 import { formatNumber } from '../text/number.ts';

@@ -1,11 +1,11 @@
 /** Words of a figure that its data have left behind. */
 import { LANGUAGE_NAMES, otherLanguageIn } from '../fact/lexicon.ts';
-import { languageOf } from '../fact/period-words.ts';
 import { spokenIn } from '../figure/facts.ts';
 import { linesMeant } from '../figure/stated.ts';
 import { type Stale, staleness, writtenFor } from '../figure/written.ts';
 import { listed } from '../table/words.ts';
 import { sentenceIn } from '../text/fact-ref.ts';
+import { languageOf } from '../text/language.ts';
 import { runsOfWords, type Words } from '../text/rich.ts';
 import { typedIn } from '../text/written.ts';
 import { type About, factsInstead, factsLost } from './facts-lost.ts';

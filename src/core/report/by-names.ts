@@ -13,9 +13,9 @@ import { ColumnMeta } from '../table/column.ts';
 import { runsBetween } from '../table/edit.ts';
 import { rowName, rowsOf } from '../table/row-names.ts';
 import { textOfCell } from '../table/written.ts';
+import { marksOf, receivedRows } from './received-rows.ts';
 import { type ReportRecord, reportOf } from './record.ts';
 import { type StoredTable, storedTableIn } from './report.ts';
-import { marksOf, receivedRows } from './tables.ts';
 
 const numbersIn = (value: unknown): number[] =>
   Array.isArray(value) ? value.filter((one): one is number => typeof one === 'number') : [];

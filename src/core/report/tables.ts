@@ -5,12 +5,13 @@ import { factsOf } from '../table/facts.ts';
 import { blockOf, type KeptCells, type WholeBlock } from '../table/kept.ts';
 import { textsOfLayer } from '../table/layer.ts';
 import { withReceived } from '../table/received.ts';
-import { type Rows, rowName, rowsOf } from '../table/row-names.ts';
+import { type Rows, rowsOf } from '../table/row-names.ts';
 import { cellsInRows, keptInRows, type TypedTexts, typedOver, withTyped } from '../table/typed-cells.ts';
 import { textOfCell } from '../table/written.ts';
 import { cutTo } from '../text/letters.ts';
 import { goneTable, remarkOn, shapedTable } from './lacking.ts';
 import { cellsLacking } from './missing-cells.ts';
+import { marksOf, receivedRows } from './received-rows.ts';
 import { isReceived, type Report, type StoredTable, sourcesOf, type TableItem, tableIn } from './report.ts';
 
 /** The received table at the root of a table, which is itself when it was brought in; undefined where that is gone. */
@@ -180,16 +181,6 @@ export class TableMaker {
     return withCalculations(lacks.length > 0 ? { ...table, lacks } : table, item.calculations);
   }
 }
-
-/** The rows of a table that was brought in, called by their numbers. */
-const RECEIVED = 'r';
-
-export const receivedRows = (count: number): StoredTable['base'] =>
-  count === 0 ? [] : [{ of: RECEIVED, from: 0, count }];
-
-/** Marks for rows by their places. */
-export const marksOf = (rows: readonly number[], nameAt = (row: number) => rowName(RECEIVED, row)) =>
-  Object.fromEntries(rows.map((row) => [nameAt(row), true as const]));
 
 /**
  * A received table whose cells are all in blocks, in the order in which they

@@ -1,6 +1,6 @@
 /** Sparklines and spark tables in words, for readers who do not see them. */
 import { fill } from '../fact/messages.ts';
-import { languageOf } from '../fact/period-words.ts';
+import { languageOf } from '../text/language.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber } from '../text/number.ts';
 import { derivedOf, placesOf, type SparkData, sayPlace, shownRecords } from './data.ts';

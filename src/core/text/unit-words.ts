@@ -3,6 +3,7 @@
  * the words around them and in the form that their number asks for. Plural
  * forms and units of time come from CLDR (through Intl).
  */
+import { type Language, languageOf } from './language.ts';
 import type { Locale } from './locale.ts';
 import { formatNumber } from './number.ts';
 import { withUnit } from './unit.ts';
@@ -20,7 +21,7 @@ type Forms = Readonly<Partial<Record<Intl.LDMLPluralRule, string>> & { other: st
 const always = (other: string): Forms => ({ other });
 
 /** Words of size in each language, by their zeros. */
-const SIZE_WORDS: Readonly<Record<string, Readonly<Record<number, Forms>>>> = {
+const SIZE_WORDS: Readonly<Record<Language, Readonly<Record<number, Forms>>>> = {
   en: { 3: always('thousand'), 6: always('million'), 9: always('billion'), 12: always('trillion') },
   de: { 3: always('Tsd.'), 6: always('Mio.'), 9: always('Mrd.'), 12: always('Bio.') },
   fr: {
@@ -39,7 +40,7 @@ const SIZE_WORDS: Readonly<Record<string, Readonly<Record<number, Forms>>>> = {
   fi: { 3: { one: 'tuhat', other: 'tuhatta' }, 6: always('milj.'), 9: always('mrd.'), 12: always('bilj.') },
 };
 
-const PEOPLE: Readonly<Record<string, Forms>> = {
+const PEOPLE: Readonly<Record<Language, Forms>> = {
   en: { one: 'person', other: 'people' },
   de: { one: 'Person', other: 'Personen' },
   fr: { one: 'personne', other: 'personnes' },
@@ -65,8 +66,6 @@ interface Amount {
   decimals: number;
   text: string;
 }
-
-const languageOf = ({ id }: Locale) => id.slice(0, 2);
 
 /** The form of a word that goes with a number; decimals that are seen count. */
 function formFor(forms: Forms, { value, decimals }: Amount, locale: Locale): string {
@@ -118,7 +117,7 @@ export function sayAmount(value: number, decimals: number, unit: string, locale:
   const sized = sizedUnit(unit);
   if (sized) {
     const short = mayShorten ? shortened(amount, sized.zeros, locale) : { amount, zeros: sized.zeros };
-    const forms = SIZE_WORDS[languageOf(locale)]?.[short.zeros];
+    const forms = SIZE_WORDS[languageOf(locale)][short.zeros];
     if (!forms) return withUnit(amount.text, unit, locale);
     const word = formFor(forms, short.amount, locale);
     if (sized.of === null) return `${short.amount.text}\u00a0${word}`;

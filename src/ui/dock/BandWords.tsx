@@ -1,4 +1,5 @@
-import { BandOf, type BandRules, bandRulesOf } from '../../core/figure/draft-bands.ts';
+import { BandOf } from '../../core/figure/band-names.ts';
+import { type BandRules, bandRulesOf } from '../../core/figure/draft-bands.ts';
 import type { DressedMarkOf } from '../../core/figure/marks.ts';
 import { partsBetween } from '../../core/named/parts.ts';
 import { tableIn } from '../../core/report/report.ts';

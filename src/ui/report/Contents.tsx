@@ -1,16 +1,18 @@
-import { memo, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import { FilePlus2 } from '../icons.ts';
 import { useReport } from '../state/store.ts';
 import { useStyle } from '../state/style.ts';
-import { ListTools } from './ListTools.tsx';
-import { Dragging, Things } from './Things.tsx';
+import { Things } from './Things.tsx';
 import { show, useView } from './view.ts';
+
+// Setting several figures alike draws them.
+const ListTools = lazy(async () => ({ default: (await import('./ListTools.tsx')).ListTools }));
 
 /** From so many things on, a field finds those that are meant. */
 const MANY = 9;
 
 /** The manuscript, the first thing in the report. */
-function ManuscriptEntry() {
+const ManuscriptEntry = memo(function ManuscriptEntry() {
   const { blocks } = useReport((state) => state.report.manuscript);
   const isShown = useView((view) => view.shown?.kind === 'manuscript');
   const placed = new Set(blocks.flatMap((block) => (block.type === 'figure' ? block.things : []))).size;
@@ -29,7 +31,7 @@ function ManuscriptEntry() {
       </span>
     </button>
   );
-}
+});
 
 /** What stands in the report, in reading order. */
 export const Contents = memo(function Contents() {
@@ -43,15 +45,6 @@ export const Contents = memo(function Contents() {
   const isMany = items.length >= MANY;
   const wanted = isMany ? sought.trim() : '';
   const chosen = items.filter(({ id }) => listed.includes(id));
-  const things = useMemo(
-    () => (
-      <>
-        <ManuscriptEntry />
-        <Things sought={wanted} />
-      </>
-    ),
-    [wanted],
-  );
   return (
     <nav
       aria-label="In this report"
@@ -68,8 +61,13 @@ export const Contents = memo(function Contents() {
           onChange={(event) => setSought(event.target.value)}
         />
       )}
-      <Dragging>{things}</Dragging>
-      {chosen.length > 0 && <ListTools chosen={chosen} />}
+      <ManuscriptEntry />
+      <Things sought={wanted} />
+      {chosen.length > 0 && (
+        <Suspense>
+          <ListTools chosen={chosen} />
+        </Suspense>
+      )}
       <button
         type="button"
         aria-current={adding}

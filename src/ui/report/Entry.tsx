@@ -1,6 +1,4 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { type KeyboardEvent, lazy, type MouseEvent, memo, Suspense, useState } from 'react';
+import { type KeyboardEvent, lazy, type MouseEvent, memo, Suspense, useCallback, useState } from 'react';
 import { kindOf, sayNumbered } from '../../core/item/kinds.ts';
 import { usersOfTable } from '../../core/item/users.ts';
 import { isTable, type Report, type ReportItem, tableIn } from '../../core/report/report.ts';
@@ -8,6 +6,7 @@ import { rowsOf } from '../../core/table/row-names.ts';
 import { PhraseText } from '../controls/Phrase.tsx';
 import { Copy, Trash2 } from '../icons.ts';
 import { run } from '../state/store.ts';
+import { placeElement, useDragged } from './dragged.ts';
 import { show, useView } from './view.ts';
 
 const Miniature = lazy(async () => ({ default: (await import('./Miniature.tsx')).Miniature }));
@@ -77,7 +76,8 @@ export const Entry = memo(function Entry({ item, number, order, ...relations }: 
   const isShown = useView((view) => view.shown?.kind === 'item' && view.shown.id === item.id);
   const isPicked = useView((view) => view.listed.includes(item.id));
   const [renaming, setRenaming] = useState(false);
-  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: item.id, disabled: renaming });
+  const drag = useDragged((things) => things[item.id]);
+  const place = useCallback((element: HTMLElement | null) => placeElement(item.id, element), [item.id]);
   const { set } = kindOf(item);
   const kind = sayNumbered(item, number);
   const onClick = (event: MouseEvent) => {
@@ -101,8 +101,12 @@ export const Entry = memo(function Entry({ item, number, order, ...relations }: 
   };
   return (
     <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition, opacity: isDragging ? 0.6 : undefined }}
+      ref={place}
+      style={{
+        transform: drag?.transform,
+        transition: drag?.transition,
+        opacity: drag?.isDragging ? 0.6 : undefined,
+      }}
       className="group relative"
     >
       {renaming ? (
@@ -133,7 +137,7 @@ export const Entry = memo(function Entry({ item, number, order, ...relations }: 
           onClick={onClick}
           onDoubleClick={() => setRenaming(true)}
           onKeyDown={onKeyDown}
-          {...listeners}
+          {...drag?.listeners}
           className="w-full rounded-lg border border-transparent px-2.5 py-2 text-left hover:bg-base-100 aria-pressed:bg-chosen aria-[current=true]:border-primary/40 aria-[current=true]:border-l-4 aria-[current=true]:border-l-primary aria-[current=true]:bg-base-100"
         >
           <span className="mr-0.5 text-[13px] text-quiet">{kind}</span>{' '}

@@ -12,7 +12,7 @@ import { useLetters, useLettersLoaded } from '../letters/wanted.ts';
 import { run } from '../state/store.ts';
 import { useLocale, useStyle } from '../state/style.ts';
 import { useCalendars, useTableCalled } from '../state/tables.ts';
-import { useFigureActions } from './keys.ts';
+import { useFigureActions } from './figure-keys.ts';
 import { noteAt } from './levels.ts';
 import { leaveOutPart } from './panels.ts';
 import { Sheet } from './Sheet.tsx';

@@ -8,8 +8,8 @@ import { current, reached, receive, useReport } from '../state/store.ts';
 import { Contents } from './Contents.tsx';
 import { HeadLine } from './HeadLine.tsx';
 import { KeyList } from './KeyList.tsx';
-import { useReportKeys } from './keys.ts';
 import { Notices } from './Notices.tsx';
+import { useReportKeys } from './report-keys.ts';
 import { type Shown, useView } from './view.ts';
 import { CommandList, ItemView, ManuscriptView, NewTable, Several } from './views.tsx';
 

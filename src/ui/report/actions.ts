@@ -30,6 +30,14 @@ export const ready = <Context>(actions: readonly Action<Context>[], context: Con
     return run ? [{ action, run: (key: string) => run(context, key) }] : [];
   });
 
+/** Does something, whatever it gives back. */
+export const doing =
+  <Context>(act: (context: Context) => unknown) =>
+  (context: Context): undefined => {
+    act(context);
+    return undefined;
+  };
+
 const ARROWS: Readonly<Record<string, string>> = {
   '↑': 'ArrowUp',
   '↓': 'ArrowDown',

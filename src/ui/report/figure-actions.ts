@@ -14,14 +14,6 @@ export interface FigureContext {
   table: Table | null;
 }
 
-/** Does something, whatever it gives back. */
-export const doing =
-  <Context>(act: (context: Context) => unknown) =>
-  (context: Context): undefined => {
-    act(context);
-    return undefined;
-  };
-
 /** Something done to the chosen lines; nothing where none are chosen. */
 export const toLines =
   (act: (figure: DressedFigure, lines: DressedLine[], context: FigureContext) => unknown) =>

@@ -1,7 +1,7 @@
 /** The lines that are chosen, and what can be done to them at once; the ledger, the keys and the command list use it. */
 
-import { newLine } from '../../core/figure/draft.ts';
 import { houseLook, type Look, lookOf } from '../../core/figure/look.ts';
+import { newLine } from '../../core/figure/new-line.ts';
 import type { DressedFigure, DressedLine, FigureSpec, Line } from '../../core/figure/spec.ts';
 import { newEmphasis } from '../../core/mark/emphasis.ts';
 import { isHouseColour } from '../../core/style/by-house.ts';

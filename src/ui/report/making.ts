@@ -2,8 +2,8 @@
 import { draftLevel } from '../../core/figure/draft-marks.ts';
 import { run } from '../state/store.ts';
 import { storedLine } from '../state/stored.ts';
-import type { Action } from './actions.ts';
-import { doing, type FigureContext, toLines } from './figure-actions.ts';
+import { type Action, doing } from './actions.ts';
+import { type FigureContext, toLines } from './figure-actions.ts';
 import { addMark, noteAtLast } from './levels.ts';
 import { addCalculated, chosenLines, showAll, showOnly, standOut, toggleNames } from './lines.ts';
 import { joinPanels, splitFigure } from './panels.ts';

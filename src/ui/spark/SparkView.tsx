@@ -12,7 +12,7 @@ import { SparkHandOff } from '../hand-off/SparkHandOff.tsx';
 import { useLetters, useLettersLoaded } from '../letters/wanted.ts';
 import { type Action, ready, useActions } from '../report/actions.ts';
 import { ItemNotes } from '../report/ItemNotes.tsx';
-import { COPY_KEY, copying, focusNextNote, SPARK_KEYS } from '../report/keys.ts';
+import { COPY_KEY, copying, focusNextNote, SPARK_KEYS } from '../report/sheet-keys.ts';
 import { openSparkStrip, useCounted, useSeen, useView } from '../report/view.ts';
 import { pxPerMmAt, Zoom } from '../report/Zoom.tsx';
 import { run } from '../state/store.ts';

@@ -1,7 +1,8 @@
 /** Commands for the lines of a figure and what is set on them. */
 import { current } from 'immer';
 import * as z from 'zod';
-import { BandOf, bandRulesOf, changeBand, draftBandOf } from '../../figure/draft-bands.ts';
+import { BandOf } from '../../figure/band-names.ts';
+import { bandRulesOf, changeBand, draftBandOf } from '../../figure/draft-bands.ts';
 import { Look, Markers, Offset, ValuesShown } from '../../figure/look.ts';
 import { Calendar, Mark } from '../../figure/marks.ts';
 import { FigureSpec, Line, PointKey } from '../../figure/spec.ts';
