@@ -200,8 +200,11 @@ export async function bench(json: boolean): Promise<number> {
     bareSparks(bare),
   );
   const rows = [
-    await measure('figure of 4 lines × 48 months: resolve, layout, SVG', 0.8, 300, 60, () =>
+    await measure('figure of 4 lines × 48 months, drawn again: resolve, layout, SVG', 0.8, 300, 60, () =>
       toSvg(drawFigure(spec, table, DEFAULT_STYLE, locale).scene),
+    ),
+    await measure('the same of a table that was never drawn', 1.7, 300, 60, () =>
+      toSvg(drawFigure(spec, anew(table), DEFAULT_STYLE, locale).scene),
     ),
     await measure('label plans of a date axis of 120 months, all measured', 5, 100, 20, () =>
       new DatePlanner(DECADE, { face: 'sans-400', size: 7.2, clear: 1.6 }, locale).fits(370),

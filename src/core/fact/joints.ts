@@ -14,9 +14,12 @@ const DATIVE = /(?:^|\s)(?:bei|von|mit)(?:\s(?:insgesamt|höchstens))?\s$/u;
 /** Units whose dative differs. */
 const COUNTED = /\s(?:Tage|Monate|Jahre|Prozentpunkte)$/u;
 
+/** Whether words of a language change by what stands beside them; all others are put together as they are. */
+export const hasJoints = (language: Language) => language === 'fr' || language === 'de';
+
 /** The pieces of a sentence as they sound one after the other. */
 export function joined<Name>(pieces: readonly Piece<Name>[], language: Language): Piece<Name>[] {
-  if (language !== 'fr' && language !== 'de') return [...pieces];
+  if (!hasJoints(language)) return [...pieces];
   return pieces.map((piece, index) => {
     if (language === 'fr') {
       const next = pieces[index + 1];

@@ -80,30 +80,29 @@ interface Places {
 }
 
 const places = new WeakMap<readonly (number | string)[], Map<Interval, Places>>();
-/** Those last asked for, which are mostly asked for again. */
-let last: { keys: WeakRef<readonly (number | string)[]>; interval: Interval; found: Places } | undefined;
+/** The same by line: it is asked for each entry, again and again. */
+const placesOfSeries = new WeakMap<FactSeries, Places>();
 
-function placesOf(keys: readonly (number | string)[], interval: Interval): Places {
-  if (last?.interval === interval && last.keys.deref() === keys) return last.found;
-  const found = foundPlaces(keys, interval);
-  last = { keys: new WeakRef(keys), interval, found };
+function placesOf(series: FactSeries, interval: Interval): Places {
+  const known = placesOfSeries.get(series);
+  if (known) return known;
+  const { keys } = series;
+  const ofKeys = places.get(keys) ?? new Map<Interval, Places>();
+  const found = ofKeys.get(interval) ?? {
+    periods: new Float64Array(keys.length).fill(Number.NaN),
+    parts: new Int16Array(keys.length).fill(-1),
+  };
+  places.set(keys, ofKeys.set(interval, found));
+  placesOfSeries.set(series, found);
   return found;
 }
 
-function foundPlaces(keys: readonly (number | string)[], interval: Interval): Places {
-  const ofKeys = places.get(keys) ?? new Map<Interval, Places>();
-  const known = ofKeys.get(interval);
-  if (known) return known;
-  const made = { periods: new Float64Array(keys.length).fill(Number.NaN), parts: new Int16Array(keys.length).fill(-1) };
-  places.set(keys, ofKeys.set(interval, made));
-  return made;
-}
-
 /** The number of an entry's period; entries without dates have none. */
-export function periodOf({ keys, interval }: FactSeries, entry: number): number | null {
+export function periodOf(series: FactSeries, entry: number): number | null {
+  const { keys, interval } = series;
   const key = keys[entry];
   if (interval === null || typeof key !== 'number') return null;
-  const { periods } = placesOf(keys, interval);
+  const { periods } = placesOf(series, interval);
   const seen = periods[entry] ?? Number.NaN;
   if (!Number.isNaN(seen)) return seen;
   const number = periodNumber(key, interval);
@@ -128,9 +127,10 @@ function partIn(interval: Interval, key: number): number | null {
 }
 
 /** Which part of its year a period is: the same number for the same month of every year; null for what has no such part. */
-export function partOfYear({ interval, keys }: FactSeries, entry: number): number | null {
+export function partOfYear(series: FactSeries, entry: number): number | null {
+  const { interval, keys } = series;
   if (interval === null) return null;
-  const { parts } = placesOf(keys, interval);
+  const { parts } = placesOf(series, interval);
   const seen = parts[entry] ?? -1;
   if (seen >= 0) return seen;
   const part = partIn(interval, Number(keys[entry]));

@@ -2,7 +2,7 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import type { SentencePart } from '../text/fact-ref.ts';
 import type { Language } from '../text/language.ts';
-import { joined } from './joints.ts';
+import { hasJoints, joined } from './joints.ts';
 import de from './messages/de.json' with { type: 'json' };
 import en from './messages/en.json' with { type: 'json' };
 import es from './messages/es.json' with { type: 'json' };
@@ -88,9 +88,11 @@ export const fill = (
   places: Record<string, string | number>,
   as: SaidAs = 'short',
 ): string =>
-  piecesOf(id, language, places, as)
-    .map(({ text }) => text)
-    .join('');
+  hasJoints(language)
+    ? piecesOf(id, language, places, as)
+        .map(({ text }) => text)
+        .join('')
+    : String(formatOf(id, language, as).format(places));
 
 /** A message in parts: its words, and those of its places that are to be kept apart. */
 export const fillInParts = <Name extends string>(

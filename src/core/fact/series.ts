@@ -2,7 +2,7 @@
 import { type Cell, type Column, numberAt, type Table } from '../table/column.ts';
 import type { Measure } from '../table/measure/kind.ts';
 import { fellowsOf, measureOf } from '../table/measure/weigh.ts';
-import { periodNumber } from '../table/periods.ts';
+import { longestOf, periodNumber } from '../table/periods.ts';
 import { readTitle } from '../table/titles.ts';
 import { decimalsOfValues } from '../text/number.ts';
 import type { Interval } from '../time/interval.ts';
@@ -68,9 +68,17 @@ export function scaleOf({ unit, name, measure, values, whole }: FactSeries): Sca
   return below || isFraction || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
 }
 
+const decimalsFound = new WeakMap<FactSeries, number>();
+
 /** Decimals with which the finished values of a line are said. */
-export const decimalsOfSeries = ({ values, decimals, finished }: FactSeries): number =>
-  decimalsOfValues(finished < values.length ? values.slice(0, finished) : values, decimals);
+export function decimalsOfSeries(series: FactSeries): number {
+  const known = decimalsFound.get(series);
+  if (known !== undefined) return known;
+  const { values, decimals, finished } = series;
+  const found = decimalsOfValues(finished < values.length ? values.slice(0, finished) : values, decimals);
+  decimalsFound.set(series, found);
+  return found;
+}
 
 /** From where on the values of a column are unfinished, as it or the column across says. */
 export function unfinishedFrom(column: Column | undefined, across: Column | undefined): number | string | undefined {
@@ -87,14 +95,18 @@ export function firstUnfinished(from: number | string | undefined, keys: readonl
   return found < 0 ? keys.length : found;
 }
 
-const doubled = new WeakMap<readonly (number | string)[], boolean>();
+const doubled = new WeakMap<readonly (number | string)[], WeakMap<Column, boolean>>();
 
 /** Whether two of some dates or numbers, which come in their order, are in one place. */
 function hasNeighboursAlike(across: Column, keys: readonly (number | string)[]): boolean {
-  let before: number | null = null;
+  const interval = across.kind === 'date' ? across.interval : null;
+  const near = interval === null ? 0 : longestOf(interval);
+  let before = Number.NEGATIVE_INFINITY;
   for (const key of keys) {
-    const place = across.kind === 'date' ? periodNumber(Number(key), across.interval) : Number(key);
+    const place = Number(key);
     if (place === before) return true;
+    if (interval !== null && place - before < near && periodNumber(place, interval) === periodNumber(before, interval))
+      return true;
     before = place;
   }
   return false;
@@ -102,10 +114,10 @@ function hasNeighboursAlike(across: Column, keys: readonly (number | string)[]):
 
 /** True where a place along the axis, such as a month, has several rows; the lines of one plot share their places. */
 function isDoubled(across: Column, keys: readonly (number | string)[]): boolean {
-  const known = doubled.get(keys);
+  const known = doubled.get(keys)?.get(across);
   if (known !== undefined) return known;
   const found = across.kind === 'text' ? new Set(keys).size < keys.length : hasNeighboursAlike(across, keys);
-  doubled.set(keys, found);
+  doubled.set(keys, (doubled.get(keys) ?? new WeakMap<Column, boolean>()).set(across, found));
   return found;
 }
 
@@ -160,5 +172,6 @@ export function placedRows(table: Table, across: Column): Placed {
   }
   // Most tables are in order, and long ones take long to sort.
   if (!isInOrder) rows.sort((a, b) => Number(cells[a]) - Number(cells[b]));
-  return { rows, keys: rows.map((row) => cells[row] as number | string) };
+  const isWhole = isInOrder && rows.length === cells.length;
+  return { rows, keys: isWhole ? (cells as (number | string)[]) : rows.map((row) => cells[row] as number | string) };
 }

@@ -1,4 +1,5 @@
 /** A figure in words, for readers who do not see it, made of facts in the language of its report. */
+import { sayAgain } from '../fact/again.ts';
 import type { Fact } from '../fact/claim.ts';
 import { fill } from '../fact/messages.ts';
 import { sayFact } from '../fact/say.ts';
@@ -53,7 +54,7 @@ function sayLine(all: readonly Spoken[], line: ResolvedLine, locale: Locale): st
   if (!spoken)
     return fill(line.values.every((value) => value === null) ? 'd-none' : 'd-several', language, { name: line.name });
   const said = factsSaid(factsOfSpoken(all, spoken), all.length > FEW_LINES ? 1 : MOST_TELLING).map((fact) =>
-    sayFact(fact, locale),
+    sayAgain(fact, locale),
   );
   return said.length > 0 ? said.map(stopped).join(' ') : fill('d-none', language, { name: line.name });
 }

@@ -1,11 +1,12 @@
 /** Facts of a figure's lines: which one a reference means, and what it says now. */
+import { factsAgain, sayAgain } from '../fact/again.ts';
 import type { Fact, Target } from '../fact/claim.ts';
 import { allFactsOf, type Beside, isLong, quickFactsOf } from '../fact/facts.ts';
 import { spread } from '../fact/kinds/lines.ts';
 import { knownOf } from '../fact/known.ts';
 import { factMeant } from '../fact/meant.ts';
 import { type SaidAs, saidAs } from '../fact/messages.ts';
-import { formOf, sayFact, sayPartOf, sentenceInParts } from '../fact/say.ts';
+import { formOf, sayPartOf, sentenceInParts } from '../fact/say.ts';
 import type { FactSeries } from '../fact/series.ts';
 import { type FactRef, isSentence } from '../text/fact-ref.ts';
 import type { Locale } from '../text/locale.ts';
@@ -67,7 +68,7 @@ const factsOnce = new WeakMap<Spoken, readonly Fact[]>();
 export function factsOfSpoken(all: readonly Spoken[], one: Spoken): readonly Fact[] {
   const known = factsOnce.get(one);
   if (known) return known;
-  const found = isLong(one.series) ? quickFactsOf(one.series) : allFactsOf(one.series, besideOf(all, one));
+  const found = isLong(one.series) ? quickFactsOf(one.series) : factsAgain(one.series, besideOf(all, one));
   factsOnce.set(one, found);
   return found;
 }
@@ -127,7 +128,7 @@ export function sayFactsOf(figure: ResolvedPlot, locale: Locale): SayFact {
     const fact = factFor(figure, ref);
     if (!isSentence(part)) return (fact && sayPartOf(fact, part, locale, ref.form)) ?? NOTHING;
     const said = fact ?? instead(figure, ref);
-    return said ? sayFact(said, locale, saidAs(part)) : NOTHING;
+    return said ? sayAgain(said, locale, saidAs(part)) : NOTHING;
   };
 }
 
@@ -166,5 +167,5 @@ export function sentencesOf(
   const all = spokenIn(figure);
   const one = spokenBy(all, { kind: 'latest', line });
   if (!one) return [];
-  return factsOfSpoken(all, one).map((fact) => ({ text: sayFact(fact, locale, as), fact: refOf(fact, one) }));
+  return factsOfSpoken(all, one).map((fact) => ({ text: sayAgain(fact, locale, as), fact: refOf(fact, one) }));
 }

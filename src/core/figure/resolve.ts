@@ -1,3 +1,4 @@
+import { asBefore } from '../fact/again.ts';
 import { type FactSeries, firstUnfinished, seriesOf, unfinishedFrom } from '../fact/series.ts';
 import { withGaps } from '../mark/gaps.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
@@ -234,7 +235,7 @@ function toldBy(
     if (!series) return null;
     const { unfinished } = line;
     const own = typeof unfinished === 'string' ? undefined : unfinished.from;
-    return {
+    return asBefore(column.cells, {
       ...series,
       id: line.id,
       name: line.name ?? series.name,
@@ -242,7 +243,7 @@ function toldBy(
       finished: Math.min(series.finished, firstUnfinished(own, placed.keys)),
       shown: { from, until: from + drawn.rows.length },
       yearStart: spec.dateAxis.yearStart,
-    };
+    });
   };
 }
 

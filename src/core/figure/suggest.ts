@@ -1,4 +1,5 @@
 /** Sentences that say what the data do, offered as titles. */
+import { sayAgain } from '../fact/again.ts';
 import type { Fact } from '../fact/claim.ts';
 import { saidAs } from '../fact/messages.ts';
 import { sayFact } from '../fact/say.ts';
@@ -54,7 +55,7 @@ function suggestion({ fact, of }: { fact: Fact; of: Spoken }, locale: Locale, pa
   const { keys } = fact.series;
   const points = fact.points.length > MOST_POINTS ? [] : fact.points;
   return {
-    text: sayFact(fact, locale, saidAs(part)),
+    text: sayAgain(fact, locale, saidAs(part)),
     fact: refOf(fact, of),
     points: { line: of.line.line.id, panel: of.panel, at: points.flatMap((point) => keys[point] ?? []) },
   };

@@ -91,11 +91,16 @@ export function asOne<Schema extends z.ZodType>(schema: Schema): Schema {
   return schema;
 }
 
+const bared = new WeakMap<z.ZodType, z.ZodType>();
+
 /** A schema without what only says that a value may be absent. */
 export function bare(schema: z.ZodType): z.ZodType {
+  const known = bared.get(schema);
+  if (known) return known;
   let at: z.ZodType = schema;
   while (at instanceof z.ZodDefault || at instanceof z.ZodOptional || at instanceof z.ZodNullable)
     at = at.unwrap() as z.ZodType;
+  bared.set(schema, at);
   return at;
 }
 
@@ -135,6 +140,8 @@ function formFor(schema: z.ZodUnion, value: unknown): z.ZodObject | undefined {
 /** How a value of a schema is taken apart. */
 export function shapeOf(schema: z.ZodType, value: unknown): Shape {
   const inner = bare(schema);
+  const known = shapes.get(inner);
+  if (known) return known;
   if (inner instanceof z.ZodUnion && !(inner instanceof z.ZodDiscriminatedUnion)) {
     const form = formFor(inner, value);
     return form ? shapeOf(form, value) : VALUE;
@@ -143,8 +150,6 @@ export function shapeOf(schema: z.ZodType, value: unknown): Shape {
     const option = optionFor(inner, value);
     return option ? shapeOf(option, value) : VALUE;
   }
-  const known = shapes.get(inner);
-  if (known) return known;
   const naming = inner instanceof z.ZodArray ? NAMED.get(inner) : undefined;
   const shape: Shape =
     inner instanceof z.ZodObject && !WHOLE.has(inner)

@@ -105,12 +105,23 @@ export type Stored<T> = T extends readonly (infer Entry)[]
     : T;
 
 /** A schema without what only says that a value may be absent, down to the setting that follows the house. */
-function ruleOf(schema: z.ZodType): Rule | undefined {
+function ruleOf(schema: z.ZodType): Rule | null {
+  const known = ruleBelow.get(schema);
+  if (known !== undefined) return known;
+  const found = findRule(schema);
+  ruleBelow.set(schema, found);
+  return found;
+}
+
+/** Asking what a schema is takes longer than all else of a walk. */
+const ruleBelow = new WeakMap<z.ZodType, Rule | null>();
+
+function findRule(schema: z.ZodType): Rule | null {
   let at: z.ZodType = schema;
   for (;;) {
     const rule = RULES.get(at);
     if (rule) return rule;
-    if (!(at instanceof z.ZodDefault || at instanceof z.ZodOptional || at instanceof z.ZodNullable)) return undefined;
+    if (!(at instanceof z.ZodDefault || at instanceof z.ZodOptional || at instanceof z.ZodNullable)) return null;
     at = at.unwrap() as z.ZodType;
   }
 }

@@ -38,6 +38,26 @@ export function periodNumber(ms: number, interval: Interval): number {
   return every === 1 ? at : Math.floor(at / every);
 }
 
+const LONGEST: Readonly<Record<PlainInterval, number>> = {
+  second: SECOND,
+  minute: MINUTE,
+  hour: HOUR,
+  day: DAY,
+  // A Friday has its weekend in it.
+  'business day': 3 * DAY,
+  week: 7 * DAY,
+  month: 31 * DAY,
+  quarter: 92 * DAY,
+  'half-year': 184 * DAY,
+  year: 366 * DAY,
+};
+
+/** How long a period of an interval is at the most (ms): dates as far apart as this are never in one. */
+export function longestOf(interval: Interval): number {
+  const { base, every } = partsOf(interval);
+  return LONGEST[base] * every;
+}
+
 /** The start of a period a number of periods before or after the one that holds `ms`. */
 export function shiftPeriod(ms: number, interval: Interval, by: number): number {
   const unit = unitOf(interval);

@@ -28,6 +28,8 @@ export function fixedOf(size: number, decimals: number): string {
 
 /** A number as it is written with so many decimals; zero has no sign. */
 export function roundedTo(value: number, decimals: number): number {
+  // A whole number is written as it is; adding zero takes the sign off zero.
+  if (Number.isInteger(value)) return value + 0;
   const size = Number(fixedOf(Math.abs(value), decimals));
   return value < 0 && size !== 0 ? -size : size;
 }

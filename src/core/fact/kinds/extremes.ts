@@ -15,16 +15,20 @@ export function extremes(known: Known): Fact[] {
   if (first === undefined) return [];
   return (['high', 'low'] as const).flatMap((kind): Fact[] => {
     const sign = kind === 'high' ? 1 : -1;
-    let best = first;
-    for (const entry of entries) if (of(entry) * sign > of(best) * sign) best = entry;
-    const top = of(best);
-    const ties = entries.filter((entry) => of(entry) === top);
+    let [best, top] = [first, of(first)];
+    for (const entry of entries) {
+      const value = of(entry);
+      if (value * sign > top * sign) [best, top] = [entry, value];
+    }
     // Only what is near the best can be written like it.
     const near = 10 ** -known.decimals;
-    const isClear = entries.every(
-      (entry) => Math.abs(of(entry) - top) > near || of(entry) === top || written(entry) * sign < written(best) * sign,
-    );
-    if (!isClear || ties.length === entries.length) return [];
+    const ties: number[] = [];
+    for (const entry of entries) {
+      const value = of(entry);
+      if (value === top) ties.push(entry);
+      else if (Math.abs(value - top) <= near && written(entry) * sign >= written(best) * sign) return [];
+    }
+    if (ties.length === entries.length) return [];
     const at = ties.at(-1) ?? best;
     const { from, until } = series.shown;
     const isOutside = (entry: number) => entry < from || entry >= until;

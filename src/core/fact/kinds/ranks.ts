@@ -11,7 +11,8 @@ const LAST_PLACE = 5;
 
 /**
  * The place of an entry among others by its value, from 1 for the highest or
- * the lowest; null where another has the same or is written alike.
+ * the lowest; null where another has the same or is written alike, and where it
+ * is further down than is worth a word.
  */
 function placeAmong(
   { of, written }: Pick<Known, 'of' | 'written'>,
@@ -24,7 +25,7 @@ function placeAmong(
   for (const other of others) {
     if (other === at) continue;
     if (written(other) === written(at)) return null;
-    if (of(other) * sign > of(at) * sign) place++;
+    if (of(other) * sign > of(at) * sign && ++place > LAST_PLACE) return null;
   }
   return place;
 }
@@ -59,7 +60,7 @@ export function ranks(known: Known, at: number): Fact[] {
     });
     return [
       // The first of all is a record, and said as one.
-      ...(ofAll !== null && ofAll > 1 && ofAll <= LAST_PLACE && all.length >= 12
+      ...(ofAll !== null && ofAll > 1 && all.length >= 12
         ? [made('all', ofAll, all.length, [at], 30 - 2 * ofAll)]
         : []),
       ...(ofSame !== null && ofSame <= 2 && ofAll !== 1 && same.length >= LEAST_YEARS

@@ -10,7 +10,7 @@ const decimalsOfMean = ({ decimals, series }: Known, most: number) =>
   series.whole && most < 20 ? Math.max(1, decimals) : decimals;
 
 /** The middle of numbers in order; the mean of the two in the middle of an even count. */
-function middleOf(sorted: readonly number[]): number {
+function middleOf(sorted: Float64Array): number {
   const half = Math.floor(sorted.length / 2);
   const upper = sorted[half] ?? 0;
   return sorted.length % 2 === 1 ? upper : (upper + (sorted[half - 1] ?? 0)) / 2;
@@ -36,7 +36,7 @@ export function summaries(known: Known): Fact[] {
   // The mean of years is the year of nothing.
   if (entries.length < 2 || series.measure === 'year') return [];
   const values = entries.map(of);
-  const sorted = [...values].sort((a, b) => a - b);
+  const sorted = Float64Array.from(values).sort();
   const mean = decimalsOfMean(known, Math.abs(sorted.at(-1) ?? 0));
   const made = (
     kind: 'mean' | 'median' | 'total' | 'constant',
