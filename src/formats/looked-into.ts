@@ -16,6 +16,7 @@ import type { Locale } from '../core/text/locale.ts';
 import { decimalsOf, formatNumber, missingSign } from '../core/text/number.ts';
 import { type PageWords, pageWords } from '../core/text/page-words.ts';
 import { hasRightToLeft } from '../core/text/scripts.ts';
+import { ofYears } from '../core/text/years.ts';
 import { formatPeriod } from '../core/time/format.ts';
 import { DATA_ID, type Look, lookIds, type PageData } from '../page/data.ts';
 import { figureCsv } from './figure-csv.ts';
@@ -38,7 +39,7 @@ export const cell = (name: 'th' | 'td', text: string, more = '') =>
   `<${name}${more}${hasRightToLeft(text) ? ' dir="auto"' : ''}>${escapeXml(text)}</${name}>`;
 
 /** The drawn values as a table, written as the report writes them. */
-function numbersTable({ heads, rows }: DrawnValues, figure: ResolvedFigure, locale: Locale): string {
+function numbersTable({ heads, years, rows }: DrawnValues, figure: ResolvedFigure, locale: Locale): string {
   const { across } = figure;
   const shown = rows.slice(0, MOST_ROWS);
   const decimals = heads.values.map((_, column) =>
@@ -50,7 +51,9 @@ function numbersTable({ heads, rows }: DrawnValues, figure: ResolvedFigure, loca
   const placeOf = (key: number | string) =>
     across.kind === 'date' && typeof key === 'number' ? formatPeriod(key, across.interval, locale) : String(key);
   const numberOf = (value: number | null, column: number) =>
-    value === null ? missingSign(locale) : formatNumber(value, decimals[column] ?? 0, locale);
+    value === null
+      ? missingSign(locale)
+      : formatNumber(value, decimals[column] ?? 0, years[column] ? ofYears(locale) : locale);
   const head = [...heads.names, heads.place, ...heads.values].map((text) => cell('th', text, ' scope="col"')).join('');
   const body = shown.map(
     ({ names, key, values }) =>

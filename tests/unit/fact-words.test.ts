@@ -101,10 +101,17 @@ describe('words beside each other', () => {
   it('say the hour of one as one, and from when on in Finnish', () => {
     const at = (hour: number) => periodInSentence(Date.UTC(2024, 4, 3, hour), 'hour', 'in', localeOf('es-ES'));
     expect([at(1), at(2), at(11), at(13)].map((text) => text.replace(/^.* a /, 'a '))).toEqual([
-      'a la 01:00',
-      'a las 02:00',
+      'a la 1:00',
+      'a las 2:00',
       'a las 11:00',
       'a las 13:00',
+    ]);
+    const french = (hour: number, minute: number, second: number, interval: 'hour' | 'minute' | 'second') =>
+      periodInSentence(Date.UTC(2024, 4, 3, hour, minute, second), interval, 'in', localeOf('fr-FR'));
+    expect([french(1, 0, 0, 'hour'), french(13, 5, 0, 'minute'), french(0, 0, 7, 'second')]).toEqual([
+      'le 3 mai 2024 à 1\u00a0h',
+      'le 3 mai 2024 à 13\u00a0h\u00a005',
+      'le 3 mai 2024 à 0\u00a0h\u00a000 min 07 s',
     ]);
     const from = (interval: 'year' | 'month' | 'day' | 'quarter') =>
       periodInSentence(Date.UTC(2007, 4, 14), interval, 'from', localeOf('fi-FI'));

@@ -58,6 +58,18 @@ const ENGLISH = monthsOf('en-GB');
 const frenchNth = (count: number) => (count === 1 ? '1er' : `${count}e`);
 const frenchDay = ({ day, month, year }: Parts) => `${day === 1 ? '1er' : day} ${nth(FRENCH, month)} ${year}`;
 const spanishDay = ({ day, month, year }: Parts) => `${day} de ${nth(SPANISH, month)} de ${year}`;
+/** “1 h”, “13 h 05”, “13 h 05 min 07 s”. */
+function frenchClock({ clock }: Parts): string {
+  const [hours = '', minutes = '', seconds] = clock.split(':');
+  const rest =
+    seconds === undefined ? (minutes === '00' ? '' : `\u00a0${minutes}`) : `\u00a0${minutes} min ${seconds} s`;
+  return `${Number(hours)}\u00a0h${rest}`;
+}
+/** One o’clock is one hour. */
+function spanishClock({ clock }: Parts): string {
+  const said = clock.replace(/^0(?=\d)/, '');
+  return `${/^1\D/.test(said) ? 'a la' : 'a las'} ${said}`;
+}
 const englishDay = ({ day, month, year }: Parts) => `${day} ${nth(ENGLISH, month)} ${year}`;
 const americanDay = ({ day, month, year }: Parts) => `${nth(ENGLISH, month)} ${day}, ${year}`;
 
@@ -93,7 +105,7 @@ const WRITERS: Record<Exclude<Language, 'en'>, Record<Unit, Write>> = {
     month: ({ month, year }, form) => `${form === 'in' ? 'en ' : ''}${nth(FRENCH, month)} ${year}`,
     week: ({ week }, form) => `${form === 'in' ? 'en' : 'la'} semaine ${week.week} de ${week.year}`,
     day: (parts) => `le ${frenchDay(parts)}`,
-    clock: (parts) => `le ${frenchDay(parts)} à ${parts.clock}`,
+    clock: (parts) => `le ${frenchDay(parts)} à ${frenchClock(parts)}`,
   },
   es: {
     year: ({ year }, form) => (form === 'in' ? `en ${year}` : `${year}`),
@@ -103,8 +115,7 @@ const WRITERS: Record<Exclude<Language, 'en'>, Record<Unit, Write>> = {
     month: ({ month, year }, form) => `${form === 'in' ? 'en ' : ''}${nth(SPANISH, month)} de ${year}`,
     week: ({ week }, form) => `${form === 'in' ? 'en ' : ''}la semana ${week.week} de ${week.year}`,
     day: (parts) => `el ${spanishDay(parts)}`,
-    // One o’clock is one hour.
-    clock: (parts) => `el ${spanishDay(parts)} ${/^0?1\D/.test(parts.clock) ? 'a la' : 'a las'} ${parts.clock}`,
+    clock: (parts) => `el ${spanishDay(parts)} ${spanishClock(parts)}`,
   },
   // A year in figures is followed by “r.” wherever it stands.
   pl: {

@@ -6,6 +6,7 @@ import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { decimalsOf, formatNumber } from '../text/number.ts';
 import { wrap } from '../text/wrap.ts';
+import { ofYears } from '../text/years.ts';
 import {
   type Band,
   type DatePlanner,
@@ -188,8 +189,7 @@ const splitsWord = (label: string, lines: readonly string[]) => {
 };
 
 function planNumbers(
-  extent: [number, number] | null,
-  whole: boolean,
+  { extent, whole }: Pick<Extract<ResolvedPlot['across'], { kind: 'number' }>, 'extent' | 'whole'>,
   width: number,
   style: HouseStyle,
   locale: Locale,
@@ -238,7 +238,8 @@ export type AcrossPlanner = (width: number) => AcrossPlan;
 /** The planner of a figure's across axis; what does not depend on the width is worked out once. */
 export function acrossPlanner(figure: ResolvedPlot, style: HouseStyle, locale: Locale): AcrossPlanner {
   const { across } = figure;
-  if (across.kind === 'number') return (width) => planNumbers(across.extent, across.whole, width, style, locale);
+  if (across.kind === 'number')
+    return (width) => planNumbers(across, width, style, across.isOfYears ? ofYears(locale) : locale);
   if (across.kind === 'category') return (width) => planCategories(across.labels, width, style);
   const empty = (width: number): AcrossPlan => ({ ...planCategories([], width, style), label: 'Date axis' });
   if (!across.span) return empty;

@@ -4,6 +4,7 @@ import { coordinate } from '../scene/coordinates.ts';
 import type { SceneNode } from '../scene/scene.ts';
 import type { HouseStyle } from '../style/style.ts';
 import type { Locale } from '../text/locale.ts';
+import { ofYears } from '../text/years.ts';
 import type { AcrossPlan } from './across-axis.ts';
 import { axisOf, linesOn } from './axes.ts';
 import { axisNumbers } from './axis-numbers.ts';
@@ -42,13 +43,15 @@ export function placeAxis(
   { two, style, locale }: { two: boolean; style: HouseStyle; locale: Locale },
 ): PlacedAxis {
   const axis = axisOf(figure, side);
-  const [only, ...others] = linesOn(figure, side);
+  const lines = linesOn(figure, side);
+  const [only, ...others] = lines;
   const isColoured = axis.coloured === 'yes' || (axis.coloured === 'auto' && two);
   const ink = isColoured && only && others.length === 0 ? only.line.colour : style.ink;
-  const whole = linesOn(figure, side).every((line) => line.whole);
+  const whole = lines.every((line) => line.whole);
+  const years = lines.length > 0 && lines.every(({ isOfYears }) => isOfYears);
   const said = { unit: unitOn(figure, side), of: quantityOn(figure, side) };
-  const numbers = axisNumbers(axis, scale, said, locale);
-  return { side, axis, scale, whole, numbers, ink };
+  const numbers = axisNumbers(axis, scale, said, years ? ofYears(locale) : locale);
+  return { side, axis, scale, whole, years, numbers, ink };
 }
 
 /** Height of a value on its axis, points. */

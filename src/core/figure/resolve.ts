@@ -2,6 +2,7 @@ import { asBefore } from '../fact/again.ts';
 import { type FactSeries, firstUnfinished, seriesOf, unfinishedFrom } from '../fact/series.ts';
 import { withGaps } from '../mark/gaps.ts';
 import { type Cell, type Column, columnOf, numberAt, type Table } from '../table/column.ts';
+import { isOfYears } from '../table/measure/years.ts';
 import { isMarkedProvisional } from '../table/provisional.ts';
 import { readTitle } from '../table/titles.ts';
 import { addUnits, isoOf } from '../time/calendar.ts';
@@ -19,7 +20,7 @@ import { windowOf } from './window.ts';
 type Across =
   | { kind: 'date'; title: string; interval: Interval; span: DateSpan | null }
   | { kind: 'category'; title: string; labels: string[] }
-  | { kind: 'number'; title: string; extent: [number, number] | null; whole: boolean };
+  | { kind: 'number'; title: string; extent: [number, number] | null; whole: boolean; isOfYears: boolean };
 
 export interface ResolvedLine {
   line: DressedLine;
@@ -28,6 +29,8 @@ export interface ResolvedLine {
   /** what it counts or measures, where its name says only when; null where it says so itself */
   of: string | null;
   whole: boolean;
+  /** its values are years, which are written without groups */
+  isOfYears: boolean;
   /** one entry a drawn row, in across order; value null where it is missing */
   positions: number[];
   values: readonly (number | null)[];
@@ -185,7 +188,11 @@ function placeRows(column: Column, setting: PointSetting, isDrawn: (row: number)
     const [first, last] = [placed.positions[0], placed.positions.at(-1)];
     const extent: [number, number] | null = first !== undefined && last !== undefined ? [first, last] : null;
     const placeOf = (at: number | string) => (typeof at === 'number' ? at : null);
-    return { across: { kind: 'number', title, extent, whole: column.whole }, placed, placeOf };
+    return {
+      across: { kind: 'number', title, extent, whole: column.whole, isOfYears: isOfYears(column) },
+      placed,
+      placeOf,
+    };
   }
   const rows = column.cells.flatMap((_, row) => (isDrawn(row) ? [row] : []));
   const labels = rows.map((row) => String(column.cells[row] ?? ''));
@@ -293,6 +300,7 @@ export function resolvePlot(spec: DressedFigure, table: Table, beside: CalendarT
       unit: column?.kind === 'number' ? column.unit : null,
       of: column?.kind === 'number' ? (column.of ?? null) : null,
       whole: column?.kind === 'number' ? column.whole : false,
+      isOfYears: isOfYears(column),
       positions,
       values: isLog ? withGaps(numbers, line.gaps).map((value) => drawable(value, axis)) : withGaps(numbers, line.gaps),
       withoutPlace: isLog ? numbers.filter((value) => value !== drawable(value, axis)).length : 0,

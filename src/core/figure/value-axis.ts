@@ -25,6 +25,8 @@ export interface PlacedAxis {
   scale: ValueScale;
   /** its lines hold whole numbers only */
   whole: boolean;
+  /** they are years */
+  years: boolean;
   numbers: AxisNumbers;
   /** colour of its numbers and its caption */
   ink: string;

@@ -6,6 +6,7 @@ import type { Locale } from '../text/locale.ts';
 import { textWidth } from '../text/measure.ts';
 import { decimalsOfValues, formatBeside, formatNumber } from '../text/number.ts';
 import { withUnit } from '../text/unit.ts';
+import { ofYears } from '../text/years.ts';
 import type { FaceId } from '../type/faces.ts';
 import { emphasisPoints, shownValues } from './emphasis-points.ts';
 import type { ResolvedLine, ResolvedPlot } from './resolve.ts';
@@ -29,7 +30,7 @@ export function valueType(line: ResolvedLine, exponent: number, style: HouseStyl
       const value = line.values[index] ?? 0;
       const own = line.cells?.[index];
       if (line.cells === null) {
-        const number = formatBeside(value / 10 ** exponent, decimals, locale);
+        const number = formatBeside(value / 10 ** exponent, decimals, line.isOfYears ? ofYears(locale) : locale);
         return values.unit && line.unit ? withUnit(number, line.unit, locale) : number;
       }
       return typeof own === 'number'

@@ -5,6 +5,8 @@ import type { Panel, ResolvedFigure, ResolvedPlot } from './resolve.ts';
 export interface DrawnValues {
   /** what panels are split by, the axis across, and the lines, levels and edges of bands */
   heads: { names: string[]; place: string; values: string[] };
+  /** of each column of values, whether it holds years */
+  years: boolean[];
   /** a row for each drawn place of each panel; null where a value is missing */
   rows: DrawnRow[];
 }
@@ -22,6 +24,7 @@ const withUnit = (name: string, unit: string | null) => (unit === null ? name : 
 /** A column of the rows, of which each panel has its own values. */
 interface ValueColumn {
   head: string;
+  isOfYears: boolean;
   /** the value at an entry of a plot that has it; undefined for another plot */
   of(plot: ResolvedPlot): ((entry: number) => number | null) | undefined;
 }
@@ -33,6 +36,7 @@ function lineColumns({ spec, panels, lines }: ResolvedFigure): ValueColumn[] {
     if (!drawn) return [];
     return [
       {
+        isOfYears: drawn.isOfYears,
         head: withUnit(panels.lineNames.get(id) ?? drawn.name, drawn.unit),
         of: (plot) => {
           const own = plot.lines.find(({ line }) => line.id === id);
@@ -50,6 +54,7 @@ function markColumns({ marks }: ResolvedFigure): ValueColumn[] {
     if (mark.kind === 'level')
       return [
         {
+          isOfYears: false,
           head: name || 'Level',
           of: (plot) => {
             const level = plot.levels.get(id);
@@ -61,6 +66,7 @@ function markColumns({ marks }: ResolvedFigure): ValueColumn[] {
       ];
     if (mark.kind !== 'band' || mark.over.kind !== 'columns') return [];
     return (['from', 'to'] as const).map((edge) => ({
+      isOfYears: false,
       head: `${name || 'Band'}, ${edge}`,
       of: (plot) => {
         const band = plot.bands.get(id);
@@ -108,5 +114,9 @@ export function drawnValues(figure: ResolvedFigure): DrawnValues {
     (head, count) => `${head} (${count})`,
   );
   const at = names.length;
-  return { heads: { names: heads.slice(0, at), place: heads[at] ?? '', values: heads.slice(at + 1) }, rows };
+  return {
+    heads: { names: heads.slice(0, at), place: heads[at] ?? '', values: heads.slice(at + 1) },
+    years: columns.map(({ isOfYears }) => isOfYears),
+    rows,
+  };
 }

@@ -34,6 +34,8 @@ interface Writing {
   /** the line that it is of, by its name; one that is not finished is drawn by two series */
   line: string;
   decimals: number;
+  /** its values are years, which are written without groups */
+  years: boolean;
   unit: string | null;
   /** it has more points than are drawn, so that a place without one is no hole */
   isThinned: boolean;
@@ -49,7 +51,7 @@ export interface Inspect {
   /** for each series */
   writing: Writing[];
   /** how the numbers of each value axis are written, left before right; they are divided by ten to the exponent */
-  axes: { side: 'left' | 'right'; decimals: number; exponent: number }[];
+  axes: { side: 'left' | 'right'; decimals: number; exponent: number; years: boolean }[];
 }
 
 /** A point of a series: an entry of its line, and what is drawn there. */
@@ -268,8 +270,9 @@ export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style:
       name: names[index] ?? '',
       data: own.map(({ entry, value }) => (isNamed ? value : [Number(keys[entry]), value])),
     })),
-    writing: lines.map(({ name, unit, decimals, values }, index) => ({
+    writing: lines.map(({ name, unit, decimals, values, isOfYears }, index) => ({
       line: name,
+      years: isOfYears,
       isThinned: points[index]?.isThinned ?? false,
       states: (points[index]?.points ?? []).map(({ entry }) => stateOf(lines[index] as ResolvedLine, entry)),
       unit,
@@ -284,6 +287,7 @@ export function inspectFigure(figure: ResolvedPlot, layout: FigureLayout, style:
       side: axis.side,
       decimals: decimalsOfAxis(axis),
       exponent: axis.numbers.exponent,
+      years: axis.years,
     })),
     options: {
       chart: {

@@ -4,6 +4,7 @@ import { escapeXml } from '../scene/svg.ts';
 import type { Locale } from '../text/locale.ts';
 import { formatNumber, missingSign } from '../text/number.ts';
 import { pageWords } from '../text/page-words.ts';
+import { ofYears } from '../text/years.ts';
 import { formatPeriod } from '../time/format.ts';
 import type { Inspect } from './inspect.ts';
 
@@ -23,7 +24,7 @@ export function sayValue(
 ): string {
   const writing = inspect.writing[index];
   if (!writing || value === null || value === undefined) return missingSign(locale);
-  const number = formatNumber(value, writing.decimals, locale);
+  const number = formatNumber(value, writing.decimals, writing.years ? ofYears(locale) : locale);
   // A point that is told with another value is that of another series.
   const state = valueAt(inspect, index, point) === value ? writing.states[point ?? -1] : undefined;
   const words = pageWords(locale);
@@ -38,13 +39,15 @@ export const sayPlace = ({ across }: Inspect, key: number | string, locale: Loca
 export function writtenOptions(inspect: Inspect, locale: Locale): ApexOptions {
   const { options, writing, axes } = inspect;
   const yaxis = [options.yaxis ?? []].flat().map((axis) => {
-    const { decimals, exponent } = axes.find(({ side }) => (side === 'right') === axis.opposite) ?? {
+    const { decimals, exponent, years } = axes.find(({ side }) => (side === 'right') === axis.opposite) ?? {
       decimals: 0,
       exponent: 0,
+      years: false,
     };
+    const own = years ? ofYears(locale) : locale;
     return {
       ...axis,
-      labels: { ...axis.labels, formatter: (value: number) => formatNumber(value / 10 ** exponent, decimals, locale) },
+      labels: { ...axis.labels, formatter: (value: number) => formatNumber(value / 10 ** exponent, decimals, own) },
     };
   });
   const y = writing.map((_, series) => ({

@@ -1,5 +1,6 @@
-/** Columns of years: a year is called by its number, which is no amount and has no groups of digits. */
+/** Columns of years. */
 import type { Locale } from '../../text/locale.ts';
+import { ofYears } from '../../text/years.ts';
 import type { Column } from '../column.ts';
 import { factsOf } from '../facts.ts';
 import { readTitle } from '../titles.ts';
@@ -17,16 +18,9 @@ export function areYears(column: Column): boolean {
   return low >= FIRST_YEAR && high <= LAST_YEAR;
 }
 
-const withoutGroups = new WeakMap<Locale, Locale>();
+/** Whether the numbers of a column are years, as was said or seems so. */
+export const isOfYears = (column: Column | undefined): boolean =>
+  column?.kind === 'number' && (column.measure === 'year' || (column.measure === undefined && areYears(column)));
 
-function ungrouped(locale: Locale): Locale {
-  const known = withoutGroups.get(locale) ?? { ...locale, group: '' };
-  withoutGroups.set(locale, known);
-  return known;
-}
-
-/** The way in which the numbers of a column are written: years without groups, whether they were said to be years or seem so. */
-export function writtenIn(column: Column, locale: Locale): Locale {
-  if (column.kind !== 'number') return locale;
-  return column.measure === 'year' || (column.measure === undefined && areYears(column)) ? ungrouped(locale) : locale;
-}
+/** The way in which the numbers of a column are written: years without groups. */
+export const writtenIn = (column: Column, locale: Locale): Locale => (isOfYears(column) ? ofYears(locale) : locale);
