@@ -1,12 +1,15 @@
 /** Statements typed by hand: known as such where they are true, told of when they no longer are, and silent otherwise. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sentencesOf } from '../../src/core/figure/facts.ts';
 import { layoutFigure } from '../../src/core/figure/layout.ts';
+import { Mark } from '../../src/core/figure/marks.ts';
 import { resolveFigure } from '../../src/core/figure/panels/resolve.ts';
 import { staleness, writtenFor } from '../../src/core/figure/written.ts';
 import { proofNotes } from '../../src/core/proof/proof.ts';
 import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
-import { type LocaleId, localeOf } from '../../src/core/text/locale.ts';
+import type { Column } from '../../src/core/table/column.ts';
+import { LOCALES, type LocaleId, localeOf } from '../../src/core/text/locale.ts';
 import { runs } from '../runs.ts';
 import { situation } from './situations.ts';
 import { dates, months, numbers } from './tables.ts';
@@ -100,6 +103,101 @@ describe('a statement that is typed', () => {
   });
 });
 
+describe('a statement that is typed of how many or which one', () => {
+  // Three rises, the second highest of 19, and above 50 in six of 19 months.
+  const rising = [...LOADS, 61];
+  const withPlan = (loads: readonly number[]) => {
+    const { spec, table } = situation('Loads', [
+      dates(months(2025, 1, loads.length), 'month'),
+      { ...numbers('a', [...loads], 't'), title: 'Load', measure: 'flow' } as Column,
+      { ...numbers('b', [...MAIL, 24, 24, 24].slice(0, loads.length), 't'), title: 'Mail', measure: 'flow' } as Column,
+      {
+        ...numbers(
+          'c',
+          loads.map(() => 10),
+          't',
+        ),
+        title: 'Post',
+        measure: 'flow',
+      } as Column,
+    ]);
+    spec.marks = [
+      Mark.parse({ kind: 'level', id: 'plan', name: 'Plan', at: 50.5, axis: 'left', shown: true, colour: '#000000' }),
+    ];
+    return resolveFigure(spec, table, DEFAULT_STYLE);
+  };
+  const now = withPlan(rising);
+  const later = (next: number) => withPlan([...rising, next]);
+  const said = (words: string, figure: typeof now, id: LocaleId) => {
+    const locale = localeOf(id);
+    const written = writtenFor(now, words, locale);
+    expect(
+      written?.statements.map(({ fact }) => fact.kind),
+      words,
+    ).toHaveLength(1);
+    return (staleness(figure, words, written, locale)?.statements ?? []).map(({ now: today }) =>
+      (today ?? 'nothing').replace(/[\u00a0\u202f]/g, ' '),
+    );
+  };
+
+  it.each<[LocaleId, string, string, string]>([
+    [
+      'en-GB',
+      'Load rose for the third consecutive month',
+      'Load is second-highest',
+      'Load above Plan in 6 of 19 months',
+    ],
+    ['en-GB', 'Load up three months in a row', 'Load: the 2nd highest', 'Load beat the Plan in 6 months'],
+    [
+      'de-DE',
+      'Load zum dritten Mal in Folge gestiegen',
+      'Load auf dem zweiten Platz, höchster Stand',
+      'Load in 6 von 19 Monaten über Plan',
+    ],
+    ['fr-FR', 'Load : troisième hausse consécutive', 'Load au deuxième plus haut', 'Load au-dessus de Plan dans 6 cas'],
+    ['es-ES', 'Load: tercera subida consecutiva', 'Load, segundo máximo', 'Load por encima de Plan en 6 meses'],
+    ['pl-PL', 'Load: trzeci wzrost z rzędu', 'Load: drugi najwyższy', 'Load 6 razy powyżej Plan'],
+    ['fi-FI', 'Load: kolmas peräkkäinen nousu', 'Load toinen ja korkein', 'Load yli Plan 6 kertaa'],
+  ])('holds until it is another number, in %s: %s', (id, streak, rank, target) => {
+    for (const words of [streak, rank, target]) expect(said(words, now, id), words).toEqual([]);
+    // A fourth rise, to the highest of all, above the plan once more.
+    const higher = later(70);
+    expect(said(streak, higher, id)).toHaveLength(1);
+    expect(said(streak, higher, id)[0]).toMatch(/4|viert|quatri|cuart|czwart|neljä/);
+    expect(said(rank, higher, id)).toEqual(['nothing']);
+    expect(said(target, higher, id)[0]).toMatch(/7/);
+    // A fall below the plan: no rise in a row any more; still in six months.
+    const lower = later(40);
+    expect(said(streak, lower, id)).toEqual(['nothing']);
+    expect(said(target, lower, id)).toEqual([]);
+  });
+
+  it.each<[LocaleId, string]>([
+    ['en-GB', 'Load accounted for 64.2% of the total'],
+    ['de-DE', 'Load mit einem Anteil von 64,2 %'],
+    ['fr-FR', 'Load : une part de 64,2 %'],
+    ['es-ES', 'Load con una cuota del 64,2 %'],
+    ['pl-PL', 'Load: udział 64,2%'],
+    ['fi-FI', 'Load: osuus 64,2 %'],
+  ])('of a share holds until it is another one, in %s', (id, words) => {
+    expect(said(words, now, id)).toEqual([]);
+    expect(said(words, later(40), id)[0]).toMatch(/54/);
+  });
+
+  it('means no place or count that the data do not have', () => {
+    for (const words of [
+      'Load rose for the second consecutive month',
+      'Load fell for the third consecutive month',
+      'Load is third-highest',
+      'Load is second-lowest',
+      'Load below Plan in 6 of 19 months',
+      'Load above budget in 6 of 19 months',
+      'Load has 3 piers in a row',
+    ])
+      expect(writtenFor(now, words, english)?.statements, words).toEqual([]);
+  });
+});
+
 describe('words that state nothing', () => {
   it.each([
     'Load and mail by month',
@@ -144,7 +242,7 @@ describe('changes of any series', () => {
         const [was, is] = [change(latest), change(other)];
         // What is said in other units, or of what is near a half, is no part of this.
         const isPlain = (now: number) =>
-          Math.abs(change(now)) >= 10 &&
+          Math.abs(change(now)) > 10 &&
           Math.abs(change(now)) < 100 &&
           Math.abs(((now - from) / from) * 100 - change(now)) < 0.4;
         if (!isPlain(latest) || !isPlain(other)) return;
@@ -165,6 +263,38 @@ describe('changes of any series', () => {
       { numRuns: runs(300) },
     );
     expect(told).toBeGreaterThan(runs(300) / 20);
+  });
+});
+
+describe('sentences of our own that are typed by hand', () => {
+  it('hold of the data that they were typed for, and of others for as long as those say the very same', () => {
+    const value = fc.integer({ min: 20, max: 90 });
+    const kinds = new Set<string>();
+    fc.assert(
+      fc.property(
+        fc.array(value, { minLength: 16, maxLength: 40 }),
+        fc.array(fc.tuple(fc.nat(39), value), { minLength: 1, maxLength: 3 }),
+        fc.constantFrom(...LOCALES),
+        fc.constantFrom('short' as const, 'spoken' as const),
+        (loads, changes, id, as) => {
+          const locale = localeOf(id);
+          const mail = loads.map((_, at) => 50 + ((at * 7) % 11));
+          const other = [...loads];
+          for (const [at, to] of changes) other[at % other.length] = to;
+          const [figure, later] = [made(loads, mail).figure, made(other, mail).figure];
+          const saidLater = new Set(sentencesOf(later, null, locale, as).map(({ text }) => text));
+          for (const { text } of sentencesOf(figure, null, locale, as)) {
+            const written = writtenFor(figure, text, locale);
+            for (const { fact } of written?.statements ?? []) kinds.add(fact.kind);
+            expect(staleness(figure, text, written, locale), text).toBeNull();
+            if (saidLater.has(text))
+              expect(staleness(later, text, written, locale)?.statements ?? [], text).toEqual([]);
+          }
+        },
+      ),
+      { numRuns: runs(120) },
+    );
+    expect([...kinds]).toEqual(expect.arrayContaining(['year', 'high', 'low', 'mean', 'streak', 'rank']));
   });
 });
 

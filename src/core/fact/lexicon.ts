@@ -19,6 +19,14 @@ interface Lexicon {
   mean: string;
   /** what stands right before a value */
   to: string;
+  /** what says that a value is a part of a whole, and that something happened again and again */
+  share: string;
+  row: string;
+  /** on which side of a level values are */
+  over: string;
+  under: string;
+  /** what says that one line went past another */
+  crossed: string;
   /** short words that stand in nearly every sentence of the language, and in none of the others */
   own: string;
 }
@@ -36,6 +44,11 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     stood: 'reached reaches stood stands hit was were is are came',
     mean: 'average mean averaged averages',
     to: 'at to from by of above below over under',
+    share: 'share total accounted',
+    row: 'consecutive row straight running successive',
+    over: 'above over exceeded exceeds beat',
+    under: 'below under missed',
+    crossed: 'overtook overtakes overtaken passed surpassed crossed',
     own: 'the of and with from by at since than on to for was were',
   },
   de: {
@@ -50,6 +63,11 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     stood: 'erreichte erreichten erreicht lag lagen liegt betrug betrugen war waren ist sind',
     mean: 'durchschnitt durchschnittlich mittel schnitt',
     to: 'bei auf von um über unter mit',
+    share: 'anteil anteile summe',
+    row: 'folge hintereinander',
+    over: 'über oberhalb übertraf',
+    under: 'unter unterhalb verfehlte',
+    crossed: 'überholte überholten überholt',
     own: 'der die das und von mit seit im gegenüber auf dem ist nicht zum zur als für',
   },
   fr: {
@@ -64,6 +82,11 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     stood: 'atteint atteignent atteinte était est sont s’établit établit',
     mean: 'moyenne moyen',
     to: 'à de par',
+    share: 'part parts total',
+    row: 'consécutif consécutive consécutifs consécutives suite affilée',
+    over: 'dessus au-dessus dépasse',
+    under: 'dessous au-dessous sous',
+    crossed: 'dépassé dépassée dépasse dépassent',
     own: 'le les des du et est avec depuis dans par sur au aux pour',
   },
   es: {
@@ -78,6 +101,11 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     stood: 'alcanzó alcanzaron alcanza fue fueron es son llegó llegaron situó',
     mean: 'media promedio medio',
     to: 'en a de con un',
+    share: 'cuota proporción parte total',
+    row: 'consecutivo consecutiva consecutivos consecutivas seguido seguida seguidos seguidas',
+    over: 'encima supera',
+    under: 'debajo',
+    crossed: 'superó superaron superado adelantó',
     own: 'el los las y del con desde más por para al fue',
   },
   pl: {
@@ -92,6 +120,11 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     stood: 'osiągnął osiągnęła osiągnęło osiągnęły wyniósł wyniosła wyniosło wyniosły jest był była było były',
     mean: 'średnia średnio średni',
     to: 'do o z na',
+    share: 'udział udziału sumy',
+    row: 'rzędu kolejny kolejna kolejne',
+    over: 'powyżej ponad',
+    under: 'poniżej',
+    crossed: 'wyprzedził wyprzedziła wyprzedziło wyprzedziły',
     own: 'w z na od do oraz się że jest przez po dla',
   },
   fi: {
@@ -106,6 +139,11 @@ const LEXICON: Readonly<Record<Language, Lexicon>> = {
     stood: 'oli olivat on ovat saavutti saavuttivat nousi',
     mean: 'keskimäärin keskiarvo',
     to: 'jo vain noin',
+    share: 'osuus osuutta osuuden summasta',
+    row: 'peräkkäinen peräkkäistä peräjälkeen perättäinen',
+    over: 'yli yläpuolella',
+    under: 'alle alapuolella',
+    crossed: 'ohitti ohittivat ohittanut',
     own: 'ja oli ovat vuonna kuin mutta myös sekä viime vuoden ei',
   },
 };
@@ -122,6 +160,8 @@ function lexiconOf({ id }: Pick<Locale, 'id'>) {
     ...{ above: setOf(words.above), below: setOf(words.below), up: setOf(words.up), down: setOf(words.down) },
     ...{ year: setOf(words.year), period: setOf(words.period), high: setOf(words.high), low: setOf(words.low) },
     ...{ stood: setOf(words.stood), mean: setOf(words.mean), to: setOf(words.to), own: setOf(words.own) },
+    ...{ share: setOf(words.share), row: setOf(words.row), over: setOf(words.over), under: setOf(words.under) },
+    crossed: setOf(words.crossed),
   };
   lexicons.set(language, made);
   return made;
@@ -154,6 +194,12 @@ export function comparedIn(text: string, locale: Locale): 'year' | 'period' | nu
   return isYear === isPeriod ? null : isYear ? 'year' : 'period';
 }
 
+/** Whether a word is one for years or shorter periods. */
+export function isOfTime(word: string, locale: Locale): boolean {
+  const { year, period } = lexiconOf(locale);
+  return year.has(word) || period.has(word);
+}
+
 /** Words for above and below, with the one that says the opposite. */
 export function sideIn(word: string, locale: Locale): { side: 'above' | 'below'; other: string } | null {
   const { above, below } = lexiconOf(locale);
@@ -166,20 +212,24 @@ export function sideIn(word: string, locale: Locale): { side: 'above' | 'below';
 }
 
 /** What a text says of values, as far as its words tell. */
-export type Saying = 'high' | 'low' | 'mean' | 'stood';
-const SAYINGS: readonly Saying[] = ['high', 'low', 'mean', 'stood'];
+export type Saying = 'high' | 'low' | 'mean' | 'stood' | 'share' | 'row' | 'over' | 'under' | 'crossed';
+const SAYINGS: readonly Saying[] = ['high', 'low', 'mean', 'stood', 'share', 'row', 'over', 'under', 'crossed'];
+/** What is said of values alone; the words for sides and shares stand in labels, too. */
+const OF_VALUES: readonly Saying[] = ['high', 'low', 'mean', 'stood', 'crossed'];
 
 /** All that the words of a text say of values. */
 export function sayingsIn(text: string, locale: Locale): Set<Saying> {
   const lexicon = lexiconOf(locale);
-  const words = wordsIn(text);
-  return new Set(SAYINGS.filter((of) => words.some(({ word }) => lexicon[of].has(word))));
+  // “second-highest” says what “highest” does; “au-dessus” is one word.
+  const words = wordsIn(text).flatMap(({ word }) => [word, ...(word.includes('-') ? word.split('-') : [])]);
+  return new Set(SAYINGS.filter((of) => words.some((word) => lexicon[of].has(word))));
 }
 
 /** True for a text that says something of the data; a label names them only. */
 export const saysSomething = (text: string, locale: Locale): boolean => {
   const { up, down } = lexiconOf(locale);
-  return sayingsIn(text, locale).size > 0 || wordsIn(text).some(({ word }) => up.has(word) || down.has(word));
+  const said = sayingsIn(text, locale);
+  return OF_VALUES.some((of) => said.has(of)) || wordsIn(text).some(({ word }) => up.has(word) || down.has(word));
 };
 
 /** Whether a word leads to a value, as in “reached 58” or “up to 58”, and not to how many of something there are. */

@@ -1,5 +1,5 @@
 /** Numbers that were typed into words, and places along the axis that words name. */
-import { leadsToValue, wordsIn } from '../fact/lexicon.ts';
+import { isOfTime, leadsToValue, wordsIn } from '../fact/lexicon.ts';
 import { periodInSentence } from '../fact/period-words.ts';
 import { placeAlone } from '../fact/say.ts';
 import type { FactSeries } from '../fact/series.ts';
@@ -75,6 +75,8 @@ export function countsOther(
   const isWordOf = (name: string) =>
     wordsIn(name).some(({ word }) => word.length >= LONG_WORD && next.startsWith(word.slice(0, -1)));
   if (isWordOf(of.name) || isWordOf(of.unit ?? '')) return false;
+  // “over 32 months”
+  if (isOfTime(next, locale)) return true;
   const before = wordsIn(text.slice(0, at)).at(-1)?.word ?? '';
   return !leadsToValue(before, locale);
 }
