@@ -131,4 +131,23 @@ describe('words beside each other', () => {
     expect(say('es-ES', 12, 'thousand USD')).toBe('12\u00a0mil USD');
     expect(say('de-DE', 12, 'bn USD')).toBe('12\u00a0Mrd. USD');
   });
+
+  it('give percentages their article in Spanish, and numbers of other units none', () => {
+    const rates = all(series([5.8, 6.1, 7.3, 9.6], { unit: '%', measure: 'rate' }), 'es-ES', 'spoken');
+    expect(rates).toContain('Delay en el 9,6\u00a0% en abril de 2024');
+    expect(rates).toContain('Delay al alza, del 5,8\u00a0% en enero de 2024 al 9,6\u00a0% en abril de 2024');
+    expect(rates.join('\n')).toMatch(/hasta el 9,6/);
+    for (const said of rates) expect(said).not.toMatch(/(?:^|\s)(?:en|hasta|con|de|a) [\d,]+\u00a0%/u);
+    const loads = all(series([5.8, 6.1, 7.3, 9.6], { unit: 't' }), 'es-ES', 'spoken');
+    expect(loads).toContain('Delay al alza, de 5,8\u00a0t en enero de 2024 a 9,6\u00a0t en abril de 2024');
+    for (const said of loads) expect(said).not.toMatch(/(?:en el|del|al|hasta el) [\d,]+\u00a0t/u);
+  });
+
+  it('close the dash between two numbers in Polish and Finnish, and leave it open between words', () => {
+    const span = (from: string, until: string) =>
+      (['pl', 'fi'] as const).map((of) => fill('span', of, { from, until }));
+    expect(span('1951', '1975')).toEqual(['1951–1975', '1951–1975']);
+    expect(span('K1 1959', 'K3 2009')).toEqual(['K1 1959 – K3 2009', 'K1 1959 – K3 2009']);
+    expect(span('1958-W13', '2001-W52')).toEqual(['1958-W13 – 2001-W52', '1958-W13 – 2001-W52']);
+  });
 });

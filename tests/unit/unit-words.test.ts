@@ -27,6 +27,13 @@ describe('units that are words', () => {
     ['fr-FR', 2, 0, 'hours', '2 heures'],
     ['es-ES', 2, 0, 'million', '2 millones'],
     ['es-ES', 3, 0, 'bn', '3 mil millones'],
+    // Spanish has no thousand thousands, French no word that is another number in English.
+    ['es-ES', 2710, 0, 'bn USD', '2,71 billones de USD'],
+    ['es-ES', 999, 0, 'bn USD', '999 mil millones de USD'],
+    ['es-ES', 1520, 0, 'thousands', '1,52 millones'],
+    ['es-ES', 2710, 0, 'million', '2710 millones'],
+    ['fr-FR', 13_037, 0, 'bn USD', '13 037 milliards d’USD'],
+    ['fr-FR', 13_037, 0, 'million USD', '13,0 milliards d’USD'],
     ['pl-PL', 104, 0, 'thousands', '104 tys.'],
     ['pl-PL', 5, 0, 'days', '5 dni'],
     ['pl-PL', 22, 0, 'people', '22 osoby'],

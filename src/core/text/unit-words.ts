@@ -92,9 +92,15 @@ function sizedUnit(unit: string): { zeros: number; of: string | null } | null {
 const LONG = 10_000;
 const DIGITS = 3;
 
+/** Whether a number is said with the next larger word: Spanish has no “1500 mil” and no “2710 mil millones”, French prefers “13 000 milliards” to a word that is another number in English. */
+function isTooLong(value: number, zeros: number, language: Language): boolean {
+  if (zeros >= LARGEST || (language === 'fr' && zeros === 9)) return false;
+  return Math.abs(value) >= (language === 'es' && zeros % 6 === 3 ? LONG / 10 : LONG);
+}
+
 /** A number in the word of size that keeps it short. */
 function shortened(amount: Amount, zeros: number, locale: Locale): { amount: Amount; zeros: number } {
-  if (Math.abs(amount.value) < LONG || zeros >= LARGEST) return { amount, zeros };
+  if (!isTooLong(amount.value, zeros, languageOf(locale))) return { amount, zeros };
   const value = amount.value / 1000;
   const decimals = Math.max(0, DIGITS - Math.floor(Math.log10(Math.abs(value))) - 1);
   return shortened({ value, decimals, text: formatNumber(value, decimals, locale) }, zeros + 3, locale);
