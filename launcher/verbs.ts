@@ -261,8 +261,9 @@ rows and remarks.
     reads: true,
     help: `./rizo facts FILE [--across C] [--lines a,b] [--locale ID] [--answer N] [--json]
 
-Prints what can be said of the lines of a table, the most telling first: each
-holds of the numbers as they are written. With --json an object each.
+Prints what can be said of the lines of a table, a sentence each, the most telling
+first: each holds of the numbers as they are written. With --json an object each,
+with the short form that notes and subtitles have.
 
   --across C     column that runs across; chosen when it is not given
   --lines a,b    columns, by key or title; all measures when they are not given

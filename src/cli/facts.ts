@@ -29,7 +29,7 @@ function withoutAsked(table: Table, open: readonly Finding[]): Table | null {
     : null;
 }
 
-/** Prints the facts of a table's lines; those that hang on an open question are not printed, and the question is. */
+/** Prints the facts of a table's lines as sentences, in JSON also as the short forms of notes; those that hang on an open question are not printed, and the question is. */
 export async function facts(path: string, { across, lines, locale: wanted, json, answers }: Wishes): Promise<number> {
   const locale = localeNamed(wanted);
   const { table, open } = await readAsked(path, { answers });
@@ -43,6 +43,7 @@ export async function facts(path: string, { across, lines, locale: wanted, json,
       kind: fact.claim.kind,
       line: fact.series.id,
       text: sayFact(fact, locale),
+      sentence: sayFact(fact, locale, 'spoken'),
       numbers: numbersOf(fact),
       points: fact.points.map((point) => {
         const key = fact.series.keys[point];
@@ -50,6 +51,6 @@ export async function facts(path: string, { across, lines, locale: wanted, json,
       }),
     }));
     console.log(JSON.stringify(said, null, 2));
-  } else if (found.length > 0) console.log(found.map((fact) => sayFact(fact, locale)).join('\n'));
+  } else if (found.length > 0) console.log(found.map((fact) => sayFact(fact, locale, 'spoken')).join('\n'));
   return open.length > 0 ? ask(path, open) : 0;
 }

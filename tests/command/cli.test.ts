@@ -336,6 +336,7 @@ describe('./rizo facts', () => {
       kind: string;
       line: string;
       text: string;
+      sentence: string;
       numbers: Record<string, number>;
       points: string[];
     }[];
@@ -343,6 +344,7 @@ describe('./rizo facts', () => {
       kind: 'record',
       line: 'foot_passengers',
       text: 'Foot passengers: höchster Wert der gesamten Reihe, bei 527.072 im Jahr 2025',
+      sentence: 'Foot passengers im Jahr 2025 auf 527.072 gestiegen, den höchsten Wert der gesamten Reihe',
       numbers: { value: 527_072, count: 15 },
       points: ['2025-01-01'],
     });
@@ -354,17 +356,17 @@ describe('./rizo facts', () => {
     writeFileSync(asked, 'month,guests,beds\n2024-01,1.204,10\n2024-02,1.311,12\n2024-03,1.450,11\n2024-04,1.300,13\n');
     const open = run('facts', asked);
     expect(open.status).toBe(3);
-    expect(open.stdout).toMatch(/^Beds: /);
+    expect(open.stdout).toMatch(/^Beds /);
     expect(open.stdout).not.toContain('Guests');
     expect(open.stderr).toContain('is “1.204” 1.204 or 1204? Nothing in the table decides.');
     expect(open.stderr).toContain('--answer 2   It is 1204');
     expect(run('facts', asked, '--lines', 'guests')).toMatchObject({ status: 3, stdout: '' });
     const thousands = run('facts', asked, '--answer', '2');
     expect(thousands).toMatchObject({ status: 0, stderr: '' });
-    expect(thousands.stdout).toContain('Guests: highest in March 2024, at 1,450');
+    expect(thousands.stdout).toContain('Guests peaked at 1,450 in March 2024');
     // In its words as well.
     expect(run('facts', asked, '--answer', 'it is 1204').stdout).toBe(thousands.stdout);
-    expect(run('facts', asked, '--answer', '1').stdout).toContain('Guests: highest in March 2024, at 1.45');
+    expect(run('facts', asked, '--answer', '1').stdout).toContain('Guests peaked at 1.45 in March 2024');
     expect(run('facts', asked, '--answer', '3')).toMatchObject({
       status: 1,
       stderr: expect.stringContaining('it takes 1 (It is 1.204) or 2 (It is 1204)'),
@@ -383,8 +385,8 @@ describe('./rizo facts', () => {
     writeFileSync(asked, ['month,passengers', ...rows].join('\n'));
     const open = run('facts', asked);
     expect(open).toMatchObject({ status: 3, stdout: '', stderr: expect.stringContaining('unfinished?') });
-    expect(run('facts', asked, '--answer', 'It is unfinished').stdout).not.toMatch(/lowest[^\n]* 12 /);
-    expect(run('facts', asked, '--answer', 'It is finished').stdout).toMatch(/lowest[^\n]* at 12 /);
+    expect(run('facts', asked, '--answer', 'It is unfinished').stdout).not.toMatch(/ to 12 in [^\n]*lowest/);
+    expect(run('facts', asked, '--answer', 'It is finished').stdout).toMatch(/fell to 12 in [^\n]*, the lowest/);
   });
 
   it('leaves a figure unmade while a question is open, and makes it as it is answered', () => {

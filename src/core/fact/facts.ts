@@ -11,7 +11,8 @@ import { ranks } from './kinds/ranks.ts';
 import { streaks, turns } from './kinds/runs.ts';
 import { missing, steadiness } from './kinds/steadiness.ts';
 import { summaries, yearToDate } from './kinds/sums.ts';
-import { differInSeason, isHidden, type Known, knownOf } from './known.ts';
+import { isHidden, type Known, knownOf } from './known.ts';
+import { differInSeason } from './places.ts';
 import { isInRhythm } from './rhythm.ts';
 import type { FactSeries } from './series.ts';
 
@@ -39,10 +40,9 @@ function courseOf(known: Known): Fact[] {
       points: [],
       weight: 0,
     });
-  const unfinished = series.values.findIndex(
-    (value, entry) => value !== null && entry >= Math.max(series.finished, series.shown.from),
-  );
-  if (unfinished >= 0 && unfinished < series.shown.until)
+  let unfinished = Math.max(series.finished, series.shown.from);
+  while (unfinished < series.shown.until && series.values[unfinished] === null) unfinished++;
+  if (unfinished < Math.min(series.shown.until, series.values.length))
     facts.push({ series, claim: { kind: 'unfinished', at: unfinished }, points: [], weight: 1 });
   // Names without an order have no first and no latest.
   if (from === undefined || at === undefined || (isNamed && entries.length > 1)) return facts;
@@ -50,7 +50,7 @@ function courseOf(known: Known): Fact[] {
   const isSeen =
     entries.length >= 3 &&
     known.written(from) !== known.written(at) &&
-    !differInSeason(series, from, at) &&
+    !differInSeason(known, from, at) &&
     !isInRhythm(known, from, at);
   facts.push({ series, claim: { kind: 'first', at, from }, points: [from, at], weight: isSeen ? 25 : 0 });
   return facts;
@@ -62,7 +62,10 @@ function worthSaying(known: Known, facts: readonly Fact[]): Fact[] {
   return facts
     .filter(
       ({ claim, points }) =>
-        claim.kind === 'target' || claim.kind === 'mean' || points.every((point) => !isHidden(known, point)),
+        known.isWhole ||
+        claim.kind === 'target' ||
+        claim.kind === 'mean' ||
+        points.every((point) => !isHidden(known, point)),
     )
     .map((fact) => (recorded.has(fact.claim.kind) ? { ...fact, weight: 0 } : fact))
     .sort((a, b) => b.weight - a.weight);

@@ -1,6 +1,7 @@
 /** Whether a line moves in a rhythm, such as that of the week or the year, so that its next move is no news. */
 import { partsOf } from '../time/interval.ts';
-import { type Known, lastEntries, partOfYear, periodOf } from './known.ts';
+import { type Known, lastEntries } from './known.ts';
+import { partOfYear, periodOf } from './places.ts';
 
 /** How many periods a rhythm has, by the interval of the line. */
 const PERIODS: Readonly<Partial<Record<string, number>>> = {
@@ -21,10 +22,10 @@ const MOSTLY = 0.5;
 const kept = new WeakMap<Known, number | null>();
 
 /** Which part of its rhythm an entry is. */
-const partOf = ({ series }: Known, entry: number, length: number): number | null => {
+const partOf = (known: Known, entry: number, length: number): number | null => {
   // Weeks and months of a year are told by the calendar.
-  const part = partOfYear(series, entry);
-  const period = periodOf(series, entry);
+  const part = partOfYear(known, entry);
+  const period = periodOf(known, entry);
   return part ?? (period === null ? null : ((period % length) + length) % length);
 };
 
@@ -48,22 +49,30 @@ function findRhythm(known: Known): number | null {
   const { base, every } = series.interval === null ? { base: '', every: 1 } : partsOf(series.interval);
   const length = every === 1 ? PERIODS[base] : undefined;
   if (length === undefined || all.length < LEAST_ROUNDS * length + 1) return null;
-  const sums = new Map<number, { sum: number; count: number; squares: number }>();
+  // By part: the weeks of a year are the most there are, and counted from 1.
+  const [sums, counts] = [new Float64Array(length + 2), new Float64Array(length + 2)];
+  const periods = all.map((entry) => periodOf(known, entry) ?? Number.NaN);
   let [sum, squares, count] = [0, 0, 0];
   for (let place = 1; place < all.length; place++) {
     const [earlier, entry] = [all[place - 1] ?? 0, all[place] ?? 0];
     const part = partOf(known, entry, length);
-    if (part === null || (periodOf(series, entry) ?? 0) !== (periodOf(series, earlier) ?? 0) + 1) continue;
+    if (part === null || periods[place] !== (periods[place - 1] ?? 0) + 1) continue;
     const change = of(entry) - of(earlier);
-    const own = sums.get(part) ?? { sum: 0, count: 0, squares: 0 };
-    sums.set(part, { sum: own.sum + change, count: own.count + 1, squares: own.squares + change * change });
+    sums[part] = (sums[part] ?? 0) + change;
+    counts[part] = (counts[part] ?? 0) + 1;
     sum += change;
     squares += change * change;
     count++;
   }
   const total = squares - (sum * sum) / Math.max(1, count);
-  const left = [...sums.values()].reduce((rest, own) => rest + own.squares - (own.sum * own.sum) / own.count, 0);
-  const free = count - sums.size;
+  let [left, parts] = [squares, 0];
+  for (let part = 0; part < sums.length; part++) {
+    const own = counts[part] ?? 0;
+    if (own === 0) continue;
+    left -= (sums[part] ?? 0) ** 2 / own;
+    parts++;
+  }
+  const free = count - parts;
   if (count < LEAST_ROUNDS * length || free < 1 || !(total > 0)) return null;
   return 1 - left / free / (total / (count - 1)) > MOSTLY ? length : null;
 }

@@ -1,5 +1,6 @@
 /** What facts are worked out from: the values of one line in the order of its periods. */
 import { type Cell, type Column, numberAt, type Table } from '../table/column.ts';
+import { factsOf } from '../table/facts.ts';
 import type { Measure } from '../table/measure/kind.ts';
 import { fellowsOf, measureOf } from '../table/measure/weigh.ts';
 import { longestOf, periodNumber } from '../table/periods.ts';
@@ -62,10 +63,10 @@ const NO_ZERO = /°|‰|celsius|fahrenheit|\bindex\b/i;
 export function scaleOf({ unit, name, measure, values, whole }: FactSeries): Scale {
   if (unit === '%') return 'points';
   if (measure !== null && NO_RATIO.has(measure)) return 'interval';
-  const below = values.some((value) => value !== null && value < 0);
+  const { low, high } = factsOf(values);
   // Fractions without a unit are as often shares and rates, of which a change in per cent would mislead.
-  const isFraction = unit === null && !whole && values.every((value) => value === null || Math.abs(value) <= 1);
-  return below || isFraction || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
+  const isFraction = unit === null && !whole && low >= -1 && high <= 1;
+  return low < 0 || isFraction || NO_ZERO.test(unit ?? '') || NO_ZERO.test(name) ? 'interval' : 'ratio';
 }
 
 const decimalsFound = new WeakMap<FactSeries, number>();
@@ -75,7 +76,9 @@ export function decimalsOfSeries(series: FactSeries): number {
   const known = decimalsFound.get(series);
   if (known !== undefined) return known;
   const { values, decimals, finished } = series;
-  const found = decimalsOfValues(finished < values.length ? values.slice(0, finished) : values, decimals);
+  const found = series.whole
+    ? 0
+    : decimalsOfValues(finished < values.length ? values.slice(0, finished) : values, decimals);
   decimalsFound.set(series, found);
   return found;
 }
@@ -102,10 +105,12 @@ function hasNeighboursAlike(across: Column, keys: readonly (number | string)[]):
   const interval = across.kind === 'date' ? across.interval : null;
   const near = interval === null ? 0 : longestOf(interval);
   let before = Number.NEGATIVE_INFINITY;
-  for (const key of keys) {
-    const place = Number(key);
-    if (place === before) return true;
-    if (interval !== null && place - before < near && periodNumber(place, interval) === periodNumber(before, interval))
+  for (let at = 0; at < keys.length; at++) {
+    const key = keys[at];
+    const place = typeof key === 'number' ? key : Number(key);
+    const apart = place - before;
+    if (apart === 0) return true;
+    if (apart < near && interval !== null && periodNumber(place, interval) === periodNumber(before, interval))
       return true;
     before = place;
   }
@@ -125,10 +130,19 @@ function isDoubled(across: Column, keys: readonly (number | string)[]): boolean 
 export interface Placed {
   rows: readonly number[];
   keys: readonly (number | string)[];
+  /** true where these are all rows, in the order of the table */
+  isWhole?: boolean;
+}
+
+/** The numbers of a column in the order of the places; its own list of cells where that is one and the same. */
+function valuesOf({ cells }: Column, placed: Placed): readonly (number | null)[] {
+  if (placed.isWhole && !factsOf(cells).texts) return cells as readonly (number | null)[];
+  return placed.rows.map((row) => numberAt(cells, row));
 }
 
 /** The values of a column of a table as facts are worked out from them; null where it holds no numbers, or a place has several rows. */
-export function seriesOf(table: Table, column: Column, across: Column, { rows, keys }: Placed): FactSeries | null {
+export function seriesOf(table: Table, column: Column, across: Column, placed: Placed): FactSeries | null {
+  const { keys } = placed;
   if (column.kind !== 'number' || isDoubled(across, keys)) return null;
   const name = readTitle(column.title).name;
   return {
@@ -137,7 +151,7 @@ export function seriesOf(table: Table, column: Column, across: Column, { rows, k
     unit: column.unit,
     measure: measureOf(table, column),
     fellows: fellowsOf(table, column, across),
-    values: rows.map((row) => numberAt(column.cells, row)),
+    values: valuesOf(column, placed),
     keys,
     ordered: across.kind === 'text' && across.ordered,
     interval: across.kind === 'date' ? across.interval : null,
@@ -154,9 +168,24 @@ export function seriesOf(table: Table, column: Column, across: Column, { rows, k
 const isPlace = (cell: Cell | undefined, across: Column): cell is number | string =>
   across.kind === 'text' ? typeof cell === 'string' : typeof cell === 'number';
 
+/** All rows of a table in their own order; the list of them is made when it is asked for. */
+function everyRow(keys: readonly number[]): Placed {
+  let rows: readonly number[] | undefined;
+  return {
+    keys,
+    isWhole: true,
+    get rows() {
+      rows ??= keys.map((_, row) => row);
+      return rows;
+    },
+  };
+}
+
 /** Where the rows of a table stand across; rows that sum others, and those without a place, are left out. */
 export function placedRows(table: Table, across: Column): Placed {
   const { cells } = across;
+  // Most tables are in order and lack no period, and long ones take long to place row by row.
+  if (table.totals.length === 0 && across.kind !== 'text' && factsOf(cells).rising) return everyRow(cells as number[]);
   const totals = new Set(table.totals);
   const rows: number[] = [];
   let isInOrder = true;
@@ -170,7 +199,6 @@ export function placedRows(table: Table, across: Column): Placed {
       before = Number(cell);
     }
   }
-  // Most tables are in order, and long ones take long to sort.
   if (!isInOrder) rows.sort((a, b) => Number(cells[a]) - Number(cells[b]));
   const isWhole = isInOrder && rows.length === cells.length;
   return { rows, keys: isWhole ? (cells as (number | string)[]) : rows.map((row) => cells[row] as number | string) };

@@ -1,5 +1,6 @@
 /** What a line changes by from one period to the next, or on the year, as a rule: a change that is smaller is no news. */
-import { type Known, lastEntries, periodOf } from './known.ts';
+import { type Known, lastEntries } from './known.ts';
+import { periodOf } from './places.ts';
 import { entryYearBefore } from './year-before.ts';
 
 export interface UsualStep {
@@ -38,8 +39,8 @@ function usualOver(earlierOf: (known: Known, entry: number, before: number | und
 }
 
 /** The median change from one period to the next within what is shown. */
-export const usualStep = usualOver(({ series }, entry, before) => {
-  const follows = before !== undefined && (periodOf(series, entry) ?? 0) === (periodOf(series, before) ?? 0) + 1;
+export const usualStep = usualOver((known, entry, before) => {
+  const follows = before !== undefined && (periodOf(known, entry) ?? 0) === (periodOf(known, before) ?? 0) + 1;
   return follows ? before : undefined;
 });
 

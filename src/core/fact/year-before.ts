@@ -1,7 +1,8 @@
 /** The value of the same period a year earlier. */
 import { periodNumber, yearBefore } from '../table/periods.ts';
 import type { Interval } from '../time/interval.ts';
-import { entryOfPeriod, type Known, periodOf } from './known.ts';
+import type { Known } from './known.ts';
+import { entryOfPeriod, periodOf } from './places.ts';
 
 /** Whether there is a value at an entry. */
 export const hasValue = (known: Known, entry: number | undefined): entry is number =>
@@ -11,9 +12,9 @@ export const hasValue = (known: Known, entry: number | undefined): entry is numb
 const PER_YEAR: Readonly<Partial<Record<Interval, number>>> = { month: 12, quarter: 4, 'half-year': 2, year: 1 };
 
 /** The number of the period a year before that of an entry. */
-function periodBefore({ series }: Known, at: number, key: number, interval: Interval): number | null {
+function periodBefore(known: Known, at: number, key: number, interval: Interval): number | null {
   const count = PER_YEAR[interval];
-  if (count !== undefined) return (periodOf(series, at) ?? Number.NaN) - count;
+  if (count !== undefined) return (periodOf(known, at) ?? Number.NaN) - count;
   const earlier = yearBefore(key, interval);
   return earlier === null ? null : periodNumber(earlier, interval);
 }
@@ -24,6 +25,6 @@ export function entryYearBefore(known: Known, at: number): number | undefined {
   const key = keys[at];
   if (interval === null || typeof key !== 'number') return undefined;
   const period = periodBefore(known, at, key, interval);
-  const entry = period === null ? undefined : entryOfPeriod(known.series, period);
+  const entry = period === null ? undefined : entryOfPeriod(known, period);
   return hasValue(known, entry) ? entry : undefined;
 }

@@ -1,6 +1,7 @@
 /** How much the latest value differs from an earlier one. */
 import type { Change, Fact, Moved } from '../claim.ts';
-import { differInSeason, entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
+import { type Known, moved } from '../known.ts';
+import { differInSeason, entryOfPeriod, periodOf } from '../places.ts';
 import { isInRhythm } from '../rhythm.ts';
 import { type UsualStep, usualStep, usualYearStep } from '../usual-step.ts';
 import { entryYearBefore, hasValue } from '../year-before.ts';
@@ -33,7 +34,7 @@ function isLittle(known: Known, kind: 'year' | 'previous' | 'change', { change }
 export function changes(known: Known, at: number, since?: number | string): Fact[] {
   const { series, entries } = known;
   if (typeof series.keys[at] === 'string') return [];
-  const previous = entryOfPeriod(series, (periodOf(series, at) ?? Number.NaN) - 1);
+  const previous = entryOfPeriod(known, (periodOf(known, at) ?? Number.NaN) - 1);
   const year = entryYearBefore(known, at);
   const start = since === undefined ? entries[0] : series.keys.indexOf(since);
   const found = [
@@ -43,7 +44,7 @@ export function changes(known: Known, at: number, since?: number | string): Fact
     {
       kind: 'change' as const,
       before: start,
-      base: start === undefined || start === previous || start === year || differInSeason(series, start, at) ? 0 : 18,
+      base: start === undefined || start === previous || start === year || differInSeason(known, start, at) ? 0 : 18,
     },
   ];
   return found.flatMap(({ kind, before, base }): Fact[] => {

@@ -3,7 +3,8 @@ import { addsOverParts } from '../../table/measure/kind.ts';
 import { isTotalTitle } from '../../table/titles.ts';
 import { roundedTo } from '../../text/rounding.ts';
 import type { Change, Fact, SideOf } from '../claim.ts';
-import { entryOfPeriod, type Known, moved, periodOf } from '../known.ts';
+import { type Known, moved } from '../known.ts';
+import { entryOfPeriod, periodOf } from '../places.ts';
 import { entryYearBefore } from '../year-before.ts';
 import { sumOf } from './sums.ts';
 
@@ -18,8 +19,8 @@ function beside(known: Known, at: number, other: Known): number | undefined {
 function placeBeside(known: Known, at: number, other: Known): number | undefined {
   // The lines of one plot share their places.
   if (known.series.keys === other.series.keys) return at;
-  const period = periodOf(known.series, at);
-  return period === null ? other.series.keys.indexOf(known.series.keys[at] ?? '') : entryOfPeriod(other.series, period);
+  const period = periodOf(known, at);
+  return period === null ? other.series.keys.indexOf(known.series.keys[at] ?? '') : entryOfPeriod(other, period);
 }
 
 /** Since when a line stands above or below another of its unit, where it once stood on the other side. */
@@ -172,7 +173,7 @@ export function spread(lines: readonly Known[]): Fact[] {
     const seen = at === undefined || before === undefined ? null : moved(known, before, at);
     return at === undefined || before === undefined || !seen?.change
       ? []
-      : [{ known, at, before, period: periodOf(known.series, at), way: seen.way, change: seen.change }];
+      : [{ known, at, before, period: periodOf(known, at), way: seen.way, change: seen.change }];
   });
   const isWhole = changes.length === lines.length && new Set(changes.map(({ period }) => period)).size === 1;
   const ordered = changes.sort((a, b) => signed(b) - signed(a));

@@ -1,6 +1,7 @@
 /** The place of the latest value among all, and among those of the same month, quarter or week. */
 import type { End, Fact } from '../claim.ts';
-import { type Known, partOfYear } from '../known.ts';
+import type { Known } from '../known.ts';
+import { partOfYear } from '../places.ts';
 import { recordLength } from '../record-length.ts';
 
 /** A place among fewer years says nothing. */
@@ -33,8 +34,8 @@ function placeAmong(
 export function ranks(known: Known, at: number): Fact[] {
   const { series, all } = known;
   if (series.interval === null) return [];
-  const part = partOfYear(series, at);
-  const same = part === null ? [] : all.filter((entry) => partOfYear(series, entry) === part);
+  const part = partOfYear(known, at);
+  const same = part === null ? [] : all.filter((entry) => partOfYear(known, entry) === part);
   return (['high', 'low'] as const).flatMap((end): Fact[] => {
     const ofAll = placeAmong(known, at, all, end);
     const ofSame = placeAmong(known, at, same, end);

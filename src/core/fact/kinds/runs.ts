@@ -1,14 +1,15 @@
 /** Rises and falls without a break, and where a line turned. */
 import type { Fact, Way } from '../claim.ts';
-import { type Known, partOfYear, periodOf } from '../known.ts';
+import type { Known } from '../known.ts';
+import { partOfYear, periodOf } from '../places.ts';
 import { rhythmOf } from '../rhythm.ts';
 
 /** Which way the step to one of some entries goes, of what was received and not of how it is rounded; null where it is no step of one period. */
-function wayTo({ series, of }: Known, entries: readonly number[], index: number): Way | null {
+function wayTo(known: Known, entries: readonly number[], index: number): Way | null {
   const [before, entry] = [entries[index - 1], entries[index]];
   if (before === undefined || entry === undefined) return null;
-  const difference = of(entry) - of(before);
-  if (difference === 0 || (periodOf(series, entry) ?? 0) !== (periodOf(series, before) ?? 0) + 1) return null;
+  const difference = known.of(entry) - known.of(before);
+  if (difference === 0 || (periodOf(known, entry) ?? 0) !== (periodOf(known, before) ?? 0) + 1) return null;
   return difference > 0 ? 'up' : 'down';
 }
 
@@ -31,7 +32,7 @@ export function streaks(known: Known, at: number): Fact[] {
   const isAlways = count === all.length - 1 && count > MOST_NEWS;
   // Nor is what comes every year or week, as long as it does not go on for longer than that.
   const isRhythm = count < (rhythmOf(known) ?? 0);
-  const weight = isRhythm ? 0 : isAlways ? 12 : (partOfYear(series, at) === null ? 40 : 26) + Math.min(40, 4 * count);
+  const weight = isRhythm ? 0 : isAlways ? 12 : (partOfYear(known, at) === null ? 40 : 26) + Math.min(40, 4 * count);
   return [{ series, claim: { kind: 'streak', way, at, count }, points: all.slice(first, place + 1), weight }];
 }
 

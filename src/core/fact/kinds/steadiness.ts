@@ -3,7 +3,8 @@
 import { roundedTo } from '../../text/rounding.ts';
 import { findHoles, isDaily, partsOf } from '../../time/interval.ts';
 import type { Change, Fact } from '../claim.ts';
-import { decimalsOfMove, type Known, periodOf } from '../known.ts';
+import { decimalsOfMove, type Known } from '../known.ts';
+import { periodOf } from '../places.ts';
 import { usualStep } from '../usual-step.ts';
 import { sumOf } from './sums.ts';
 
@@ -47,13 +48,14 @@ export function steadiness(known: Known): Fact[] {
 }
 
 /** Periods between the first and the last value that have none, where they are the exception. */
-export function missing({ series, entries }: Known): Fact[] {
+export function missing(known: Known): Fact[] {
+  const { series, entries } = known;
   const { keys, interval } = series;
   const [first, last] = [entries[0], entries.at(-1)];
   if (interval === null || first === undefined || last === undefined || partsOf(interval).every > 1) return [];
   // Holidays are no holes.
   if (interval === 'business day') return [];
-  const span = (periodOf(series, last) ?? Number.NaN) - (periodOf(series, first) ?? Number.NaN);
+  const span = (periodOf(known, last) ?? Number.NaN) - (periodOf(known, first) ?? Number.NaN);
   if (span + 1 === entries.length) return [];
   const dates = entries.map((entry) => Number(keys[entry]));
   const holes = findHoles(dates, interval);

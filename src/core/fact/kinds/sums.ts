@@ -3,7 +3,8 @@ import { addsOverTime } from '../../table/measure/kind.ts';
 import { fiscalYear } from '../../table/periods.ts';
 import { roundedTo } from '../../text/rounding.ts';
 import type { Claim, Fact, Summary } from '../claim.ts';
-import { entryOfPeriod, type Known, moveBetween, periodOf } from '../known.ts';
+import { type Known, moveBetween } from '../known.ts';
+import { entryOfPeriod, periodOf } from '../places.ts';
 
 /** Whole numbers have whole means, but for small ones. */
 const decimalsOfMean = ({ decimals, series }: Known, most: number) =>
@@ -60,10 +61,10 @@ export function summaries(known: Known): Fact[] {
 const PERIODS_IN_YEAR: Readonly<Partial<Record<string, number>>> = { month: 12, quarter: 4 };
 
 /** The first `count` periods of a year, in order; empty where one of them has no value. */
-function beginningOf({ series, all }: Known, year: number, count: number, perYear: number): number[] {
-  const first = Math.floor((year * 12 + series.yearStart - 1) / (12 / perYear));
-  const entries = Array.from({ length: count }, (_, index) => entryOfPeriod(series, first + index));
-  const has = new Set(all);
+function beginningOf(known: Known, year: number, count: number, perYear: number): number[] {
+  const first = Math.floor((year * 12 + known.series.yearStart - 1) / (12 / perYear));
+  const entries = Array.from({ length: count }, (_, index) => entryOfPeriod(known, first + index));
+  const has = new Set(known.all);
   return entries.every((entry): entry is number => entry !== undefined && has.has(entry)) ? entries : [];
 }
 
@@ -72,7 +73,7 @@ export function yearToDate(known: Known, at: number): Fact[] {
   const { series, of, decimals } = known;
   const { interval, yearStart } = series;
   const perYear = PERIODS_IN_YEAR[interval ?? ''];
-  const period = periodOf(series, at);
+  const period = periodOf(known, at);
   if (interval === null || perYear === undefined || period === null || !addsUp(known)) return [];
   if ((yearStart - 1) % (12 / perYear) !== 0) return [];
   const year = fiscalYear(Number(series.keys[at]), interval, yearStart);
