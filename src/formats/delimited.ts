@@ -1,4 +1,5 @@
 /** Delimited text (CSV, TSV and their kin) as rows of cells, read with Papa Parse. */
+import { decodeHTMLStrict } from 'entities';
 import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
 import { limitCells, limitLetters, limitText } from '../core/table/limits.ts';
@@ -90,6 +91,26 @@ function parseCells(text: string, delimiter: string, fastMode: boolean, onProgre
   return failed ? parseWhole(text, delimiter, fastMode) : { rows, errors: [] };
 }
 
+const ENTITY = /&(?:[a-zA-Z][a-zA-Z\d]{1,30}|#\d{1,7}|#[xX][\da-fA-F]{1,6});/g;
+/** Letters that mean something between cells, and letters of no script that stand for them until the cells are parted. */
+const MARKS = ['"', ',', ';', '\t', '|', '\n', '\r'];
+const HIDDEN = 0xf0_e0;
+const HIDDEN_LETTERS = /[\uf0e0-\uf0e6]/g;
+
+/** Text that was written for a page, with its “&amp;” and “&nbsp;” as the letters that they stand for. */
+function withoutEntities(text: string): { plain: string; example: string | null } {
+  if (!text.includes('&') || text.search(HIDDEN_LETTERS) >= 0) return { plain: text, example: null };
+  let example: string | null = null;
+  const plain = text.replace(ENTITY, (entity) => {
+    const letter = decodeHTMLStrict(entity);
+    if (letter === entity) return entity;
+    example ??= entity;
+    const mark = MARKS.indexOf(letter);
+    return mark < 0 ? letter : String.fromCharCode(HIDDEN + mark);
+  });
+  return { plain, example };
+}
+
 /** Says by what cells are parted, where another delimiter stands in the text too. */
 function delimiterFinding(text: string, delimiter: string): Finding[] {
   const sample = text.slice(0, 64_000);
@@ -109,10 +130,11 @@ function delimiterFinding(text: string, delimiter: string): Finding[] {
  * empty text and for a quote that is never closed.
  */
 export function readDelimited(
-  text: string,
+  received: string,
   given?: string | undefined,
   onProgress: (share: number) => void = () => {},
 ): RawRows {
+  const { plain: text, example } = withoutEntities(received);
   if (text.trim() === '') throw new Refusal('This file is empty: there is no table in it.');
   const delimiter = given ?? guessDelimiter(text);
   const quoted = text.includes('"');
@@ -128,6 +150,15 @@ export function readDelimited(
     );
   }
   const remarks: Finding[] = [];
+  if (example !== null) {
+    remarks.push({
+      text: `“${example}” and its like were written for a page and are read as the letters they stand for.`,
+    });
+    for (const row of rows)
+      row.forEach((cell, at) => {
+        row[at] = cell.replace(HIDDEN_LETTERS, (letter) => MARKS[letter.charCodeAt(0) - HIDDEN] ?? letter);
+      });
+  }
   if (rows.at(-1)?.every((cell) => cell === '')) rows.pop();
   const odd = errors.find((error) => error.code === 'InvalidQuotes');
   if (odd?.index !== undefined)

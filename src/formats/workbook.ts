@@ -4,6 +4,7 @@ import { Refusal } from '../core/refusal.ts';
 import type { Finding } from '../core/table/reading.ts';
 import type { RawRows } from '../core/table/rows.ts';
 import { unpackedSize } from './archive.ts';
+import { unitOfFormat } from './number-format.ts';
 
 export interface Sheet {
   name: string;
@@ -46,7 +47,8 @@ function cellOf(cell: CellObject | undefined, date1904: boolean): { text: string
   const format = typeof cell.z === 'string' ? cell.z : '';
   if (format && SSF.is_date(format)) return { text: textOfSerial(cell.v, format, date1904), type: 'd' };
   if (format.includes('%')) return { text: `${Number((cell.v * 100).toPrecision(12))}%`, type: 'n' };
-  return { text: String(cell.v), type: 'n' };
+  const unit = format === '' || format === 'General' ? null : unitOfFormat(format);
+  return { text: unit === null ? String(cell.v) : `${cell.v} ${unit}`, type: 'n' };
 }
 
 /** Where a sheet has cells; what it declares may be much larger. */

@@ -27,12 +27,16 @@ export interface Case {
   refused?: RegExp;
   /** something must be asked */
   asks?: boolean;
+  /** what the first answer to that says, and what some other reading says */
+  likeliest?: RegExp;
+  offers?: RegExp;
+  title?: string;
 }
 
-const date = (interval: string, ...values: (string | null)[]): Wanted => ({ kind: 'date', interval, values });
-const number = (...values: (number | null)[]): Wanted => ({ kind: 'number', values });
-const inUnit = (unit: string, ...values: (number | null)[]): Wanted => ({ kind: 'number', unit, values });
-const text = (...values: (string | null)[]): Wanted => ({ kind: 'text', values });
+export const date = (interval: string, ...values: (string | null)[]): Wanted => ({ kind: 'date', interval, values });
+export const number = (...values: (number | null)[]): Wanted => ({ kind: 'number', values });
+export const inUnit = (unit: string, ...values: (number | null)[]): Wanted => ({ kind: 'number', unit, values });
+export const text = (...values: (string | null)[]): Wanted => ({ kind: 'text', values });
 
 const AMOUNTS = [1204, 1187, 1250, 1301, 1266, 1190, 1175, 1222, 1249, 1310, 1288, 1195];
 /** A table of one period a row beside passengers. */

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DATE_SHAPES } from '../../src/core/table/dates.ts';
-import { isMissing } from '../../src/core/table/number-text.ts';
-import { findStyle, type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
+import { isMissing } from '../../src/core/table/missing.ts';
+import { findStyle } from '../../src/core/table/number-style.ts';
+import { type NumberStyle, readNumber } from '../../src/core/table/numbers.ts';
 import { areOrdered } from '../../src/core/table/ordered.ts';
 import { isWrittenPlainly, plainNumber } from '../../src/core/table/plain-number.ts';
 import { keysOf, readTitle } from '../../src/core/table/titles.ts';

@@ -4,6 +4,9 @@ import type { Cell, Column } from '../../src/core/table/column.ts';
 import { readTitle } from '../../src/core/table/titles.ts';
 import { isoOf } from '../../src/core/time/calendar.ts';
 import { readTableText } from '../../src/formats/table-file.ts';
+import { HEADS } from '../received/sent-heads.ts';
+import { MONEY } from '../received/sent-money.ts';
+import { DOUBTS, PERIODS } from '../received/sent-periods.ts';
 import { CASES, type Wanted } from '../received/shapes.ts';
 
 const writtenOf = (column: Column, cell: Cell): Cell => {
@@ -28,9 +31,9 @@ const seen = (column: Column | undefined, wanted: Wanted): Wanted | null =>
     : null;
 
 describe('tables as they are sent', () => {
-  it.each(CASES.map((one) => [one.name, one] as const))(
+  it.each([...CASES, ...MONEY, ...HEADS, ...PERIODS, ...DOUBTS].map((one) => [one.name, one] as const))(
     '%s',
-    async (_, { text, columns, remark, rows, refused, asks = false }) => {
+    async (_, { text, columns, remark, rows, refused, asks = false, likeliest, offers, title }) => {
       if (refused) {
         await expect(readTableText(text, 'Sent')).rejects.toThrow(refused);
         return;
@@ -43,6 +46,11 @@ describe('tables as they are sent', () => {
         );
       if (remark) expect(table.remarks.some((one) => remark.test(one.text))).toBe(true);
       expect(table.remarks.some((one) => one.asks === true)).toBe(asks);
+      if (title !== undefined) expect(table.title).toBe(title);
+      const answers = table.remarks.find((one) => one.asks)?.others ?? [];
+      if (likeliest) expect(answers[0]?.say).toMatch(likeliest);
+      if (offers)
+        expect(table.remarks.flatMap(({ others = [] }) => others.map(({ say }) => say)).join('\n')).toMatch(offers);
     },
   );
 
@@ -89,5 +97,48 @@ describe('values that are marked as provisional', () => {
       ['12.5 e', '13.1', '12.9', '13.4', '12.2 e'],
     ])
       expect(unfinished(await table(texts, true))).toBeNull();
+  });
+});
+
+describe('what a file leaves open', () => {
+  const answered = async (lines: readonly string[], say: RegExp) => {
+    const text = lines.join('\n');
+    const { table } = await readTableText(text, 'Sent');
+    const other = table.remarks.flatMap(({ others = [] }) => others).find((one) => say.test(one.say));
+    const read = (await readTableText(text, 'Sent', other?.reading)).table;
+    expect(read.remarks.some(({ asks }) => asks)).toBe(false);
+    return read;
+  };
+  const under = (title: string, values: readonly string[]) => [
+    `Route;${title}`,
+    ...values.map((one, at) => `R${at};${one}`),
+  ];
+  const LEVEL = under('Level', ['12.5', '-9999', '12.7', '12.4', '12.6', '12.9']);
+
+  it.each<[string, string[], RegExp, (number | string | null)[]]>([
+    ['a number that stands for none', LEVEL, /stands for no value/, [12.5, null, 12.7, 12.4, 12.6, 12.9]],
+    ['the same as a value', LEVEL, /It is a value/, [12.5, -9999, 12.7, 12.4, 12.6, 12.9]],
+    ['a share among per cents', under('Share', ['12 %', '0.14', '15 %']), /It is 14 %/, [12, 14, 15]],
+    ['the same as it stands', under('Share', ['12 %', '0.14', '15 %']), /It is 0.14 %/, [12, 0.14, 15]],
+    ['hours and minutes', under('Delay', ['4:12', '0:45', '1:03']), /4 hours 12 minutes/, [252, 45, 63]],
+    ['minutes and seconds', under('Delay', ['4:12', '0:45', '1:03']), /4 minutes 12 seconds/, [252, 45, 63]],
+    ['credits above zero', under('Amount', ['120.50 CR', '99.00 DR']), /above zero/, [120.5, -99]],
+    ['points as thousands', under('Guests', ['1.204', '998', '1.450']), /1204/, [1204, 998, 1450]],
+  ])('is read as its user says: %s', async (_, lines, say, values) => {
+    expect((await answered(lines, say)).columns[1]?.cells).toEqual(values);
+  });
+
+  it('has the unit of what it was read as', async () => {
+    const minutes = await answered(under('Delay', ['4:12', '0:45', '1:03']), /4 hours 12 minutes/);
+    const seconds = await answered(under('Delay', ['4:12', '0:45', '1:03']), /4 minutes 12 seconds/);
+    expect([minutes, seconds].map(({ columns: [, own] }) => own?.kind === 'number' && own.unit)).toEqual(['min', 's']);
+  });
+
+  it('keeps a year and its month apart where its user wants it so', async () => {
+    const table = await answered(
+      ['Year,Month,Guests', '2022,11,1204', '2022,12,1187', '2023,1,1250'],
+      /Leave them apart/,
+    );
+    expect(table.columns.map(({ title }) => title)).toEqual(['Year', 'Month', 'Guests']);
   });
 });

@@ -6,7 +6,8 @@ import { factsOfTable } from '../../src/core/fact/of-table.ts';
 import { derive } from '../../src/core/spark/derive.ts';
 import { endsOf } from '../../src/core/spark/ends.ts';
 import { matchColumns, takeNewer } from '../../src/core/table/newer.ts';
-import { findStyle, numberTyped, readNumber } from '../../src/core/table/numbers.ts';
+import { findStyle } from '../../src/core/table/number-style.ts';
+import { numberTyped, readNumber } from '../../src/core/table/numbers.ts';
 import { dates, months, numbers, tableOf } from './tables.ts';
 
 describe('a change on the year', () => {

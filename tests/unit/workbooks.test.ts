@@ -79,6 +79,26 @@ describe('workbooks', () => {
     ]);
   });
 
+  it.each<[string, string | null, number[]]>([
+    ['[$€-407]#,##0.00', '€', [1204.5, -980, 12]],
+    ['#,##0.00\\ [$€-407];[Red]-#,##0.00\\ [$€-407]', '€', [1204.5, -980, 12]],
+    ['_-* #,##0.00\\ "€"_-', '€', [1204.5, -980, 12]],
+    ['"$"#,##0', '$', [1204.5, -980, 12]],
+    ['[$CHF-807] #,##0.00', 'CHF', [1204.5, -980, 12]],
+    ['[$-407]#,##0.00', null, [1204.5, -980, 12]],
+    ['0.0" km"', 'km', [1204.5, -980, 12]],
+    ['#,##0 "kWh"', 'kWh', [1204.5, -980, 12]],
+    ['#,##0.00', null, [1204.5, -980, 12]],
+    ['[Red]#,##0', null, [1204.5, -980, 12]],
+    // Shown in millions, and kept in ones.
+    ['0.0,,"Mio. €"', '€', [1_204_500, 980_000, 12]],
+  ])('has the unit that the format %s writes', async (z, unit, values) => {
+    const table = await read(
+      bookOf([['Month', 'Fares'], ...values.map((value, at) => [`2023-0${at + 1}`, value])], format('B', z, 3)),
+    );
+    expect(table.columns[1]).toMatchObject({ kind: 'number', unit, cells: values });
+  });
+
   it('never take numbers for dates, nor numbers that were typed as text for values that lost their zeros', async () => {
     const table = await read(
       bookOf([

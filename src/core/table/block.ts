@@ -1,9 +1,16 @@
 /** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
-import { DATE_SHAPES, YEAR_SHAPE } from './dates.ts';
-import { isMissing, partsOfNumber } from './number-text.ts';
-import { areOrdered } from './ordered.ts';
+import {
+  arePeriods,
+  filledCount,
+  HIGHEST,
+  headRows,
+  isHeader,
+  joinHeads,
+  looksLikeData,
+  seriesPeriods,
+} from './heads.ts';
+import { partsOfNumber } from './number-text.ts';
 import type { Reading } from './reading.ts';
-import { isTotalTitle } from './titles.ts';
 
 /** Rows of cells with the line each began on in what was received (lines count from 1). */
 export interface Lined {
@@ -33,121 +40,12 @@ const joined = (row: readonly string[]) =>
     .filter((cell) => cell !== '')
     .join(', ');
 
-const filledCount = (row: readonly string[]) => {
-  let count = 0;
-  for (const cell of row) if (cell.trim() !== '') count++;
-  return count;
-};
-
-const looksLikeData = (text: string) =>
-  partsOfNumber(text) !== null || DATE_SHAPES.some((shape) => shape.read(text) !== null);
-
-/** Ways of writing periods that can head columns; numbers that are none of these are values. */
-const PERIOD_SHAPES = [YEAR_SHAPE, ...DATE_SHAPES].filter(
-  ({ id }) => id !== 'serial' && id !== 'epoch' && id !== 'epoch-ms',
+const NOTE_WORDS =
+  'sources?|notes?|remarks?|legends?|key|quellen?|anmerkung(?:en)?|fu(?:ß|ss)noten?|hinweise?|legende|stand|erhebung|berechnung|champ|lecture|remarques?|fuentes?|notas?|observaci[oó]n(?:es)?|leyenda|źródło|uwagi?|lähde|huom|selite|bron(?:nen)?|opmerking(?:en)?|fonte|fonti|k[äa]ll[ao]r?|anm|obs|(?:last )?updated|extracted|copyright|crown copyright|data (?:were|was|from|as)|figures (?:are|were)';
+const NOTE = new RegExp(
+  `^(?:${NOTE_WORDS})(?![\\p{L}])|^(?:\\*|†|‡|©|[¹²³]|\\(\\w{1,2}\\)\\s|\\[\\w{1,2}\\]\\s|\\d{1,2}\\)\\s|\\w\\s?[=:]\\s|[:.…-]\\s?=\\s)`,
+  'iu',
 );
-
-/** Labels of periods across the top of a table: dates of one shape that follow each other, or categories with an order of their own. */
-function arePeriods(labels: readonly string[]): boolean {
-  if (labels.length < 3) return false;
-  if (areOrdered(labels)) return true;
-  return PERIOD_SHAPES.some((shape) => {
-    const values = labels.map((label) => shape.read(label));
-    if (values.includes(null)) return false;
-    // Bare numbers are periods where each is later, or earlier, than the one before it.
-    const steps = values.slice(1).map((value, index) => Number(value) - Number(values[index]));
-    return !shape.weak || steps.every((step) => step > 0) || steps.every((step) => step < 0);
-  });
-}
-
-/** A first row is a header unless its cells are numbers and dates like those below it. */
-function isHeader(row: readonly string[]): boolean {
-  const filled = row.filter((cell) => !isMissing(cell));
-  // Periods over series in rows look like data, but the cell in their corner says that they head it.
-  if (!looksLikeData(row[0] ?? '') && arePeriods(seriesPeriods(row))) return true;
-  return (
-    filled.length === 0 || filled.filter(looksLikeData).length < filled.length / 2 || filled.length < row.length / 2
-  );
-}
-
-/** Units that stand alone in a cell beneath a title. */
-const UNIT_ALONE =
-  /^(?:[([].{1,30}[)\]]|%|‰|[€$£]|(?:in )?(?:eur|usd|gbp|nok|sek|dkk|pln|chf)|(?:in )?(?:thousands?|millions?|mio\.?|mn|tsd\.?|tys\.?)|kg|t|km|m|m²|m³|l|h|min|kwh|mwh|°c|number|persons|no\.|anzahl|index)$/i;
-
-/** A row of units beneath the titles: nothing else stands in it. */
-const areUnits = (row: readonly string[]) => {
-  const filled = row.slice(1).filter((cell) => cell.trim() !== '');
-  return filled.length > 0 && filled.every((cell) => UNIT_ALONE.test(cell.trim()));
-};
-
-const HIGHEST = 3;
-
-/** True where a cell may head its column: it is no word for missing, and values stand in the column below. */
-const headsValues = (rows: readonly (readonly string[])[], at: number, column: number) =>
-  !isMissing(rows[at]?.[column] ?? '') &&
-  rows.slice(at + 1).some((row) => partsOfNumber(row[column] ?? '') !== null) &&
-  // The row right below holds a value, or heads it, too.
-  [rows[at + 1], rows[at + 2]].some((row) => row !== undefined && partsOfNumber(row[column] ?? '') !== null);
-
-/** How many rows head a block: more than one where what follows the first still holds titles or units, and values come below. */
-function headRows(rows: readonly (readonly string[])[]): number {
-  const hasValues = (row: readonly string[] | undefined) =>
-    row?.slice(1).some((cell) => partsOfNumber(cell) !== null) === true;
-  let count = 1;
-  while (count < HIGHEST) {
-    const row = rows[count];
-    const below = rows[count + 1];
-    if (!row || !below || !hasValues(below)) {
-      // A level more may follow, under which values come at last.
-      if (!row || !below || count + 1 >= HIGHEST || !hasValues(rows[count + 2])) break;
-    }
-    // A row of titles stands over values, or over more titles; what is missing is no title.
-    if (row.slice(1).some((cell, at) => cell.trim() !== '' && !headsValues(rows, count, at + 1))) break;
-    const rest = row.slice(1).filter((cell) => cell.trim() !== '');
-    const arePeriodHeads = arePeriods(rest) && !looksLikeData(row[0] ?? '');
-    const areTitles = rest.length > 0 && rest.every((cell) => !looksLikeData(cell)) && !looksLikeData(row[0] ?? '');
-    const isBlankFirst = (row[0] ?? '').trim() === '';
-    // A row of names is data, unless the table's first column has nothing there or it holds units.
-    const isUpperSparse = rows.slice(0, count).some((head) => filledCount(head) < filledCount(row));
-    if (!areUnits(row) && !(areTitles && (isBlankFirst || isUpperSparse)) && !(arePeriodHeads && isUpperSparse)) break;
-    count++;
-  }
-  return count;
-}
-
-/** One row of titles from several: what an upper level says holds for the cells right of it until the next. */
-function joinHeads(rows: readonly (readonly string[])[]): string[] {
-  const width = Math.max(...rows.map((row) => row.length));
-  const levels = rows.map((row, level) => {
-    const isUpper = level < rows.length - 1 && !areUnits(row);
-    const isSparse = isUpper && filledCount(row) < width - 1;
-    let last = '';
-    return Array.from({ length: width }, (_, column) => {
-      const cell = (row[column] ?? '').trim();
-      if (cell !== '') last = cell;
-      return cell !== '' || !isSparse || column === 0 ? cell : last;
-    });
-  });
-  return Array.from({ length: width }, (_, column) => {
-    let title = '';
-    levels.forEach((level, at) => {
-      const cell = level[column] ?? '';
-      if (cell === '' || cell === title) return;
-      const isUnit = at > 0 && areUnits(rows[at] ?? []);
-      if (title === '') title = cell;
-      else title = isUnit ? `${title} (${cell.replace(/^[([]|[)\]]$/g, '')})` : `${title} ${cell}`;
-    });
-    return title;
-  });
-}
-
-/** The header cells after the first that are no totals. */
-function seriesPeriods(header: readonly string[]): string[] {
-  return header.slice(1).filter((cell) => cell.trim() !== '' && !isTotalTitle(cell));
-}
-
-const NOTE =
-  /^(?:sources?|notes?|remarks?|quelle|anmerkung|fu(?:ß|ss)note|hinweis|fuente|notas?|źródło|uwagi?|lähde|huom)\b|^(?:\*|†|‡|[¹²³]|\(\w{1,2}\)\s|\[\w{1,2}\]\s|\w\s?[=:]\s)/iu;
 
 /** A note or a source under a table, also where it was parted at its commas. */
 const isNote = (row: readonly string[]) => {
@@ -164,9 +62,21 @@ function wordsApart(raw: Lined, kept: readonly number[]): number {
   const gap = kept.slice(0, 5).findIndex((index, at) => at > 0 && index - (kept[at - 1] ?? 0) > 1);
   if (gap < 1 || gap > 3 || kept.length - gap < 2) return 0;
   const rowAt = (at: number) => raw.rows[kept[at] ?? 0] ?? [];
-  for (let at = 0; at < gap; at++) if (rowAt(at).some(looksLikeData)) return 0;
+  // Names with what they are, such as “Printed; 12.04.2023”, stand over a wider table.
+  const isWider = filledCount(rowAt(gap)) > 2;
+  for (let at = 0; at < gap; at++)
+    if (
+      rowAt(at).some(looksLikeData) &&
+      !(isWider && filledCount(rowAt(at)) <= 2 && !looksLikeData(rowAt(at)[0] ?? ''))
+    )
+      return 0;
   // A header may be parted from its rows, too; then what follows is no header.
-  return isHeader(rowAt(gap)) ? gap : 0;
+  return isHeader(
+    rowAt(gap),
+    kept.slice(gap + 1, gap + 21).map((_, at) => rowAt(gap + 1 + at)),
+  )
+    ? gap
+    : 0;
 }
 
 /** Where another table begins below an empty line: a header of its own, with rows of values; -1 for none. */
@@ -242,7 +152,7 @@ export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
   if (kept.length === 0) return null;
   const { first, end, next } = boundsOf(raw, kept, reading);
   const top = kept[first] ?? 0;
-  const isHeaded = reading.header ?? isHeader(rowAt(top));
+  const isHeaded = reading.header ?? isHeader(rowAt(top), kept.slice(first + 1, Math.min(end, first + 21)).map(rowAt));
   const heads = isHeaded ? headRows(kept.slice(first, first + HIGHEST + 2).map(rowAt)) : 0;
   const header = heads === 0 ? null : heads === 1 ? rowAt(top) : joinHeads(kept.slice(first, first + heads).map(rowAt));
   const below = kept.slice(first + heads, end);

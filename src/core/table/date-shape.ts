@@ -1,7 +1,7 @@
 /** A way of writing dates, and what such ways are made of: patterns, names of months, a time of day, marks that stand after a date. */
 import { dateOf, daysInMonth } from '../time/calendar.ts';
 import type { Interval } from '../time/interval.ts';
-import { dateWords, plainLetters } from './date-words.ts';
+import { dateWords, plainLetters, withoutWeekday } from './date-words.ts';
 
 export interface DateShape {
   id: string;
@@ -120,8 +120,24 @@ export const shape = (id: string, name: string, least: Interval, read: Read, wea
   ...(weak && { weak }),
 });
 
+const SPAN = /^(.*\d)\s*[-–—]\s*(\d.*)$/;
+
+/** The first of two times or days of a span: “01.03.2023 00:00 - 01:00”; any other text as it is. */
+function startOfSpan(text: string): string {
+  const [, from = '', until = ''] = (text.length > 16 && SPAN.exec(text)) || [];
+  const isClock = /\d:\d\d$/.test(from) && /^\d{1,2}:\d\d$|\d:\d\d$/.test(until);
+  const areDays =
+    /\d{4}$/.test(from) && /\d{4}$/.test(until) && from.length + 3 >= until.length && from.length <= until.length + 3;
+  return isClock || (areDays && from.length >= 8) ? from.trim() : text;
+}
+
 /** A shape of days, which may have a time of day after them. */
 export function dayShape(id: string, name: string, read: Read, quick: Read = () => null): DateShape {
+  const atOf = (text: string): number | null => {
+    const parts = withoutClock(startOfSpan(text));
+    const at = parts && read(parts.date);
+    return parts && at !== null ? at + parts.clock : null;
+  };
   return {
     id,
     name,
@@ -130,9 +146,13 @@ export function dayShape(id: string, name: string, read: Read, quick: Read = () 
       const known = quick(text);
       if (known !== null) return known;
       return unmarked(text.trim(), (bare) => {
-        const parts = withoutClock(bare);
-        const at = parts && read(parts.date);
-        return parts && at !== null ? at + parts.clock : null;
+        const at = atOf(bare);
+        if (at !== null) return at;
+        // “Mar” may be a Tuesday; it is taken for one only where it is no March.
+        const { rest, days } = withoutWeekday(bare);
+        const own = days ? atOf(rest) : null;
+        // A day of the week decides between 3 April and 4 March.
+        return own !== null && days?.has(new Date(own).getUTCDay()) ? own : null;
       });
     }),
   };

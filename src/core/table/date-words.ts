@@ -1,5 +1,6 @@
-/** Dates that hold the name of a month, in the languages of the locales: their numbers before and after it. */
+/** Dates that hold the name of a month, in the languages of the locales and their neighbours: their numbers before and after it. */
 import { LOCALES, localeOf } from '../text/locale.ts';
+import names from './calendar-names.json' with { type: 'json' };
 
 /** Lower case letters without their accents. */
 export const plainLetters = (text: string) =>
@@ -18,12 +19,14 @@ for (const id of LOCALES) {
   add(localeOf(id).monthsInDate ?? []);
 }
 const list = (text: string) => text.split(' ');
-// Polish says "12 stycznia" and "w styczniu".
-add(list('stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia'));
+for (const months of Object.values(names.months))
+  for (const [month, forms] of months.split('|').entries())
+    for (const name of list(forms)) MONTHS.set(plainLetters(name), month);
+// Polish says "w styczniu".
 add(list('styczniu lutym marcu kwietniu maju czerwcu lipcu sierpniu wrześniu październiku listopadzie grudniu'));
-// Finnish says "tammikuuta", "tammikuussa" and "tammikuun".
+// Finnish says "tammikuussa" and "tammikuun".
 const FINNISH = list('tammi helmi maalis huhti touko kesä heinä elo syys loka marras joulu');
-for (const ending of ['kuuta', 'kuussa', 'kuun', 'k']) add(FINNISH.map((stem) => stem + ending));
+for (const ending of ['kuussa', 'kuun', 'k']) add(FINNISH.map((stem) => stem + ending));
 for (const [name, month] of [
   ['sept', 8],
   ['janner', 0],
@@ -42,18 +45,38 @@ for (const [name, month] of [
 /** The month (from 0) that a word names. */
 export const monthNamed = (word: string): number | undefined => MONTHS.get(plainLetters(word).replace(/\.$/, ''));
 
+/** Which days of the week a word may name, from 0 for Sunday; short ones differ between languages. */
+const WEEKDAYS = new Map<string, Set<number>>();
+for (const days of Object.values(names.weekdays))
+  for (const [day, forms] of days.split('|').entries())
+    for (const name of list(forms)) {
+      const plain = plainLetters(name);
+      for (const word of [plain, plain.replace(/-feira$/, '')])
+        WEEKDAYS.set(word, (WEEKDAYS.get(word) ?? new Set()).add(day));
+    }
+for (const [day, name] of list('sonnabend:6 tues:2 thur:4 thurs:4 weds:3 mie:3 sab:6').map((one) => {
+  const [word = '', number = ''] = one.split(':');
+  return [Number(number), word] as const;
+}))
+  WEEKDAYS.set(name, (WEEKDAYS.get(name) ?? new Set()).add(day));
+
+const WEEKDAY = /^(\p{L}{2,}(?:-feira)?)\.?,?\s+(?=\d)/u;
+
+/**
+ * A date without the day of the week before it, and which days that may be;
+ * `days` is null where none stands there.
+ */
+export function withoutWeekday(text: string): { rest: string; days: ReadonlySet<number> | null } {
+  const found = /^\d/.test(text) ? null : WEEKDAY.exec(text);
+  const days = found && WEEKDAYS.get(plainLetters(found[1] ?? '').replace(/-feira$/, ''));
+  return found && days ? { rest: text.slice(found[0].length), days } : { rest: text, days: null };
+}
+
 /** Words and endings that stand in dates and say nothing of them. */
-const FILLING = new Set(
-  list(
-    'st nd rd th er re o a in im en de del d of the w we z au le la el los dem den am on ' +
-      'mon monday tue tues tuesday wed wednesday thu thur thurs thursday fri friday sat saturday sun sunday ' +
-      'montag dienstag mittwoch donnerstag freitag samstag sonnabend sonntag ' +
-      'lundi mardi mercredi jeudi vendredi samedi dimanche lun mer jeu ven sam dim ' +
-      'lunes martes miercoles jueves viernes sabado domingo mie jue vie sab dom ' +
-      'poniedzialek wtorek sroda czwartek piatek sobota niedziela ' +
-      'maanantai tiistai keskiviikko torstai perjantai lauantai sunnuntai',
-  ),
-);
+const FILLING = new Set([
+  ...WEEKDAYS.keys(),
+  ...list('st nd rd th er re o a in im en de del d of the w we z au le la el los dem den am on feira'),
+]);
 
 /** A date taken apart at the name of its month. */
 export interface DateWords {
@@ -72,6 +95,7 @@ let lastWords: DateWords | null = null;
 function takeApart(text: string): DateWords | null {
   if (text.length > LONGEST || !/\p{L}{3}/u.test(text) || !/\d/.test(text) || !ALLOWED.test(text)) return null;
   let month: number | null = null;
+  let isWeekday = false;
   const before: string[] = [];
   const after: string[] = [];
   for (const word of plainLetters(text).match(/\p{L}+|\d+/gu) ?? []) {
@@ -81,7 +105,14 @@ function takeApart(text: string): DateWords | null {
     }
     const named = MONTHS.get(word);
     if (named !== undefined && month === null) month = named;
-    else if (!FILLING.has(word)) return null;
+    // “mar. 3 janv. 2023” begins with a Tuesday, which March is called as well.
+    else if (named !== undefined && isWeekday && before.length === 0) {
+      month = named;
+      before.push(...after.splice(0));
+      isWeekday = false;
+      continue;
+    } else if (!FILLING.has(word)) return null;
+    isWeekday ||= WEEKDAYS.has(word);
   }
   return month === null ? null : { month, before, after };
 }
@@ -94,4 +125,19 @@ export function dateWords(text: string): DateWords | null {
     lastWords = takeApart(text);
   }
   return lastWords;
+}
+
+const ENGLISH = new Set(names.months.en.split(/[ |]/));
+
+/** Whether the months in some dates are called as in English, or as no English word is; null where they show neither. */
+export function speaksEnglish(texts: readonly string[]): boolean | null {
+  let shown: boolean | null = null;
+  for (const text of texts)
+    for (const word of text.toLowerCase().match(/\p{L}{3,}/gu) ?? []) {
+      if (monthNamed(word) === undefined) continue;
+      if (!ENGLISH.has(word)) return false;
+      // “April” and “Sep” are others’ words as well.
+      if (/^(?:january|february|march|may|june|july|october|december|oct|dec)$/.test(word)) shown = true;
+    }
+  return shown;
 }

@@ -1,4 +1,5 @@
 /** Reading dates as people write them. Each shape reads one way of writing; a column has one shape. */
+
 import { DAY, HOUR, isoWeekStart, MINUTE, SECOND } from '../time/calendar.ts';
 import {
   byLetters,
@@ -11,16 +12,18 @@ import {
   shape,
   wordShape,
 } from './date-shape.ts';
+import { monthNamed } from './date-words.ts';
 
 const ROMAN = ['i', 'ii', 'iii', 'iv'];
+const ROMAN_MONTHS = [...ROMAN, 'v', 'vi', 'vii', 'viii', 'ix', 'x', 'xi', 'xii'];
 const partNumber = (text: string) => (/\d/.test(text) ? Number(text) : ROMAN.indexOf(text) + 1);
 const quarterOf = (year: string, quarter: string) => day(fullYear(year), partNumber(quarter) * 3 - 2, 1);
 const halfOf = (year: string, half: string) => day(fullYear(year), partNumber(half) * 6 - 5, 1);
 
-const ORDINAL = '(?:\\.|st|nd|rd|th|er|e|o|º|ª)?';
+const ORDINAL = '(?:\\.|st|nd|rd|th|er|re|e|o|º|ª|°)?';
 const YEAR = "(?:of |de |du )?['’]?(\\d{4}|\\d{2})";
 const QUARTER_WORD =
-  '(?:quarters?|quartal|trimestre|trim\\.?|kwartal|kw\\.?|neljannes|nelj\\.?|vuosineljannes|qtr\\.?)';
+  '(?:quarters?|quartal|vierteljahr|vj\\.?|trimestre|trim\\.?|kwartal|kwartaal|kvartal|kv\\.?|kw\\.?|neljannes|nelj\\.?|vuosineljannes|qtr\\.?)';
 const HALF_WORD = '(?:half(?:[- ]year)?|halbjahr|hj\\.?|semestre|polrocze|puolivuosi)';
 const WEEK_WORD = '(?:w|kw|wk|week|woche|vko|viikko|semaine|sem|semana|tydzien|tydz\\.?|s|v)';
 
@@ -114,23 +117,27 @@ export const DATE_SHAPES: readonly DateShape[] = [
     'week-first',
     'ISO week and year',
     'week',
-    byLetters(new RegExp(`^${WEEK_WORD}\\.?[- ]?(\\d{1,2})[,. /-]+(\\d{4})$`), ([, w, y]) =>
-      isoWeekStart(Number(y), Number(w)),
+    byLetters(
+      new RegExp(`^${WEEK_WORD}\\.?[- ]?(\\d{1,2})(?:[,. /-]+(\\d{4})|[/’'](\\d{2}))$`),
+      ([, w, y = '', short = '']) => isoWeekStart(fullYear(y || short), Number(w)),
     ),
   ),
   shape(
     'quarter',
     'year and quarter',
     'quarter',
-    byLetters(new RegExp(`^(\\d{4})[-/. :]*(?:[qkt]|${QUARTER_WORD}) ?([1-4])$`), ([, y = '', q = '']) =>
-      quarterOf(y, q),
+    byLetters(
+      new RegExp(
+        `^(\\d{4})[-/. :]*(?:(?:[qkt]|${QUARTER_WORD}) ?([1-4])|([1-4])${ORDINAL} ?(?:[qkt]|${QUARTER_WORD}))$`,
+      ),
+      ([, y = '', q = '', other = '']) => quarterOf(y, q || other),
     ),
   ),
   shape(
     'quarter-roman',
     'year and quarter in Roman figures',
     'quarter',
-    byLetters(/^(\d{4})[-/. ](i{1,3}|iv)$/, ([, y = '', q = '']) => quarterOf(y, q)),
+    byLetters(/^(\d{4})[-/. ]?t?[-/. ]?(i{1,3}|iv)$/, ([, y = '', q = '']) => quarterOf(y, q)),
   ),
   shape(
     'quarter-first',
@@ -142,6 +149,41 @@ export const DATE_SHAPES: readonly DateShape[] = [
       ),
       ([, q, other, y = '']) => quarterOf(y, q || other || ''),
     ),
+  ),
+  shape(
+    'roman-quarter',
+    'quarter in Roman figures and year',
+    'quarter',
+    byLetters(/^(i{1,3}|iv)[-/. ]{1,2}(\d{4})$/, ([, q = '', y = '']) => quarterOf(y, q)),
+  ),
+  shape(
+    'roman-month',
+    'month in Roman figures and year',
+    'month',
+    byLetters(/^(i{1,3}|iv|vi{0,3}|ix|xi{0,2})[-/. ]{1,2}(\d{4})$/, ([, m = '', y = '']) =>
+      day(Number(y), ROMAN_MONTHS.indexOf(m) + 1, 1),
+    ),
+  ),
+  shape(
+    'fiscal-quarter',
+    'fiscal year and quarter',
+    'quarter',
+    byLetters(/^fy ?['’]?(\d{4}|\d{2})[-/ ]*q ?([1-4])$/, ([, y = '', q = '']) => quarterOf(y, q)),
+  ),
+  shape(
+    'quarter-fiscal',
+    'quarter and fiscal year',
+    'quarter',
+    byLetters(/^q ?([1-4])[-/ ]*fy ?['’]?(\d{4}|\d{2})$/, ([, q = '', y = '']) => quarterOf(y, q)),
+  ),
+  shape(
+    'month-span',
+    'first and last month of a quarter, and year',
+    'quarter',
+    byPattern(/^(\p{L}{3,})\.?\s?[-–]\s?(\p{L}{3,})\.?,?\s+(\d{4})$/u, ([, from = '', until = '', y]) => {
+      const [first, last] = [monthNamed(from), monthNamed(until)];
+      return first !== undefined && last === first + 2 && first % 3 === 0 ? day(Number(y), first + 1, 1) : null;
+    }),
   ),
   shape(
     'half',
@@ -173,6 +215,15 @@ export const DATE_SHAPES: readonly DateShape[] = [
     'fiscal year',
     'year',
     byPattern(/^(?:FY|GJ|EX) ?(\d{4}|\d{2})$/i, ([, y = '']) => day(fullYear(y), 1, 1)),
+  ),
+  shape(
+    'season-short',
+    'years such as 19/20',
+    'year',
+    byPattern(/^(\d{2})[/–-](\d{2})$/, ([, y = '', next = '']) =>
+      Number(next) === (Number(y) + 1) % 100 ? day(fullYear(y), 1, 1) : null,
+    ),
+    true,
   ),
   shape(
     'decade',

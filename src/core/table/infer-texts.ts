@@ -1,6 +1,6 @@
 /** A column of texts before its kind is known, and reading all of it. */
 import type { Cell, Column } from './column.ts';
-import { isMissing } from './number-text.ts';
+import { isMissing } from './missing.ts';
 import type { Finding } from './reading.ts';
 
 /** A column as texts, before its kind is known. */

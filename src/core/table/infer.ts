@@ -8,7 +8,8 @@ import type { Cell } from './column.ts';
 import { asDates, mixedDates, readDatesBy } from './infer-dates.ts';
 import { asNumbers, numbersBy } from './infer-numbers.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
-import { isMissing } from './number-text.ts';
+import type { Speaks } from './marks.ts';
+import { isMissing } from './missing.ts';
 import { areOrdered } from './ordered.ts';
 import { digitsOnly } from './plain-number.ts';
 import type { ColumnReading, Finding } from './reading.ts';
@@ -23,6 +24,8 @@ export interface Known {
   typed?: boolean | undefined;
   /** the decimal mark that the format or other columns show */
   decimal?: '.' | ',' | undefined;
+  /** what else of the table tells of its marks */
+  speaks?: Speaks | undefined;
 }
 
 function asText(column: TextColumn, filled: readonly string[], findings: Finding[], ordered?: boolean): Inferred {
@@ -77,7 +80,7 @@ export function inferColumn(column: TextColumn, first: boolean, known: Known = {
   if (dates) return dates;
   const codes = typed ? null : asCodes(column, filled);
   if (codes) return codes;
-  const numbers = asNumbers(column, filled, known.decimal);
+  const numbers = asNumbers(column, filled, known);
   if (numbers.read) return numbers.read;
   return asText(column, filled, [...numbers.why, ...mixedDates(column, filled)]);
 }

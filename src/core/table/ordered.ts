@@ -8,6 +8,7 @@ const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?$/i;
 
 /** A day of a month without its year: “01-Jan”. */
 function isDayOfMonth(text: string): boolean {
+  if (/^(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.$/.test(text)) return true;
   const words = dateWords(text);
   const [day, ...others] = words ? [...words.before, ...words.after] : [];
   return day !== undefined && others.length === 0 && day.length <= 2 && Number(day) >= 1 && Number(day) <= 31;

@@ -12,7 +12,7 @@
 import { dateOf, MINUTE } from '../time/calendar.ts';
 import { distinctSorted } from '../time/interval.ts';
 import type { DateShape } from './date-shape.ts';
-import { isDateTitle, isTimeTitle, isWeekTitle, yearTitle } from './date-titles.ts';
+import { isDateTitle, isMonthTitle, isSeasonTitle, isTimeTitle, isWeekTitle, yearTitle } from './date-titles.ts';
 import { YEAR_SHAPE } from './dates.ts';
 
 const FIRST_YEAR = dateOf(1800, 0, 1);
@@ -100,6 +100,7 @@ export function weighDates(
   }
   const inRange = values.every((at) => at >= FIRST_YEAR && at < AFTER_LAST);
   if (!shape.weak) {
+    if (shape.id === 'roman-quarter' && isMonthTitle(title)) return NO;
     // “May 10” is a day as often as a year; “Q2 30” may be a code.
     if (texts.some((text) => SHORT_YEAR.test(text)) && SHORT.has(shape.id)) {
       const months = new Set(values.map((at) => new Date(at).getUTCMonth()));
@@ -115,6 +116,7 @@ export function weighDates(
   const isEven = areEven(values, shape) && areInOrder(values);
   if (!isRecent) return NO;
   // Six figures are months or weeks, as the title has it.
+  if (shape.id === 'season-short') return { holds: isSeasonTitle(title) && areInOrder(values), close: false };
   if (shape.id === 'compact-week') return { holds: isWeekTitle(title) && areInOrder(values), close: true };
   if (shape.id === 'compact-month' && isWeekTitle(title)) return NO;
   if (shape.id === 'serial') return { holds: isDateTitle(title) && areInOrder(values), close: true };

@@ -1,10 +1,26 @@
 /** How a table as received is to be read: what was found out, and what its user decided otherwise. */
 import type { Remark } from './column.ts';
+import type { Clock } from './lengths.ts';
+
+/** How numbers are read where the column does not tell, or its user decided otherwise. */
+export interface NumberReading {
+  as: 'number';
+  decimal: '.' | ',';
+  /** whether k, m and bn multiply; absent lets the column tell */
+  magnitudes?: boolean;
+  /** whether 0.14 beside 12 % is 14 % */
+  shares?: boolean;
+  /** the number that stands for no value, such as -9999; null for none */
+  none?: number | null;
+  /** credits count above zero and debits below it, not the other way round */
+  credits?: 'above';
+  /** what the two parts of 4:12 are */
+  clock?: Clock;
+}
 
 export type ColumnReading =
   | { as: 'date'; shape: string }
-  /** `magnitudes` says whether k, m and bn multiply; absent lets the column tell */
-  | { as: 'number'; decimal: '.' | ','; magnitudes?: boolean }
+  | NumberReading
   /** without `ordered`, an order of their own is found from the texts */
   | { as: 'text'; ordered?: boolean };
 
@@ -25,6 +41,8 @@ export interface Reading {
   unfinished?: boolean;
   /** whether a last stretch of values that are marked as provisional is drawn as unfinished */
   provisional?: boolean;
+  /** whether a year and the month beside it are one date */
+  joined?: boolean;
   /** by key of the column */
   columns?: Readonly<Record<string, ColumnReading>>;
 }

@@ -4,8 +4,10 @@ import type { DateShape } from './date-shape.ts';
 import { ALL_SHAPES, NEAREST_DAY } from './dates.ts';
 import { inferColumn } from './infer.ts';
 import { countRead } from './infer-texts.ts';
-import { isMissing } from './number-text.ts';
-import { findStyle, magnitudeOf, readNumber } from './numbers.ts';
+import { magnitudeOf } from './magnitudes.ts';
+import { isMissing } from './missing.ts';
+import { findStyle } from './number-style.ts';
+import { readNumber } from './numbers.ts';
 import type { ColumnReading } from './reading.ts';
 import { receivedOf, textsOf, withReceived } from './received.ts';
 

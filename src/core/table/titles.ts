@@ -1,8 +1,10 @@
-import { cutTo } from '../text/letters.ts';
-
 /** Reading column titles: keys, names fit for print, and units that a title carries. */
+import { cutTo } from '../text/letters.ts';
+import { magnitudeOf } from './magnitudes.ts';
 
-const CURRENCIES = new Set(['eur', 'usd', 'gbp', 'chf', 'sek', 'nok', 'dkk', 'pln', 'isk', 'czk', 'jpy', 'cad', 'aud']);
+const CURRENCIES = new Set(
+  'eur usd gbp chf sek nok dkk pln isk czk jpy cad aud huf ron bgn nzd cny inr rub uah try brl mxn zar'.split(' '),
+);
 /** Words that name a unit when they stand after a comma. */
 const UNIT_WORDS = new Set([
   ...CURRENCIES,
@@ -10,6 +12,34 @@ const UNIT_WORDS = new Set([
     ' ',
   ),
 ]);
+
+/** A word or sign of a currency as titles have it: a code in capitals, or a sign. */
+const isCurrencyWord = (word: string) =>
+  /^[€$£¥]$|^zł$|^kr\.?$/.test(word) || (/^[A-Z]{3}$/.test(word) && CURRENCIES.has(word.toLowerCase()));
+
+/** True for words that can only be a unit: “Mio. EUR”, “thousands”. */
+const areUnits = (words: readonly string[]) =>
+  words.length > 0 &&
+  words.every((word) => UNIT_WORDS.has(word.toLowerCase()) || isCurrencyWord(word) || magnitudeOf(word) !== undefined);
+
+/** A title whose unit stands behind or before it without a mark: “Betrag CHF”, “Load in t”, “EUR sales”. */
+function besideName(title: string): { name: string; unit: string } | null {
+  const [, named, after = ''] = /^(.*\S)\s+(?:in|en|em|w|i)\s+(\S+(?:\s\S+)?)$/u.exec(title) ?? [];
+  if (named && areUnits(after.split(' '))) return { name: named, unit: after };
+  const words = title.trim().split(/\s+/);
+  const [first = '', last = ''] = [words[0], words.at(-1)];
+  if (words.length < 2) return null;
+  if (isCurrencyWord(last)) {
+    // “Sales Mio. EUR”, “Sales / EUR”.
+    const size = magnitudeOf(words.at(-2) ?? '') !== undefined && words.length > 2 ? 2 : 1;
+    const name = words
+      .slice(0, -size)
+      .join(' ')
+      .replace(/\s*[/|–-]$/, '');
+    return { name, unit: words.slice(-size).join(' ') };
+  }
+  return /^(?:[€$£]|EUR|USD|GBP|CHF)$/.test(first) ? { name: words.slice(1).join(' '), unit: first } : null;
+}
 
 /** A key for each title: lower case words joined by underscores, made distinct with a count. */
 export function keysOf(titles: readonly string[]): string[] {
@@ -61,6 +91,8 @@ export function readTitle(title: string): { name: string; unit: string | null } 
   const [, before, after = ''] = /^(.+),\s*([^,]{1,24})$/.exec(title) ?? [];
   if (before && after.split(/\s+/).every((word) => UNIT_WORDS.has(word.toLowerCase())))
     return { name: readTitle(before).name, unit: after.trim() };
+  const beside = besideName(title);
+  if (beside) return { name: readTitle(beside.name).name, unit: beside.unit };
   // Titles made by people are kept as they wrote them; only names made for machines are turned into words.
   if (!/^[\p{Ll}\p{N}]+(_[\p{Ll}\p{N}]+)*$/u.test(title)) return { name: title.trim(), unit: null };
   const words = title.split('_');

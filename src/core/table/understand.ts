@@ -6,7 +6,9 @@ import type { Column, Table } from './column.ts';
 import { markByExtract } from './extract-date.ts';
 import { inferColumn, type Known } from './infer.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
+import { joinDates } from './joined-dates.ts';
 import { limitColumns, MOST_COLUMNS } from './limits.ts';
+import { speaksOf } from './marks.ts';
 import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
@@ -161,6 +163,10 @@ function inferAll(
   const known: Known = {
     slashed: decided((what) => what === 'month-day' || what === 'day-month'),
     decimal: decimal === '.' || decimal === ',' ? decimal : undefined,
+    speaks: speaksOf(
+      columns,
+      firstPass.map(({ column }) => column),
+    ),
   };
   return firstPass.map((inferred, index) => {
     const column = columns[index];
@@ -179,6 +185,8 @@ interface Laid {
   /** titles and the cells of columns, as received */
   titles: string[];
   cells: string[][];
+  /** which column of the rows each one is; -1 for one that was joined from several */
+  from: readonly number[];
   totals: number[];
   /** a turned row was a column, so its cells are named by their period */
   placeOf(row: number): string | number;
@@ -211,13 +219,26 @@ function layOut(raw: RawRows, reading: Reading): Laid {
   else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
   if (body.rows.length === 0)
     remarks.push({ text: `Line ${headerLine} is a header and no rows follow it, so there is nothing to draw yet.` });
+  const apart = {
+    titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || untitled(index + 1)),
+    cells: columnsOf(body.rows, width),
+    from: Array.from({ length: width }, (_, index) => index),
+  };
+  const joined = reading.joined === false || turned ? null : joinDates(apart);
+  if (joined)
+    remarks.push({
+      text: `${listed(joined.joined.map((title) => `“${title}”`))} were joined to one column of dates.`,
+      others: [{ say: 'Leave them apart', reading: { joined: false } }],
+    });
+  const { titles, cells, from } = joined ?? apart;
   return {
     found,
     turned,
     body,
-    titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || untitled(index + 1)),
-    cells: columnsOf(body.rows, width),
-    totals: reading.totals === false ? [] : totalRows(body),
+    titles,
+    cells,
+    from,
+    totals: reading.totals === false ? [] : [...new Set([...totalRows(body), ...(joined?.totals ?? [])])],
     placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
     remarks,
   };
@@ -235,11 +256,13 @@ function textColumns({ titles, cells, totals, placeOf }: Laid): TextColumn[] {
 }
 
 /** Tells columns all of whose cells are numbers, as the format says. */
-function typedColumns({ types, lines }: RawRows, { body, turned }: Laid): (column: number) => boolean {
+function typedColumns({ types, lines }: RawRows, { body, turned, from }: Laid): (column: number) => boolean {
   if (!types || turned) return () => false;
   const rowOfLine = new Map(lines.map((line, row) => [line, row]));
   return (column) => {
-    const seen = new Set(body.lines.map((line) => types[rowOfLine.get(line) ?? 0]?.[column] ?? ' '));
+    const place = from[column] ?? column;
+    if (place < 0) return false;
+    const seen = new Set(body.lines.map((line) => types[rowOfLine.get(line) ?? 0]?.[place] ?? ' '));
     seen.delete(' ');
     return seen.size === 1 && seen.has('n');
   };
