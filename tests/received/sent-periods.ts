@@ -215,7 +215,6 @@ export const PERIODS: readonly Case[] = [
     ],
     J,
   ),
-  axisIn('czech-long', 'Měsíc', ['leden 2022', 'únor 2022', 'březen 2022', 'duben 2022', 'květen 2022'], J),
   axisIn(
     'school-years',
     'School year',

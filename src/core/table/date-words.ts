@@ -19,9 +19,7 @@ for (const id of LOCALES) {
   add(localeOf(id).monthsInDate ?? []);
 }
 const list = (text: string) => text.split(' ');
-for (const months of Object.values(names.months))
-  for (const [month, forms] of months.split('|').entries())
-    for (const name of list(forms)) MONTHS.set(plainLetters(name), month);
+for (const [month, forms] of names.months.entries()) for (const name of list(forms)) MONTHS.set(name, month);
 // Polish says "w styczniu".
 add(list('styczniu lutym marcu kwietniu maju czerwcu lipcu sierpniu wrześniu październiku listopadzie grudniu'));
 // Finnish says "tammikuussa" and "tammikuun".
@@ -47,18 +45,16 @@ export const monthNamed = (word: string): number | undefined => MONTHS.get(plain
 
 /** Which days of the week a word may name, from 0 for Sunday; short ones differ between languages. */
 const WEEKDAYS = new Map<string, Set<number>>();
-for (const days of Object.values(names.weekdays))
-  for (const [day, forms] of days.split('|').entries())
-    for (const name of list(forms)) {
-      const plain = plainLetters(name);
-      for (const word of [plain, plain.replace(/-feira$/, '')])
-        WEEKDAYS.set(word, (WEEKDAYS.get(word) ?? new Set()).add(day));
-    }
-for (const [day, name] of list('sonnabend:6 tues:2 thur:4 thurs:4 weds:3 mie:3 sab:6').map((one) => {
-  const [word = '', number = ''] = one.split(':');
-  return [Number(number), word] as const;
-}))
-  WEEKDAYS.set(name, (WEEKDAYS.get(name) ?? new Set()).add(day));
+for (const [day, forms] of names.weekdays.entries())
+  for (const name of list(forms)) WEEKDAYS.set(name, (WEEKDAYS.get(name) ?? new Set()).add(day));
+for (const [name, day] of [
+  ['sonnabend', 6],
+  ['tues', 2],
+  ['weds', 3],
+  ['thur', 4],
+  ['thurs', 4],
+] as const)
+  WEEKDAYS.set(name, new Set([day]));
 
 const WEEKDAY = /^(\p{L}{2,}(?:-feira)?)\.?,?\s+(?=\d)/u;
 
@@ -125,19 +121,4 @@ export function dateWords(text: string): DateWords | null {
     lastWords = takeApart(text);
   }
   return lastWords;
-}
-
-const ENGLISH = new Set(names.months.en.split(/[ |]/));
-
-/** Whether the months in some dates are called as in English, or as no English word is; null where they show neither. */
-export function speaksEnglish(texts: readonly string[]): boolean | null {
-  let shown: boolean | null = null;
-  for (const text of texts)
-    for (const word of text.toLowerCase().match(/\p{L}{3,}/gu) ?? []) {
-      if (monthNamed(word) === undefined) continue;
-      if (!ENGLISH.has(word)) return false;
-      // “April” and “Sep” are others’ words as well.
-      if (/^(?:january|february|march|may|june|july|october|december|oct|dec)$/.test(word)) shown = true;
-    }
-  return shown;
 }

@@ -2,6 +2,7 @@
 import type { Column } from './column.ts';
 import type { Known } from './infer.ts';
 import { countRead, type Inferred, isEnough, readAll, sampleOf, type TextColumn } from './infer-texts.ts';
+import { lengthReader } from './lengths.ts';
 import { magnitudeOf } from './magnitudes.ts';
 import { markBySpeech } from './marks.ts';
 import { numberFindings, readAs } from './number-findings.ts';
@@ -20,7 +21,7 @@ function readBy(
   column: TextColumn,
   style: NumberStyle,
   unit: string | null,
-  none?: number | null,
+  { none, isClock = false }: { none?: number | null | undefined; isClock?: boolean } = {},
 ): Inferred & { unread: number } {
   const { cells: read, unread } = readAll(column.texts, (text) => readNumber(text, style));
   const cells = none == null ? read : read.map((cell) => (cell === none ? null : cell));
@@ -31,7 +32,7 @@ function readBy(
     title,
     kind: 'number',
     // A title's “h:mm” says how lengths were written, and not what they are read in.
-    unit: style.clock !== undefined || stated === null ? unit : stated,
+    unit: isClock || stated === null ? unit : stated,
     whole: cells.every((cell) => typeof cell !== 'number' || Number.isInteger(cell)),
     total: false,
     ...(style.decimal === ',' ? { decimal: style.decimal } : {}),
@@ -42,15 +43,20 @@ function readBy(
 
 /** The column read as its user chose; what does not fit stays as typed. */
 export function numbersBy(column: TextColumn, filled: readonly string[], chosen: NumberReading): Inferred {
-  const { style, unit } = findStyle(filled, column.title);
-  const { decimal, magnitudes = style.magnitudes, shares, credits, clock = style.clock, none } = chosen;
+  const { style, unit, lengths } = findStyle(filled, column.title);
+  const { decimal, magnitudes = style.magnitudes, shares, credits, none } = chosen;
   const isUnit = unit !== null && !(magnitudes && magnitudeOf(unit) !== undefined);
-  const minutes = clock === 'm:s' && style.clock !== undefined ? 's' : unit;
+  if (lengths) {
+    const clock = chosen.clock ?? lengths.clock;
+    const own = lengths.open ? (clock === 'm:s' ? 's' : 'min') : lengths.unit;
+    const timed = { decimal, unit: own, lengthOf: lengthReader(own, clock) };
+    return { column: readBy(column, timed, own, { none, isClock: clock !== undefined }).column, findings: [] };
+  }
   const read = readBy(
     column,
-    { decimal, magnitudes, shares, credits, clock, unit: isUnit ? (clock ? minutes : style.unit) : null },
-    isUnit ? minutes : null,
-    none,
+    { decimal, magnitudes, shares, credits, unit: isUnit ? style.unit : null },
+    isUnit ? unit : null,
+    { none },
   );
   return { column: read.column, findings: [] };
 }
@@ -93,7 +99,7 @@ export function asNumbers(
   const spoken = unsure && speaks ? markBySpeech(unsure, speaks) : undefined;
   const decimal = unsure ? (shown ?? spoken ?? style.decimal) : style.decimal;
   const known = { shown, spoken, thousands: speaks?.thousands === true || hasThreeFigures(plain) };
-  const read = readBy(column, { ...style, decimal }, unit);
+  const read = readBy(column, { ...style, decimal }, unit, { isClock: found.lengths?.clock !== undefined });
   if (!isEnough(read.unread - bounds, plain.length)) return { read: null, why: [] };
   const findings = numberFindings(column, read.column, found, { known, filled });
   return { read: { column: read.column, findings, ...(certain && { decided: decimal }) }, why: [] };

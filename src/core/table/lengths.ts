@@ -73,16 +73,13 @@ const UNITS: readonly [LengthUnit, RegExp][] = (['d', 'h', 'min', 's'] as const)
 const lengthUnitOf = (unit: string | null): LengthUnit | null =>
   unit === null || /^[mtuj]$/i.test(unit) ? null : (UNITS.find(([, words]) => words.test(unit))?.[0] ?? null);
 
-/** A length of time in the unit of a column, or null where it is none or the unit is none of time. */
-export function lengthIn(
-  text: string,
-  { unit, clock }: { unit: string | null; clock?: Clock | undefined },
-): number | null {
-  const of = lengthUnitOf(unit);
-  if (of === null) return null;
-  const length = inWords(text) ?? (clock === undefined ? null : byClock(text, clock));
-  // To the millisecond, so that a third of an hour has no tail of digits.
-  return length === null ? null : Number((length.seconds / SECONDS[of]).toFixed(6));
+/** Reads lengths of time in a unit; null for what is none. `clock` is what the two parts of “4:12” are. */
+export function lengthReader(unit: LengthUnit, clock: Clock | undefined): (text: string) => number | null {
+  return (text) => {
+    const length = inWords(text) ?? (clock === undefined ? null : byClock(text, clock));
+    // To the microsecond, so that a third of an hour has no tail of digits.
+    return length === null ? null : Number((length.seconds / SECONDS[unit]).toFixed(6));
+  };
 }
 
 const LENGTH_TITLE =

@@ -1,6 +1,7 @@
 /** What a table tells of its decimal marks where no number shows them: the language of its months, its dates, whole numbers beside. */
+import { LOCALES, localeOf } from '../text/locale.ts';
 import type { Column } from './column.ts';
-import { speaksEnglish } from './date-words.ts';
+import { monthNamed } from './date-words.ts';
 import { factsOf } from './facts.ts';
 import type { TextColumn } from './infer-texts.ts';
 
@@ -9,6 +10,23 @@ export interface Speaks {
   english: boolean | null;
   /** thousands are likely: days are written with points, or whole numbers of three figures and more stand beside */
   thousands: boolean;
+}
+
+const { months, monthsShort } = localeOf(LOCALES[0]);
+const ENGLISH = new Set([...months, ...monthsShort, 'Sep', 'Sept'].map((name) => name.toLowerCase()));
+/** English months that others do not call so. */
+const ONLY_ENGLISH = /^(?:january|february|march|may|june|july|october|december|oct|dec)$/;
+
+/** Whether the months in some dates are called as in English, or as no English word is; null where they show neither. */
+function speaksEnglish(texts: readonly string[]): boolean | null {
+  let shown: boolean | null = null;
+  for (const text of texts)
+    for (const word of text.toLowerCase().match(/\p{L}{3,}/gu) ?? []) {
+      if (monthNamed(word) === undefined) continue;
+      if (!ENGLISH.has(word)) return false;
+      if (ONLY_ENGLISH.test(word)) shown = true;
+    }
+  return shown;
 }
 
 /** So many texts show the language of a column. */

@@ -1,7 +1,7 @@
 /** What is said and asked of a column of numbers: its decimal mark, words and signs beside the numbers, and numbers that may be none. */
 import type { Column } from './column.ts';
 import type { TextColumn } from './infer-texts.ts';
-import type { LengthUnit } from './lengths.ts';
+import { type LengthUnit, lengthReader } from './lengths.ts';
 import { isErrorCell } from './missing.ts';
 import type { StyleFinding } from './number-style.ts';
 import { isBound } from './number-text.ts';
@@ -225,7 +225,7 @@ function lengthFinding(column: TextColumn, { lengths, style }: StyleFinding): Fi
     const [first = '', second = ''] = text.split(':');
     return {
       say: `${Number(first)} ${one} ${Number(second)} ${other}`,
-      value: readNumber(text, { ...style, unit: of, clock }),
+      value: lengthReader(of, clock)(text),
       reading: readAs(key, { as: 'number', decimal: '.', clock }),
     };
   });

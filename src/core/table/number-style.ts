@@ -1,7 +1,7 @@
 /** Finding from all texts of a column how its numbers are written: the decimal mark, and what the words beside them mean. */
 
 import { sampleOf } from './infer-texts.ts';
-import { type Lengths, lengthsAmong } from './lengths.ts';
+import { type Lengths, lengthReader, lengthsAmong } from './lengths.ts';
 import { magnitudeOf } from './magnitudes.ts';
 import { isFlag, type NumberParts, partsOfNumber } from './number-text.ts';
 import { CREDIT, DEBIT, type NumberStyle } from './numbers.ts';
@@ -163,7 +163,7 @@ function wordsOf({ numbers, currencies, words, marks }: Tally, title: string): W
 }
 
 const styleOfLengths = (lengths: Lengths): StyleFinding => ({
-  style: { decimal: '.', unit: lengths.unit, clock: lengths.clock },
+  style: { decimal: '.', unit: lengths.unit, lengthOf: lengthReader(lengths.unit, lengths.clock) },
   unsure: null,
   unit: lengths.unit,
   units: [lengths.unit],

@@ -5,7 +5,6 @@
  * all of it (./number-style.ts), never from one cell.
  */
 
-import { type Clock, lengthIn } from './lengths.ts';
 import { magnitudeOf } from './magnitudes.ts';
 import { isFlag, partsOfNumber } from './number-text.ts';
 import { plainNumber } from './plain-number.ts';
@@ -20,8 +19,8 @@ export interface NumberStyle {
   shares?: boolean | undefined;
   /** credits count above zero, and debits below it */
   credits?: 'above' | undefined;
-  /** what “4:12” is, where it is a length of time in the unit */
-  clock?: Clock | undefined;
+  /** reads lengths of time such as “4h 12m” in the unit, where the column holds such */
+  lengthOf?: ((text: string) => number | null) | undefined;
 }
 
 const GROUPS = /['’\s]/g;
@@ -64,7 +63,7 @@ export function readNumber(text: string, style: NumberStyle): number | null {
   const plain = style.decimal === '.' ? plainNumber(text) : Number.NaN;
   if (!Number.isNaN(plain) && !style.shares) return plain;
   const parts = partsOfNumber(text);
-  const length = parts && (parts.word === null || parts.word === style.unit) ? null : lengthIn(text, style);
+  const length = parts && (parts.word === null || parts.word === style.unit) ? null : (style.lengthOf?.(text) ?? null);
   if (length !== null) return length;
   if (!parts) return null;
   const digits = plainDigits(parts.digits, style.decimal);
