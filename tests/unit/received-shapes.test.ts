@@ -142,3 +142,30 @@ describe('what a file leaves open', () => {
     expect(table.columns.map(({ title }) => title)).toEqual(['Year', 'Month', 'Guests']);
   });
 });
+
+describe('titles that end with a unit', () => {
+  const titles = async (header: string) =>
+    (await readTableText(`Month;${header}\n2023-01;12;14\n2023-02;13;15`, 'Sent')).table.columns
+      .slice(1)
+      .map((column) => [column.title, column.kind === 'number' && column.unit]);
+
+  it('are parted from it where they come in', async () => {
+    expect(await titles('Sales EUR;Load in t')).toEqual([
+      ['Sales', 'EUR'],
+      ['Load', 't'],
+    ]);
+  });
+  it('keep it where they would be alike, and where it is no unit', async () => {
+    expect(await titles('Sales EUR;Sales USD')).toEqual([
+      ['Sales EUR', 'EUR'],
+      ['Sales USD', 'USD'],
+    ]);
+    expect(await titles('Time in port;Sold by Ada')).toEqual([
+      ['Time in port', null],
+      ['Sold by Ada', null],
+    ]);
+  });
+  it('that were kept without a unit lose no word of theirs', () => {
+    expect(readTitle('Betrag CHF')).toEqual({ name: 'Betrag CHF', unit: null });
+  });
+});

@@ -10,7 +10,7 @@ import { findStyle, type StyleFinding } from './number-style.ts';
 import { isBound } from './number-text.ts';
 import { type NumberStyle, readNumber } from './numbers.ts';
 import type { Finding, NumberReading } from './reading.ts';
-import { readTitle } from './titles.ts';
+import { readTitle, unitBeside } from './titles.ts';
 import { listed } from './words.ts';
 
 /** Whether whole numbers of three figures stand among them. */
@@ -26,10 +26,11 @@ function readBy(
   const { cells: read, unread } = readAll(column.texts, (text) => readNumber(text, style));
   const cells = none == null ? read : read.map((cell) => (cell === none ? null : cell));
   const { key, title } = column;
-  const stated = readTitle(title).unit;
+  const beside = unitBeside(title);
+  const stated = readTitle(title).unit ?? beside?.unit ?? null;
   const made: Column = {
     key,
-    title,
+    title: beside?.name ?? title,
     kind: 'number',
     // A title's “h:mm” says how lengths were written, and not what they are read in.
     unit: isClock || stated === null ? unit : stated,

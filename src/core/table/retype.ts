@@ -45,7 +45,7 @@ export function rereadColumn(column: Column, reading: ColumnReading): Column {
   // A letter that was the unit and is now to multiply is the unit no longer.
   const isMultiplied = reading.as === 'number' && reading.magnitudes === true && magnitudeOf(column.unit ?? '');
   const unit = isMultiplied || reading.as !== 'number' || reading.magnitudes === false ? read.unit : column.unit;
-  return { ...kept, unit };
+  return { ...kept, title, unit };
 }
 
 /** A column read anew with what was said of it by hand and does not hang on how its texts are read; of one of another kind nothing is left. */

@@ -2,9 +2,7 @@
 import { cutTo } from '../text/letters.ts';
 import { magnitudeOf } from './magnitudes.ts';
 
-const CURRENCIES = new Set(
-  'eur usd gbp chf sek nok dkk pln isk czk jpy cad aud huf ron bgn nzd cny inr rub uah try brl mxn zar'.split(' '),
-);
+const CURRENCIES = new Set(['eur', 'usd', 'gbp', 'chf', 'sek', 'nok', 'dkk', 'pln', 'isk', 'czk', 'jpy', 'cad', 'aud']);
 /** Words that name a unit when they stand after a comma. */
 const UNIT_WORDS = new Set([
   ...CURRENCIES,
@@ -22,8 +20,11 @@ const areUnits = (words: readonly string[]) =>
   words.length > 0 &&
   words.every((word) => UNIT_WORDS.has(word.toLowerCase()) || isCurrencyWord(word) || magnitudeOf(word) !== undefined);
 
-/** A title whose unit stands behind or before it without a mark: “Betrag CHF”, “Load in t”, “EUR sales”. */
-function besideName(title: string): { name: string; unit: string } | null {
+/**
+ * A title whose unit stands behind or before it without a mark: “Betrag CHF”, “Load in t”, “EUR sales”; null for any
+ * other. Only asked where a table comes in: a title that was kept without its unit must not lose the word.
+ */
+export function unitBeside(title: string): { name: string; unit: string } | null {
   const [, named, after = ''] = /^(.*\S)\s+(?:in|en|em|w|i)\s+(\S+(?:\s\S+)?)$/u.exec(title) ?? [];
   if (named && areUnits(after.split(' '))) return { name: named, unit: after };
   const words = title.trim().split(/\s+/);
@@ -91,8 +92,6 @@ export function readTitle(title: string): { name: string; unit: string | null } 
   const [, before, after = ''] = /^(.+),\s*([^,]{1,24})$/.exec(title) ?? [];
   if (before && after.split(/\s+/).every((word) => UNIT_WORDS.has(word.toLowerCase())))
     return { name: readTitle(before).name, unit: after.trim() };
-  const beside = besideName(title);
-  if (beside) return { name: readTitle(beside.name).name, unit: beside.unit };
   // Titles made by people are kept as they wrote them; only names made for machines are turned into words.
   if (!/^[\p{Ll}\p{N}]+(_[\p{Ll}\p{N}]+)*$/u.test(title)) return { name: title.trim(), unit: null };
   const words = title.split('_');

@@ -13,7 +13,7 @@ import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
-import { isTotalTitle, keysOf, readTitle, untitled } from './titles.ts';
+import { isTotalTitle, keysOf, readTitle, unitBeside, untitled } from './titles.ts';
 import { askUnfinished } from './unfinished-end.ts';
 import { listed } from './words.ts';
 
@@ -286,6 +286,16 @@ function byWordsAround(
   return { column: finished, findings: [] };
 }
 
+/** Titles that are alike without their units, “Sales EUR” and “Sales USD”, keep them. */
+function withTitlesApart(columns: readonly Column[], received: readonly string[]): Column[] {
+  const counts = new Map<string, number>();
+  for (const { title } of columns) counts.set(title, (counts.get(title) ?? 0) + 1);
+  return columns.map((column, at) => {
+    const own = received[at] ?? column.title;
+    return (counts.get(column.title) ?? 0) > 1 && own !== column.title ? { ...column, title: own } : column;
+  });
+}
+
 /**
  * Makes a typed table of rows as received: finds the block and its header,
  * turns series that stand in rows, gives every column a key, a kind, a unit
@@ -311,7 +321,10 @@ export function understandRows(
   );
   const around = [title, ...found.above.map(({ text }) => text), ...found.below.map(({ text }) => text)];
   // The unit that a title above the table states holds for its columns.
-  const stated = found.above.map(({ text }) => readTitle(text).unit).find((unit) => unit !== null) ?? null;
+  const stated =
+    found.above
+      .map(({ text }) => readTitle(text).unit ?? unitBeside(text)?.unit ?? null)
+      .find((unit) => unit !== null) ?? null;
   const read = inferred.map(({ column, findings }, index): Column => {
     const own = laid.cells[index] ?? [];
     const cells =
@@ -322,7 +335,7 @@ export function understandRows(
     remarks.push(...findings, ...made.findings);
     return withReceived(made.column, receivedOf(made.column, own));
   });
-  const provisional = markProvisional(read, reading);
+  const provisional = markProvisional(withTitlesApart(read, laid.titles), reading);
   const asked = askUnfinished(
     { title, rows: body.rows.length, columns: provisional.columns, totals, remarks: [] },
     reading,
