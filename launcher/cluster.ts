@@ -220,7 +220,7 @@ async function launch(
     }
     if (watch.isAsked()) {
       await endProcess(child.pid, MARK, 'SIGINT');
-      throw new Trouble('the start was given up.');
+      throw new Trouble('the start was stopped.');
     }
     const text = readFileSync(logFile).subarray(begins).toString();
     // After a kill, the old server's helpers need a moment to go.

@@ -121,7 +121,7 @@ async function startServer(
     await wait(50);
   }
   child.kill('SIGKILL');
-  if (watch.isAsked()) throw new Trouble('the start was given up.');
+  if (watch.isAsked()) throw new Trouble('the start was stopped.');
   const said = readFileSync(logFile).subarray(begins).toString().trim().split('\n')[0] ?? '';
   throw new Trouble(`the server did not come up: ${said} (log: ${logFile})`);
 }
@@ -157,7 +157,7 @@ export async function bringUp(
   const build = await currentBuild();
   let cluster: Cluster | undefined;
   try {
-    if (watch.isAsked()) throw new Trouble('the start was given up.');
+    if (watch.isAsked()) throw new Trouble('the start was stopped.');
     if (programs) cluster = await startCluster(programs, state, watch);
     const databaseUrl = cluster?.url ?? given ?? '';
     await prepareDatabase(databaseUrl, demo);

@@ -18,6 +18,6 @@ export const onRequest = defineMiddleware(async ({ locals, routePattern, url }, 
   const response = await next();
   const isPage = response.headers.get('content-type')?.startsWith('text/html') ?? false;
   return url.pathname.startsWith('/api/') && isPage && !response.ok
-    ? refuse(response.status, 'There is nothing at this address that takes such a request.')
+    ? refuse(response.status, 'Nothing at this address takes such a request.')
     : response;
 });

@@ -24,7 +24,7 @@ function takenBy(answer: string, { text, others }: Question): OtherReading {
   const found = others[Number(words) - 1] ?? others.find(({ say }) => say.toLowerCase() === words);
   if (found) return found;
   const all = others.map(({ say }, index) => `${index + 1} (${say})`).join(' or ');
-  throw new Refusal(`“${answer}” is no answer to “${text}”; it takes ${all}.`);
+  throw new Refusal(`“${answer}” is not an answer to “${text}”; it takes ${all}.`);
 }
 
 /** Reads a table file with the answers to its questions, in the order in which they are asked. Throws a Refusal for an answer that nothing was asked for. */
@@ -35,8 +35,7 @@ export async function readAsked(
   let reading: Reading = sheet === undefined ? {} : { sheet };
   for (const answer of answers) {
     const [question] = questionsOf((await readTableAt(path, reading)).table.remarks);
-    if (!question)
-      throw new Refusal(`${path}: nothing is asked that “${answer}” could answer; leave out that --answer.`);
+    if (!question) throw new Refusal(`${path}: “${answer}” answers no question that is open; leave out that --answer.`);
     reading = decide(reading, takenBy(answer, question).reading);
   }
   const { table } = await readTableAt(path, reading);

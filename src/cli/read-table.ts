@@ -15,9 +15,9 @@ interface Limits {
 const LIMITS: Limits = { time: 10_000, memory: 1100 };
 
 const tooLong = ({ time }: Limits) =>
-  `reading it did not get on for ${time / 1000} seconds and was given up; bring in a part of the table.`;
+  `reading it made no progress for ${time / 1000} seconds and was stopped; bring in part of the table.`;
 const tooMuch = ({ memory }: Limits) =>
-  `reading took more than ${memory} MB of memory and was given up; bring in a part of the table.`;
+  `reading took more than ${memory} MB of memory and was stopped; bring in part of the table.`;
 
 /** Threads do not inherit what makes TypeScript run, so from the sources theirs is set up first; "require" finds no module of it for that. */
 function entryFromSources(): URL {
@@ -77,7 +77,7 @@ export async function readWithinLimits(request: ReadRequest, limits = LIMITS): P
     const said = await answer;
     keepWorker(worker, limits.memory);
     if (said.kind === 'read') return said.received;
-    throw new Refusal(said.kind === 'refused' ? said.error : 'reading it came to nothing.');
+    throw new Refusal(said.kind === 'refused' ? said.error : 'reading it gave no result.');
   } catch (error) {
     if (spare?.worker !== worker) await worker.terminate();
     throw error;

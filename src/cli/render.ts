@@ -76,7 +76,7 @@ function namesColumn(table: Table, wanted: string): Column {
   const column = columnOf(table, wanted.trim()) ?? table.columns.find(({ title }) => title.toLowerCase() === named);
   if (column?.kind !== 'text')
     throw new Refusal(
-      `There is no column of names “${wanted}” in the table; it has ${
+      `There is no name column “${wanted}” in the table; it has ${
         table.columns
           .map(({ key, kind }) => (kind === 'text' ? key : ''))
           .filter(Boolean)

@@ -47,7 +47,7 @@ export async function styleAt(path: string | undefined, fonts: readonly string[]
     if (!familyNamed(id))
       console.error(
         given.includes(name)
-          ? `The files of ${name} are others than those of “${style.name}”; ${FIRST_FAMILY.name} stands in for it.`
+          ? `The files of ${name} differ from those of “${style.name}”; ${FIRST_FAMILY.name} stands in for it.`
           : `${name} is not here, so ${FIRST_FAMILY.name} stands in for it; give its files with --font.`,
       );
   return style;

@@ -185,8 +185,8 @@ export function writeBundle({ record, blocks: given, house, families }: Bundle):
 }
 
 function unpacked(name: string, bytes: Uint8Array): Record<string, Uint8Array> {
-  const broken = new Refusal(`“${name}” cannot be read: it is no bundle of a report, or a broken one.`);
-  if (unpackedSize(bytes) > MOST_UNPACKED) throw new Refusal(`“${name}” is over 1 GB once it is unpacked.`);
+  const broken = new Refusal(`“${name}” cannot be read: it is not a report bundle, or it is damaged.`);
+  if (unpackedSize(bytes) > MOST_UNPACKED) throw new Refusal(`“${name}” is over 1 GB once unpacked.`);
   let files: Record<string, Uint8Array>;
   try {
     files = unzipSync(bytes);
@@ -210,12 +210,12 @@ export function readBundle(name: string, bytes: Uint8Array): Bundle {
       return JSON.parse(strFromU8(file(path)));
     } catch (error) {
       if (error instanceof Refusal) throw error;
-      throw new Refusal(`“${name}” cannot be read: its ${path} is no JSON.`);
+      throw new Refusal(`“${name}” cannot be read: its ${path} is not JSON.`);
     }
   };
   const parsed = Manifest.safeParse(jsonOf(NAME));
   if (!parsed.success)
-    throw new Refusal(`“${name}” cannot be read: its ${NAME} is of no form that this version knows.`);
+    throw new Refusal(`“${name}” cannot be read: its ${NAME} has a form that this version does not know.`);
   const { report: document, tables, style, families } = parsed.data;
   const record = readDocument(document);
   const blocks: Record<string, WholeBlock> = {};
@@ -233,7 +233,7 @@ export function readBundle(name: string, bytes: Uint8Array): Bundle {
       const wrong = cells.findIndex((cell) => typeof cell === 'number' && Number.isNaN(cell));
       if (wrong >= 0)
         throw new Refusal(
-          `“${values[wrong + 1]?.[at] ?? ''}” in row ${wrong + 2} of “${paths.values}” is no ${meta.kind}.`,
+          `“${values[wrong + 1]?.[at] ?? ''}” in row ${wrong + 2} of “${paths.values}” is not a ${meta.kind}.`,
         );
       const own = texts?.slice(1).map((row) => ((row[at] ?? '') === '' ? null : (row[at] ?? '').slice(TEXT.length)));
       blocks[block] = own?.some((text) => text !== null) ? { cells, received: own } : cells;
@@ -242,7 +242,7 @@ export function readBundle(name: string, bytes: Uint8Array): Bundle {
   let house: OwnStyle | null = null;
   if (style !== null) {
     const kept = StyleFile.safeParse(jsonOf(style));
-    if (!kept.success) throw new Refusal(`“${style}” of the bundle is no house style.`);
+    if (!kept.success) throw new Refusal(`“${style}” of the bundle is not a house style.`);
     house = styleOfFile(kept.data);
   }
   return {

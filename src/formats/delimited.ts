@@ -118,8 +118,8 @@ function delimiterFinding(text: string, delimiter: string): Finding[] {
   if (delimiter !== ';' && delimiter !== '|' && others.length === 0) return [];
   return [
     {
-      text: `Cells are parted by ${NAMES[delimiter]}.`,
-      others: others.map((other) => ({ say: `Part them by ${NAMES[other]}`, reading: { delimiter: other } })),
+      text: `Fields are separated by ${NAMES[delimiter]}.`,
+      others: others.map((other) => ({ say: `Separate them by ${NAMES[other]}`, reading: { delimiter: other } })),
     },
   ];
 }
@@ -152,7 +152,7 @@ export function readDelimited(
   const remarks: Finding[] = [];
   if (example !== null) {
     remarks.push({
-      text: `“${example}” and its like were written for a page and are read as the letters they stand for.`,
+      text: `“${example}” and similar codes for web pages were read as the characters they stand for.`,
     });
     for (const row of rows)
       row.forEach((cell, at) => {
@@ -162,7 +162,7 @@ export function readDelimited(
   if (rows.at(-1)?.every((cell) => cell === '')) rows.pop();
   const odd = errors.find((error) => error.code === 'InvalidQuotes');
   if (odd?.index !== undefined)
-    remarks.push({ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was taken as a letter.` });
+    remarks.push({ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was kept as a character.` });
   remarks.push(...delimiterFinding(text, delimiter));
   return { rows, lines: lineNumbers(rows, quoted), remarks, storable: isStorable(text) };
 }

@@ -305,9 +305,11 @@ function odtLook(part: Parts): DocumentLook {
 /** Reads how a document looks. Throws a Refusal where it is none, or too large once it is unpacked. */
 export function documentLook(name: string, bytes: Uint8Array): DocumentLook {
   const broken = () =>
-    new Refusal(`“${name}” cannot be read: it is no ${/odt$/i.test(name) ? 'ODT' : 'DOCX'} document, or a broken one.`);
+    new Refusal(
+      `“${name}” cannot be read: it is not ${/odt$/i.test(name) ? 'an ODT' : 'a DOCX'} document, or it is damaged.`,
+    );
   if (unpackedSize(bytes) > MOST_UNPACKED)
-    throw new Refusal(`“${name}” is too large once it is unpacked; take a shorter document with the same styles.`);
+    throw new Refusal(`“${name}” is too large once unpacked; use a shorter document with the same styles.`);
   const wanted = new Set(['word/theme/theme1.xml', 'word/styles.xml', 'word/document.xml', 'styles.xml']);
   try {
     const files = unzipSync(bytes, {

@@ -17,8 +17,7 @@ function parse(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch (error) {
-    if (error instanceof SyntaxError)
-      throw new Refusal(`This JSON breaks off or is written wrongly: ${error.message}.`);
+    if (error instanceof SyntaxError) throw new Refusal(`This JSON is incomplete or malformed: ${error.message}.`);
     throw error;
   }
 }
@@ -54,7 +53,7 @@ export function readJsonTable(text: string): RawRows {
     values = Array.from({ length }, (_, row) => found.map((key) => columns.data[key]?.[row]));
   } else
     throw new Refusal(
-      'This JSON is no table: it must be a list of objects with plain values, or an object of columns, each a list of values.',
+      'This JSON is not a table: it must be a list of objects with plain values, or an object of columns, each a list of values.',
     );
   const rows = [keys, ...values.map((row) => row.map(textOf))];
   return {

@@ -51,13 +51,13 @@ const FORMS: readonly (readonly [string, readonly number[]])[] = [
 async function opened({ name, bytes }: FontFile): Promise<{ font: Font; sfnt: Buffer }> {
   if (bytes.byteLength > MOST_BYTES) throw new Refusal(`“${name}” is larger than ${MOST_BYTES / 2 ** 20} MB.`);
   if (Buffer.from(bytes.subarray(0, 4)).toString('latin1') === 'ttcf')
-    throw new Refusal(`“${name}” holds several fonts; take them apart, and choose the files of one family.`);
+    throw new Refusal(`“${name}” holds several fonts; split it, and choose the files of one family.`);
   if (!FORMS.some(([, start]) => start.every((byte, at) => bytes[at] === byte)))
-    throw new Refusal(`“${name}” is no font; take a TTF, OTF, WOFF or WOFF2 file.`);
+    throw new Refusal(`“${name}” is not a font; choose a TTF, OTF, WOFF or WOFF2 file.`);
   return ofFile({ name, bytes }, async () => {
     const sfnt = await convert(Buffer.from(bytes), 'truetype');
     const font = create(sfnt);
-    if (!('layout' in font)) throw new Refusal(`“${name}” holds several fonts; take them apart.`);
+    if (!('layout' in font)) throw new Refusal(`“${name}” holds several fonts; split it.`);
     return { font, sfnt };
   });
 }
@@ -68,7 +68,7 @@ async function ofFile<T>(file: FontFile, work: () => T | Promise<T>): Promise<T>
     return await work();
   } catch (error) {
     if (error instanceof Refusal) throw error;
-    throw new Refusal(`“${file.name}” cannot be read as a font: it is cut off or broken.`);
+    throw new Refusal(`“${file.name}” cannot be read as a font: it is incomplete or damaged.`);
   }
 }
 
@@ -77,7 +77,7 @@ function mayEmbed({ name }: FontFile, font: Font): boolean {
   const { noEmbedding, viewOnly, editable, noSubsetting, bitmapOnly } = font['OS/2'].fsType;
   if ((noEmbedding && !viewOnly && !editable) || bitmapOnly)
     throw new Refusal(
-      `“${name}” says in itself that it may not be embedded in documents; ask its maker for a licence.`,
+      `“${name}” states that it may not be embedded in documents; ask its maker for a licence that allows it.`,
     );
   return !(viewOnly && !editable) && !noSubsetting;
 }
@@ -204,7 +204,7 @@ export async function readFamily(given: readonly FontFile[]): Promise<OwnFamily>
     name ??= own;
     if (own !== name)
       throw new Refusal(
-        `“${file.name}” is of the family ${own}, and “${first.name}” of ${name}; take one family at a time.`,
+        `“${file.name}” is of the family ${own}, and “${first.name}” of ${name}; choose one family at a time.`,
       );
   }
   if (name === null) throw new Refusal('Choose the files of a family.');

@@ -38,7 +38,7 @@ const TEMPLATE = `#let sheet = json("sheet.json")
 export function toPdf({ svg, texts, widthMm, heightMm, title, alternative, locale }: PdfSheet): Buffer {
   if (Math.max(widthMm, heightMm) > LONGEST_MM)
     throw new Refusal(
-      `“${title}” is ${Math.round(Math.max(widthMm, heightMm))} mm long, and a PDF page at most ${LONGEST_MM} mm; show fewer rows, or hand it off as SVG or as an HTML page.`,
+      `“${title}” is ${Math.round(Math.max(widthMm, heightMm))} mm long, and a PDF page can be at most ${LONGEST_MM} mm; show fewer rows, or hand it off as SVG or as an HTML page.`,
     );
   const compiler = compilerFor(neededBy(texts));
   const [lang = 'en', region = ''] = locale.id.split('-');

@@ -46,7 +46,7 @@ function typeOf({ words }: DocumentLook, families: readonly Family[]): Part {
     }
     const found = known(name);
     if (found) part.found.push(`${found.name} for ${said}.`);
-    else part.missing.push(`${name}, its typeface for ${said}, is not here; bring its files in, and choose it.`);
+    else part.missing.push(`${name}, its typeface for ${said}, is not here; bring in its files, then choose it.`);
     return found ? { id: found.id, name: found.name } : otherwise;
   };
   const figures = choose(words.text.family, 'text', type.figures);
@@ -59,7 +59,7 @@ function typeOf({ words }: DocumentLook, families: readonly Family[]): Part {
 
 function sizesOf({ words: { text, caption, footnote, heading, heading2, heading3 } }: DocumentLook): Part {
   const size = caption.size ?? text.size;
-  if (size === null) return { set: {}, found: [], missing: ['It says no size of type.'] };
+  if (size === null) return { set: {}, found: [], missing: ['It sets no type size.'] };
   const title = within(size);
   const label = Math.min(title, within(footnote.size ?? size - 1.5));
   const source = within(Math.min(label, (footnote.size ?? label) - 0.6));
@@ -114,7 +114,7 @@ function coloursOf(look: DocumentLook): Part {
   } else part.missing.push('It has no colours that lines could be drawn in.');
   if (pale.length > 0)
     part.missing.push(
-      `${listed(pale.map(({ name, colour }) => `${name} (${colour})`))} ${pale.length === 1 ? 'is' : 'are'} too pale on the ground for lines.`,
+      `${listed(pale.map(({ name, colour }) => `${name} (${colour})`))} ${pale.length === 1 ? 'is' : 'are'} too pale on the background for lines.`,
     );
   return part;
 }
@@ -139,7 +139,7 @@ function paperOf(page: NonNullable<DocumentLook['page']>, columns: number): OwnS
 function pageOf({ page }: DocumentLook): Part {
   const room = page ? page.width - page.left - page.right : 0;
   if (!page || room < 30)
-    return { set: {}, found: [], missing: ['It says no page, so that no size of figures follows from it.'] };
+    return { set: {}, found: [], missing: ['It sets no page size, so no figure sizes follow from it.'] };
   const sized = (name: string, width: number) => {
     const wide = Math.min(600, Math.round(width * 2) / 2);
     return { name, width: wide, height: Math.max(30, Math.round(wide * SHAPE)) };
@@ -159,7 +159,7 @@ function pageOf({ page }: DocumentLook): Part {
         ? [`It has ${count} columns; pages have at most two.`]
         : pages
           ? []
-          : ['Its page is of no size that pages can have.'],
+          : ['Its page size is outside the range that pages can have.'],
   };
 }
 

@@ -8,7 +8,7 @@ export const MOST_BYTES = 50 * 1024 * 1024;
 export function tooLarge(name: string, bytes: number): string | null {
   if (bytes <= MOST_BYTES) return null;
   const size = (bytes / 1024 / 1024).toFixed(1);
-  return `“${name}” has ${size} MB; Rizo takes files of up to 50 MB, so split it or leave out columns you do not need.`;
+  return `“${name}” is ${size} MB; Rizo takes files of up to 50 MB, so split it or leave out columns you do not need.`;
 }
 
 const startsWith = (bytes: Uint8Array, ...mark: number[]) => mark.every((byte, index) => bytes[index] === byte);
@@ -45,7 +45,7 @@ export function decodeText(bytes: Uint8Array): string {
     let line = 1;
     for (let at = 0; at < nul; at++) if (bytes[at] === 10) line++;
     throw new Refusal(
-      `This file is not text: line ${line} holds bytes that no table of text has; save it as CSV or as a workbook and bring that in.`,
+      `This file is not text: line ${line} holds bytes that text never has; save it as CSV or as a workbook and bring that in.`,
     );
   }
   try {

@@ -72,7 +72,7 @@ function reachOf(sheet: WorkSheet, name: string): Range | null {
   if (cells === 0) return null;
   if ((reach.e.r - reach.s.r + 1) * (reach.e.c - reach.s.c + 1) > WIDEST_REACH)
     throw new Refusal(
-      `The cells of “${name}” lie too far apart for one table; remove those that stand alone and bring it in again.`,
+      `The cells of “${name}” lie too far apart for one table; remove the stray ones and bring it in again.`,
     );
   return reach;
 }
@@ -131,9 +131,7 @@ function sheetsOf(book: WorkBook): Sheet[] {
 /** The sheets of a workbook, those that are hidden last. Throws a Refusal when it cannot be opened. */
 export function readWorkbook(bytes: Uint8Array): Sheet[] {
   if (unpackedSize(bytes) > MOST_UNPACKED)
-    throw new Refusal(
-      'This workbook is too large once it is unpacked; save the sheet you need as CSV and bring that in.',
-    );
+    throw new Refusal('This workbook is too large once unpacked; save the sheet you need as CSV and bring that in.');
   let book: WorkBook;
   try {
     book = read(bytes, { type: 'array', cellNF: true, cellText: true, cellFormula: true, cellHTML: false });
@@ -166,7 +164,7 @@ export function readHtmlTables(text: string): Sheet[] {
     throw new Refusal('The table in this HTML is never closed, so its end is missing; save or copy it again.');
   for (const [, span = ''] of text.matchAll(/\b(?:col|row)span\s*=\s*["']?(\d+)/gi))
     if (Number(span) > 10_000)
-      throw new Refusal(`A cell of this HTML is joined over ${span} others; mend that and bring it in again.`);
+      throw new Refusal(`A cell of this HTML spans ${span} others; correct that and bring it in again.`);
   let tags = 0;
   for (const _ of text.matchAll(/<t[dh][\s>]/gi))
     if (++tags > MOST_TAGS)

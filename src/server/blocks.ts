@@ -190,8 +190,8 @@ export async function wantCells(trx: Kysely<Schema>, id: string, before: Report 
   if (!lacking) return;
   throw new Refusal(
     rows.has(lacking.block)
-      ? `The cells of a column of table “${lacking.table}” were not sent whole.`
-      : `The cells of a column of table “${lacking.table}” were not sent, or were cleared since nothing had named them for ${KEPT_DAYS} days.`,
+      ? `The cells of a column of table “${lacking.table}” were not sent in full.`
+      : `The cells of a column of table “${lacking.table}” were not sent, or were cleared after ${KEPT_DAYS} days without use.`,
   );
 }
 

@@ -40,9 +40,9 @@ export function databaseTrouble(error: unknown): DatabaseTrouble | null {
 }
 
 const SENTENCES: Record<DatabaseTrouble, string> = {
-  away: 'The database does not answer just now; what was saved before is safe. Rizo tries again by itself.',
-  busy: 'The database has more to do than it can just now; try again in a moment.',
-  full: 'The disk of the database is full, so nothing can be saved until some of it is freed; what was saved before is safe.',
+  away: 'The database is not answering; what was saved before is safe. Rizo keeps trying.',
+  busy: 'The database is busy; try again in a moment.',
+  full: 'The disk of the database is full, so nothing can be saved until there is space; what was saved before is safe.',
 };
 
 export const sayTrouble = (trouble: DatabaseTrouble): string => SENTENCES[trouble];

@@ -25,5 +25,5 @@ const guarded =
     answer(async () => {
       if (context.locals.who === 'nobody' && !may('nobody', what, null)) return refuse(401, UNKNOWN);
       const report = reportIn(context);
-      return may(context.locals.who, what, report) ? run(report, context) : refuse(403, 'This is not yours to do.');
+      return may(context.locals.who, what, report) ? run(report, context) : refuse(403, 'You may not do this.');
     });

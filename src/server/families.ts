@@ -45,7 +45,8 @@ export async function addFamilyFiles(db: Database, { files: sent }: z.infer<type
  * by: read anew like any other font. One that is here stays as it is.
  */
 export async function keepCarried(db: Database, { id, files }: Pick<CarriedFamily, 'id' | 'files'>): Promise<void> {
-  if (!OWN_FAMILY.test(id)) throw new Refusal('The bundle has typefaces under a name that none of one’s own has.');
+  if (!OWN_FAMILY.test(id))
+    throw new Refusal('The bundle has a typeface under a name that no typeface of your own can have.');
   const there = await db.selectFrom('families').select('id').where('id', '=', id).executeTakeFirst();
   if (there) return;
   const read = await readFamily(files);
@@ -80,7 +81,7 @@ function storeFamily(db: Database, { family, files }: OwnFamily): Promise<Family
     if (added.numInsertedOrUpdatedRows === 0n) {
       const same = await trx.selectFrom('families').select('id').where('id', '=', family.id).executeTakeFirst();
       if (same) return family;
-      throw new Refusal(`There is a typeface ${family.name} already; take that one away first.`);
+      throw new Refusal(`There is a typeface ${family.name} already; remove that one first.`);
     }
     await trx
       .insertInto('family_files')

@@ -54,14 +54,14 @@ export function turnedAway({ method, url, headers }: Incoming, hosts: readonly s
   if (name === null || ![...LOOPBACK, ...hosts].includes(name))
     return {
       status: 421,
-      error: 'Rizo is not served under this name; who keeps it can add it with --host or RIZO_HOSTS.',
+      error: 'Rizo is not served under this name; whoever runs it can add the name with --host or RIZO_HOSTS.',
     };
   if (SAFE.has(method)) return null;
   const { origin } = headers;
   const isOwn = origin === undefined || origin.replace(/^https?:\/\//, '') === headers.host;
   const site = headers['sec-fetch-site'];
   if (!isOwn || (site !== undefined && site !== 'same-origin' && site !== 'none'))
-    return { status: 403, error: 'Changes are only taken from Rizo’s own pages.' };
+    return { status: 403, error: 'Changes are only accepted from Rizo’s own pages.' };
   return null;
 }
 

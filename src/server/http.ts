@@ -72,7 +72,7 @@ function parseBody(text: string): unknown {
     });
   } catch (error) {
     if (error instanceof SyntaxError) throw new BadRequest('The request body is not valid JSON.', 400);
-    if (error instanceof RangeError) throw new BadRequest('The request body is nested too deep.', 400);
+    if (error instanceof RangeError) throw new BadRequest('The request body is nested too deeply.', 400);
     throw error;
   }
 }
@@ -89,7 +89,7 @@ export function checkedBody<Schema extends z.ZodType>(bytes: Uint8Array, schema:
     parseBody(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString('utf8')),
     MOST_DEPTH,
   );
-  if (!made) throw new BadRequest('The request body is nested too deep.', 400);
+  if (!made) throw new BadRequest('The request body is nested too deeply.', 400);
   const parsed = schema.safeParse(made.value);
   if (parsed.success) return { data: parsed.data, replaced: made.replaced };
   const { path, message } = firstWrong(parsed.error);
@@ -132,7 +132,7 @@ export async function answer(run: () => Promise<Response>): Promise<Response> {
     if (error instanceof BadRequest) return refuse(error.status, error.message, error.path);
     if (error instanceof Unreadable) return refuse(422, error.message);
     if (error instanceof Refusal) return refuse(400, error.message);
-    if (error instanceof Busy) return later(503, 'Rizo has more to do than it can just now; try again in a moment.', 2);
+    if (error instanceof Busy) return later(503, 'Rizo is busy; try again in a moment.', 2);
     const trouble = databaseTrouble(error);
     if (trouble) {
       console.error(`${trouble}: ${error instanceof Error ? error.message : String(error)}`);

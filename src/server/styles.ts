@@ -101,7 +101,7 @@ export async function wantStyle(trx: Kysely<Schema>, before: Report, { style }: 
     .where('removed_at', 'is', null)
     .forShare()
     .executeTakeFirst();
-  if (!found) throw new Refusal('There is no such house style; it may have been taken away.');
+  if (!found) throw new Refusal('There is no such house style; it may have been removed.');
 }
 
 /** Takes a house style away. Throws a Refusal where reports are set by it; false where there is none. */

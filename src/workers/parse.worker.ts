@@ -31,7 +31,7 @@ let source: Source | null = null;
 async function open(request: ParseRequest): Promise<Source> {
   if (request.kind === 'file') return openTableFile(request.name, request.bytes);
   if (request.kind === 'text') return openTableText(request.text, request.title);
-  if (!source) throw new Error('There is nothing yet to read again.');
+  if (!source) throw new Error('There is nothing to read again yet.');
   return source;
 }
 

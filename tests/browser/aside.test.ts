@@ -31,7 +31,7 @@ const enter = (label: RegExp | string, text: string) => async (page: Page) => {
   await field.fill(text);
   await field.press('Enter');
 };
-const notTaken = (page: Page) => page.getByText('was not taken and is kept here', { exact: false });
+const notTaken = (page: Page) => page.getByText('was not accepted and is kept here', { exact: false });
 const expectQuiet = async (...pages: readonly Page[]) => {
   for (const page of pages) expect(await page.getByRole('alert').allTextContents()).toEqual([]);
 };
@@ -91,8 +91,7 @@ describe('two before one figure', () => {
     // Which of them came first decides: what was moved stands before what was then taken out, or cannot.
     expect(after).toEqual(before.slice(1));
     const isSaid = await notTaken(two).count();
-    if (isSaid > 0)
-      await two.getByText('The line before which these were to stand is gone.', { exact: false }).waitFor();
+    if (isSaid > 0) await two.getByText('The line that these were to go before is gone.', { exact: false }).waitFor();
     await expectQuiet(one);
   });
 });
@@ -146,7 +145,7 @@ describe('a change that cannot be done', () => {
     await refused('77').waitFor({ state: 'detached' });
     await saved(one);
     expect((await typedIn(report))['boats']).toEqual({ 'r.2': '22', 'r.3': '33', 'r.6': '77' });
-    await press('Let go of it', '88');
+    await press('Discard it', '88');
     await refused('88').waitFor({ state: 'detached' });
     await one.reload();
     await one.getByRole('grid').waitFor();
@@ -180,7 +179,7 @@ describe('a change that cannot be done', () => {
     await two.keyboard.type(' and half a title');
     await elsewhere(idOf(two), 'item.remove', { item: FIGURE });
     // Who types slowly has a call for each rest between the keys; the last one holds all of it.
-    const last = () => aside(two, 'was not taken and is kept here').last();
+    const last = () => aside(two, 'was not accepted and is kept here').last();
     await last().waitFor();
     await two.unroute('**/commands');
     await two.reload();
@@ -191,7 +190,7 @@ describe('a change that cannot be done', () => {
       return two.evaluate(() => navigator.clipboard.readText());
     };
     await expect.poll(copied).toContain('and half a title');
-    const left = () => two.getByRole('button', { name: 'Let go of it' });
+    const left = () => two.getByRole('button', { name: 'Discard it' });
     for (let count = await left().count(); count > 0; count--) {
       await left().first().click();
       await expect.poll(() => left().count()).toBe(count - 1);

@@ -26,8 +26,8 @@ const seen = async (pages: readonly Page[], row: number, col: number, text: stri
 /** No one is told of a clash, a refusal or anything else. */
 const expectQuiet = async (...pages: Page[]) => {
   for (const page of pages) {
-    expect(await page.getByText('set here and elsewhere at once').count()).toBe(0);
-    expect(await page.getByText('was not taken').count()).toBe(0);
+    expect(await page.getByText('changed here and elsewhere at the same time').count()).toBe(0);
+    expect(await page.getByText('was not accepted').count()).toBe(0);
   }
 };
 
@@ -99,16 +99,19 @@ describe('two who do in one moment', () => {
     const { one, two } = await twoPeople();
     await atOnce([one, two], typeAt(7, 1, '71'), typeAt(7, 1, '72'));
     for (const page of [one, two]) {
-      const told = page.getByText('The cell of “boats” in row 8 of “Piers” was set here and elsewhere at once.', {
-        exact: false,
-      });
+      const told = page.getByText(
+        'The cell of “boats” in row 8 of “Piers” was changed here and elsewhere at the same time.',
+        {
+          exact: false,
+        },
+      );
       await told.waitFor();
       const text = (await told.textContent()) ?? '';
       expect([text.includes('“71”'), text.includes('“72”')]).toEqual([true, true]);
       expect(text).not.toMatch(/[0-9a-f]{8}-/);
     }
     const before = await cell(one, 7, 1).textContent();
-    await one.getByRole('button', { name: /^(Take the other|Bring mine back)$/ }).click();
+    await one.getByRole('button', { name: /^(Use the other|Use mine)$/ }).click();
     await seen([one, two], 7, 1, before === '71' ? '72' : '71');
   });
 });
@@ -176,7 +179,7 @@ describe('two before one figure', () => {
     await two.locator('.sheet svg').waitFor();
     await elsewhere(report, 'figure.split', { figure: figure.id, panels: { by: { kind: 'category', column: key } } });
     while ((await tableOf(report)).columns.length > 3) await undo(one);
-    const note = two.getByText(`The table has no column “${key}” any more: all is in one plot`, { exact: false });
+    const note = two.getByText(`The table no longer has a column “${key}”: the panels it split the figure into are one plot`, { exact: false });
     await note.first().waitFor();
     // It opens anew, and its picture is made.
     await two.reload();

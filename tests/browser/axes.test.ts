@@ -128,7 +128,7 @@ describe('the date axis', () => {
     await choose(page.getByLabel('Which part is drawn'), 'range');
     await fill('First that is drawn', '2025-03');
     await fill('Last that is drawn', 'soon');
-    await page.getByText('“soon” is no date; write it like 2026-03 or 12 Mar 2026.').waitFor();
+    await page.getByText('“soon” is not a date; write it like 2026-03 or 12 Mar 2026.').waitFor();
     await fill('Last that is drawn', 'Aug 2025');
     expect(await corners()).toBe(6);
     await choose(page.getByLabel('Language of the report'), 'fi-FI');

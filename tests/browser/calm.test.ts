@@ -262,7 +262,7 @@ describe('the list at the left', () => {
     await entry('Traffic by year').click();
     await entry('Fifteen years of traffic').click({ modifiers: ['Control'] });
     await page
-      .getByRole('region', { name: 'What is done to the chosen things' })
+      .getByRole('region', { name: 'What to do with the chosen things' })
       .getByRole('button', { name: 'remove' })
       .click();
     await expect
@@ -284,7 +284,7 @@ describe('the list at the left', () => {
     const entry = (name: string) => list().getByRole('button', { name: new RegExp(`^Figure \\d+ ${name}`) });
     await entry('Passengers by route').click();
     await entry('Passengers and punctuality').click({ modifiers: ['Control'] });
-    const tools = page.getByRole('region', { name: 'What is done to the chosen things' });
+    const tools = page.getByRole('region', { name: 'What to do with the chosen things' });
     await tools.getByText('2 chosen').waitFor();
     await tools.getByRole('button', { name: 'one scale' }).click();
     await saved(page);
@@ -300,8 +300,8 @@ describe('the list at the left', () => {
     await saved(page);
     await page.keyboard.press('Control+z');
     await page.keyboard.press('Control+z');
-    await choose(tools.getByLabel('What is laid on the chosen figures'), 'scale and size');
-    await choose(tools.getByLabel('The figure whose looks or size the chosen ones take'), {
+    await choose(tools.getByLabel('What to apply to the chosen figures'), 'scale and size');
+    await choose(tools.getByLabel('The figure whose look or size the chosen ones take'), {
       label: 'as in Figure 3, Fifteen years of traffic',
     });
     await saved(page);
@@ -312,8 +312,8 @@ describe('the list at the left', () => {
     // With looks, colours and patterns of the other one are taken.
     await showItem(page, 'Sailings on time');
     await entry('Sailings on time').click({ modifiers: ['Control'] });
-    await choose(tools.getByLabel('What is laid on the chosen figures'), 'looks');
-    await choose(tools.getByLabel('The figure whose looks or size the chosen ones take'), {
+    await choose(tools.getByLabel('What to apply to the chosen figures'), 'looks');
+    await choose(tools.getByLabel('The figure whose look or size the chosen ones take'), {
       label: 'as in Figure 1, Passengers by route',
     });
     await expect

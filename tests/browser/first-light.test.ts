@@ -296,7 +296,7 @@ describe('a workbook', () => {
     await page.getByLabel('Paste cells or delimited text').focus();
     await page.keyboard.press('Control+V');
     await page.getByText('20 rows × 3 columns, as understood').waitFor();
-    await page.getByText('date, one a week').waitFor();
+    await page.getByText('date, weekly').waitFor();
   });
 });
 
@@ -335,7 +335,7 @@ describe('bad input', () => {
     await page.getByText('Line 4 has more than 3 cells').waitFor();
     await page.getByRole('button', { name: 'Bring in another' }).click();
     await page.getByLabel('Table file').setInputFiles(received('broken-header-only.csv'));
-    await page.getByText('Line 1 is a header and no rows follow it').waitFor();
+    await page.getByText('Line 1 is a header with no rows below it').waitFor();
     expect(await page.getByRole('button', { name: 'Make a figure' }).count()).toBe(0);
     await page.reload();
     await page.getByRole('heading', { name: 'Bring in a table' }).waitFor();
@@ -358,7 +358,7 @@ describe('bad input', () => {
     await drop('big.csv', 'a,b', 51);
     await page
       .getByRole('alert')
-      .filter({ hasText: '“big.csv” has 51.0 MB; Rizo takes files of up to 50 MB' })
+      .filter({ hasText: '“big.csv” is 51.0 MB; Rizo takes files of up to 50 MB' })
       .waitFor();
     await drop('dropped-here.csv', receivedText('by-year.csv'), 0);
     await page.getByText('15 rows × 3 columns, as understood').waitFor();

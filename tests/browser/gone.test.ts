@@ -65,7 +65,7 @@ describe('a report that names columns which are gone', () => {
       blocks,
     );
     await showItem(page, 'Passengers by route');
-    const note = page.getByText('The table has no column “outer_isles_thousands” any more', { exact: false });
+    const note = page.getByText('The table no longer has a column “outer_isles_thousands”', { exact: false });
     await note.first().waitFor();
     await page.getByRole('button', { name: 'Remove the line' }).first().click();
     await expect.poll(() => note.count()).toBe(0);

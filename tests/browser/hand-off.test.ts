@@ -46,7 +46,7 @@ describe('handing off', () => {
     const before = await still(page, sheetBox);
     await button('Hand off').click();
     await panel().getByRole('button', { name: /^Copy/ }).first().click();
-    await page.getByText('Copied; paste it where it is wanted.').waitFor();
+    await page.getByText('Copied; paste it wherever you want it.').waitFor();
     expect(await sheetBox()).toEqual(before);
     const found = await clipboard();
     expect(Object.keys(found).sort()).toEqual(['image/png', 'image/svg+xml', 'text/html', 'text/plain']);
@@ -94,7 +94,7 @@ describe('handing off', () => {
     expect(String(table['text/plain']).split('\n').length).toBeGreaterThan(4);
     await button('Hand off').click();
     await page.getByRole('region', { name: 'One sparkline' }).getByRole('button', { name: 'copy' }).click();
-    await page.getByText('Copied; paste it where it is wanted.').waitFor();
+    await page.getByText('Copied; paste it wherever you want it.').waitFor();
     expect(String((await clipboard())['image/svg+xml'])).toContain('<path');
   });
 
@@ -169,14 +169,14 @@ describe('handing off', () => {
     await page.goto(`file://${join(folder, 'figure.html')}`);
     const read = page.locator('#look-read');
     await expect.poll(() => read.textContent()).toContain('Oct 2026 Outer isles: 30.0 thousands, unfinished');
-    await page.getByLabel('Place along the chart').focus();
+    await page.getByLabel('Position along the chart').focus();
     await page.keyboard.press('Home');
     await expect.poll(() => read.textContent()).toMatch(/^Jan 2024 Outer isles: 42\.9/);
     await page.keyboard.press('ArrowRight');
     await expect.poll(() => read.textContent()).toMatch(/^Feb 2024/);
     await page.getByRole('checkbox', { name: 'Outer isles' }).uncheck();
     await expect.poll(() => read.textContent()).not.toContain('Outer isles');
-    await page.getByRole('button', { name: 'Nearer' }).click();
+    await page.getByRole('button', { name: 'Closer' }).click();
     await page.getByText('The numbers', { exact: true }).click();
     expect(await page.locator('tbody tr').count()).toBe(34);
     const csv = await taken(() => page.getByRole('link', { name: 'All numbers as CSV' }).click(), 'numbers.csv');

@@ -113,12 +113,12 @@ describe('a house style', () => {
     await page
       .getByLabel('Style file')
       .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{') });
-    await page.getByText(/“x.json” is no style file/).waitFor();
+    await page.getByText(/“x.json” is not a style file/).waitFor();
     const file = Buffer.from(JSON.stringify(styleFile({ ...BOARD_PAPERS, name: 'From a file' })));
     await page.getByLabel('Style file').setInputFiles({ name: 'y.json', mimeType: 'application/json', buffer: file });
     await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('From a file');
     const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Keep as a file' }).click();
+    await page.getByRole('button', { name: 'Save as a file' }).click();
     expect((await download).suggestedFilename()).toBe('from-a-file.style.json');
     await page.getByRole('button', { name: 'a new one' }).click();
     await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Untitled style');
@@ -127,11 +127,11 @@ describe('a house style', () => {
     const buffer = Buffer.from(zipSync({ 'word/styles.xml': strToU8(styles) }));
     const input = page.getByLabel('Style file');
     await input.setInputFiles([{ name: 'no.docx', mimeType: 'application/octet-stream', buffer: Buffer.from('no') }]);
-    await page.getByText(/“no.docx” cannot be read: it is no DOCX document/).waitFor();
+    await page.getByText(/“no.docx” cannot be read: it is not a DOCX document/).waitFor();
     await input.setInputFiles([{ name: 'Annual report.docx', mimeType: 'application/octet-stream', buffer }]);
     const proposal = page.getByRole('dialog', { name: 'A style of a document' });
     await proposal.getByText('Inter for text.').waitFor();
-    await proposal.getByText('It says no page, so that no size of figures follows from it.').waitFor();
+    await proposal.getByText('It sets no page size, so no figure sizes follow from it.').waitFor();
     expect(await audit(page)).toEqual([]);
     await proposal.getByRole('button', { name: 'Make this style' }).click();
     await expect.poll(() => page.getByLabel('Name of the style').inputValue()).toBe('Annual report');
@@ -182,9 +182,9 @@ describe('a house style', () => {
     const files = page.getByLabel('Files of a typeface');
     const file = (name: string, bytes: Uint8Array) => ({ name, mimeType: 'font/ttf', buffer: Buffer.from(bytes) });
     await files.setInputFiles([file('closed.ttf', harbourGrotesk('Closed Face', 2))]);
-    await page.getByText(/^“closed.ttf” says in itself that it may not be embedded/).waitFor();
+    await page.getByText(/^“closed.ttf” states that it may not be embedded/).waitFor();
     await files.setInputFiles([file('lighthouse.ttf', harbourGrotesk(name))]);
-    await page.getByRole('button', { name: `Take ${name} away` }).waitFor();
+    await page.getByRole('button', { name: `Remove ${name}` }).waitFor();
     await expect.poll(async () => (await textsIn(page)).every(({ family }) => /^"?Lighthouse/.test(family))).toBe(true);
     // Wider than the face it took the place of, as its own letters are.
     const franklin = faceId({ family: 'franklin', digits: null, grade: 400, italic: false });
@@ -201,7 +201,7 @@ describe('a house style', () => {
       .poll(() => other.evaluate((of) => [...document.fonts].filter(({ family }) => family.includes(of)).length, name))
       .toBeGreaterThan(0);
     await other.context().close();
-    await page.getByRole('button', { name: `Take ${name} away` }).click();
+    await page.getByRole('button', { name: `Remove ${name}` }).click();
     await page.getByText(`${name} is what “Own face” is set in`).waitFor();
     await page.goto(`${BASE}/reports/${made.report}`);
     await page.locator('.sheet svg').waitFor();
@@ -217,15 +217,15 @@ describe('a house style', () => {
     await page.getByLabel('Weight of lines, points').press('Enter');
     await saved(page);
     await page.goto(`${BASE}/styles/${other.style}?report=${made.report}`);
-    await page.getByRole('button', { name: /^Lay on/ }).click();
+    await page.getByRole('button', { name: /^Apply to/ }).click();
     await page.getByRole('img', { name: 'Passengers by route after' }).waitFor();
-    await page.getByRole('button', { name: 'Lay it on' }).click();
+    await page.getByRole('button', { name: 'Apply it' }).click();
     await page.getByRole('link', { name: 'To the report' }).waitFor();
     await page.getByRole('button', { name: 'bring them all back' }).click();
-    await page.getByText(/^Nothing of .* is set apart/).waitFor();
+    await page.getByText(/^Nothing in .* departs/).waitFor();
     await page.getByRole('button', { name: 'Undo it' }).click();
     await page.getByRole('button', { name: 'bring them all back' }).click();
-    await page.getByText(/^Nothing of .* is set apart/).waitFor();
+    await page.getByText(/^Nothing in .* departs/).waitFor();
     await page.getByRole('link', { name: 'To the report' }).click();
     await page.locator('.sheet svg').waitFor();
     await expect.poll(() => sheetSvg(page)).toContain('stroke-width="3"');
@@ -252,7 +252,7 @@ describe('a house style', () => {
     const field = page.getByLabel('Length of the line by a ruler, millimetres');
     await field.fill('0.1');
     await field.press('Enter');
-    await page.getByText(/No screen has such millimetres/).waitFor();
+    await page.getByText(/No screen has millimetres like these/).waitFor();
     // The line is shorter than it should be, so that all must be drawn larger.
     await field.fill('80');
     await field.press('Enter');

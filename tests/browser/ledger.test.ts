@@ -122,7 +122,7 @@ describe('the ledger', () => {
     await page.keyboard.press('p');
     await page.getByRole('button', { name: 'pick up look' }).click();
     await rows().nth(2).locator('td').nth(3).click();
-    await page.getByRole('button', { name: 'lay the look on' }).click();
+    await page.getByRole('button', { name: 'apply the look' }).click();
     expect(await dashes('line-3')).toBe(await dashes('line-2'));
     await page.getByRole('button', { name: 'house style' }).click();
     expect(await dashes('line-3')).toBeNull();
@@ -296,7 +296,7 @@ describe('words', () => {
     page = await newPage();
     await figureOf(page, 'sailings-monthly.csv');
     await page.keyboard.press('Control+k');
-    await page.getByPlaceholder('What is to be done').fill('words');
+    await page.getByPlaceholder('What to do').fill('words');
     await page.keyboard.press('Enter');
     const title = page.getByRole('textbox', { name: 'Title', exact: true });
     await title.fill('');

@@ -255,7 +255,7 @@ describe('the manuscript', () => {
     await page.keyboard.type('See the figure.');
     await page.getByRole('button', { name: 'a figure', exact: true }).click();
     await page
-      .getByText('Not placed, to be put behind the caret:')
+      .getByText('Not placed yet; click to place after the caret:')
       .getByRole('button', { name: 'Sailings on time' })
       .click();
     await page.getByLabel('What stands beside it').selectOption({ label: 'Passengers by route' });
@@ -274,7 +274,7 @@ describe('the manuscript', () => {
           .textContent(),
       )
       .toContain('Figure 1');
-    await page.getByRole('button', { name: 'take it out of the text' }).click();
+    await page.getByRole('button', { name: 'remove it from the text' }).click();
     await expect.poll(async () => (await storedBlocks(page))[2]?.type).toBe('words');
     await pagesSet(page);
     await page.locator('[data-page] button[title="Open it"]').first().click();
@@ -283,12 +283,12 @@ describe('the manuscript', () => {
 
   it('draws figures while in sight, puts the caret where a page is clicked, scrolls with it, and is set in columns on other paper', async () => {
     const page = await openManuscript();
-    const drawn = galley(page).locator('[title="Double click opens it"] svg');
+    const drawn = galley(page).locator('[title="Double-click opens it"] svg');
     const all = (await storedBlocks(page)).flatMap(({ things = [] }) => things).length;
     await expect.poll(() => drawn.count()).toBeLessThan(all);
     const height = () => galley(page).evaluate((element) => element.scrollHeight);
     const before = await height();
-    for (const thing of await galley(page).locator('[title="Double click opens it"]').all()) {
+    for (const thing of await galley(page).locator('[title="Double-click opens it"]').all()) {
       await thing.scrollIntoViewIfNeeded();
       await thing.locator('svg').first().waitFor();
     }
@@ -361,7 +361,7 @@ describe('the manuscript', () => {
   it('takes a figure that is dragged into it, and says in notes what a reader would stumble over', async () => {
     const page = await openManuscript();
     const notes = page.getByRole('complementary', { name: 'Proof notes' });
-    await notes.getByText('stand nowhere in the manuscript').waitFor();
+    await notes.getByText('not in the manuscript').waitFor();
     const thing = page
       .getByRole('navigation', { name: 'In this report' })
       .getByRole('button', { name: /Sailings on time/ })
@@ -423,18 +423,18 @@ describe('the manuscript', () => {
     await panel.getByRole('button', { name: /^Document/ }).click();
     await panel.getByRole('progressbar').waitFor();
     await panel.getByRole('button', { name: 'cancel' }).click();
-    await panel.getByText('the document was given up').waitFor();
+    await panel.getByText('the document was stopped').waitFor();
     // The page works alone: read by axe, looked into, with nothing fetched.
     const { path } = await taken(/^HTML page/);
     const html = await readFile(path, 'utf8');
     const alone = await page.context().newPage();
     await alone.context().setOffline(true);
     await alone.setContent(html);
-    await alone.getByRole('button', { name: 'Look into the values' }).nth(1).click();
+    await alone.getByRole('button', { name: 'Explore the values' }).nth(1).click();
     await expect.poll(() => alone.locator('#look-2-read').textContent()).toMatch(/Oct 2026/);
     await alone.getByText('The numbers', { exact: true }).first().click();
     expect(await alone.locator('details[open] tbody tr').count()).toBe(34);
-    await alone.getByRole('button', { name: 'Nearer' }).waitFor();
+    await alone.getByRole('button', { name: 'Closer' }).waitFor();
     // The chart that is looked into is told by the slider and the words above it.
     await alone.evaluate(() => {
       for (const chart of document.querySelectorAll('.apexcharts-canvas')) chart.remove();

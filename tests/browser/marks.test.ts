@@ -39,11 +39,11 @@ describe('a difference', () => {
     await page.getByRole('tab', { name: 'Levels & notes' }).click();
     await page.getByRole('button', { name: 'a difference', exact: true }).click();
     await clickLine(page, 0.1);
-    await page.getByText('Click the other point.').waitFor();
+    await page.getByText('Now click the other point.').waitFor();
     expect(await page.getByTestId('pointed').count()).toBe(1);
     await clickLine(page, 0.6);
     await expect.poll(() => words(page)).toContainEqual(expect.stringMatching(/^[+−]\d+%$/));
-    expect(await page.getByText('Click the other point.').count()).toBe(0);
+    expect(await page.getByText('Now click the other point.').count()).toBe(0);
 
     // How it is said is chosen in its sentence.
     await choose(page.getByLabel('How the difference is said'), { label: 'as how many times as much' });
@@ -66,7 +66,7 @@ describe('a difference', () => {
     await page.getByRole('tab', { name: 'Levels & notes' }).click();
     await page.getByRole('button', { name: 'a difference', exact: true }).click();
     await clickLine(page, 0.2);
-    await page.getByRole('button', { name: 'give up' }).click();
+    await page.getByRole('button', { name: 'cancel' }).click();
     expect(await page.getByTestId('pointed').count()).toBe(0);
     await page.getByRole('button', { name: 'a difference', exact: true }).click();
     await page.keyboard.press('Escape');
@@ -85,7 +85,7 @@ describe('a band of past years', () => {
     await page.getByRole('button', { name: 'band of past years' }).click();
     await expect.poll(() => page.locator('.sheet text').allTextContents()).toContain('mean of 2 years before');
     expect(await marks(page).count()).toBeGreaterThan(0);
-    await page.getByText('Fewer years than said.').waitFor();
+    await page.getByText('Fewer years than stated.').waitFor();
     await page.getByRole('tab', { name: 'Levels & notes' }).click();
     await choose(page.getByLabel(/^How wide/), { label: 'the middle half' });
     await page.getByLabel(/^Years of/).fill('3');
@@ -103,7 +103,7 @@ describe('a calendar', () => {
     await openDemo(page);
     await showItem(page, 'Passengers by route');
     await page.getByRole('tab', { name: 'Levels & notes' }).click();
-    await choose(page.getByLabel('Lay a table on the figure as a calendar'), { label: 'of Works and changes' });
+    await choose(page.getByLabel('Add a table to the figure as a calendar'), { label: 'of Works and changes' });
     await expect.poll(() => words(page)).toContain('new timetable');
     await choose(page.getByLabel('What rows of the calendar are named by'), { label: 'nothing' });
     await expect.poll(() => words(page)).toEqual([]);
@@ -117,7 +117,7 @@ describe('a calendar', () => {
     await showItem(page, 'Passengers by route');
     await expect.poll(() => words(page)).toContain('winter timetable');
 
-    await choose(page.getByLabel('Lay the calendar on other figures'), { label: 'on Fifteen years of traffic, too' });
+    await choose(page.getByLabel('Add the calendar to other figures'), { label: 'on Fifteen years of traffic, too' });
     await showItem(page, 'Fifteen years of traffic');
     await expect.poll(() => page.locator('.sheet text').allTextContents()).toContain('winter timetable');
     await page.getByRole('button', { name: 'Undo' }).click();

@@ -101,7 +101,7 @@ describe('panels', () => {
     await page.keyboard.press('i');
     const chart = page.getByRole('region', { name: /^Inspect / });
     await chart.locator('.apexcharts-series path').first().waitFor();
-    const looked = chart.getByLabel('Panel that is looked into');
+    const looked = chart.getByLabel('Panel shown');
     const said = () => looked.evaluate((select) => (select as HTMLSelectElement).selectedOptions[0]?.textContent);
     expect(await said()).toBe('Outer Skerry');
     await page.keyboard.press('j');
@@ -172,7 +172,7 @@ describe('panels', () => {
     await page.keyboard.press('Escape');
     await choose(page.getByLabel('What shares a scale'), { label: 'a scale for each panel' });
     await expect.poll(numbered).toBe(4);
-    await expect.poll(() => page.getByText('Heights do not compare').count()).toBe(1);
+    await expect.poll(() => page.getByText('Heights cannot be compared').count()).toBe(1);
     await page.getByRole('button', { name: 'One scale for all panels' }).click();
     await expect.poll(numbered).toBe(1);
     await page.getByRole('button', { name: 'One plot for all again' }).click();

@@ -40,7 +40,9 @@ async function bothSetTitle(one: Page, two: Page, ones = 'One says', twos = 'Two
   await setWord(one, 'Title', ones);
   await saved(one);
   await two
-    .getByText(`set here and elsewhere at once. Yours stands: “${twos}”; the other is “${ones}”`, { exact: false })
+    .getByText(`changed here and elsewhere at the same time. Yours was kept: “${twos}”; the other is “${ones}”`, {
+      exact: false,
+    })
     .waitFor();
 }
 
@@ -136,9 +138,9 @@ describe('two windows on one report', () => {
     await expect.poll(() => field(two, 'Edition').inputValue()).toBe('Set after it');
     await two.keyboard.type(' a pause');
     await two.clock.resume();
-    await two.getByText(/Yours stands: “typed without a pause”; the other is “One says”/).waitFor();
-    await one.getByText(/The other one stands: “typed without a pause”; yours was “One says”/).waitFor();
-    await two.getByRole('button', { name: 'Take the other' }).click();
+    await two.getByText(/Yours was kept: “typed without a pause”; the other is “One says”/).waitFor();
+    await one.getByText(/The other was kept: “typed without a pause”; yours was “One says”/).waitFor();
+    await two.getByRole('button', { name: 'Use the other' }).click();
     await expect.poll(() => word(one, 'title')).toBe('One says');
   });
 
@@ -147,19 +149,19 @@ describe('two windows on one report', () => {
     await bothSetTitle(one, two);
     await mend(two);
     await saved(two);
-    await one.getByText(/The other one stands: “Two says”; yours was “One says”/).waitFor();
+    await one.getByText(/The other was kept: “Two says”; yours was “One says”/).waitFor();
     expect(await word(one, 'title')).toBe('Two says');
-    await one.getByRole('button', { name: 'Bring mine back' }).click();
+    await one.getByRole('button', { name: 'Use mine' }).click();
     await expect.poll(() => word(two, 'title')).toBe('One says');
 
     // Also where one typed on after the other value came.
     await bothSetTitle(one, two, 'One again', 'Two again');
     await field(two, 'Title').press('End');
     await two.keyboard.type(' and more');
-    await two.getByText(/Yours stands: “Two again and more”; the other is “One again”/).waitFor();
+    await two.getByText(/Yours was kept: “Two again and more”; the other is “One again”/).waitFor();
     await mend(two);
     await saved(two);
-    await two.getByRole('button', { name: 'Take the other' }).click();
+    await two.getByRole('button', { name: 'Use the other' }).click();
     await expect.poll(() => word(one, 'title')).toBe('One again');
 
     // Another person: what this browser's author set in a third window would be theirs to take back.
@@ -175,7 +177,7 @@ describe('two windows on one report', () => {
     await saved(three);
     // The caret is still in the title of the second window; nothing is typed there.
     await expect.poll(() => word(two, 'title')).toBe('Three says');
-    expect(await two.getByText(/Yours stands/).count()).toBe(0);
+    expect(await two.getByText(/Yours was kept/).count()).toBe(0);
     expect(await word(three, 'title')).toBe('Three says');
   });
 
@@ -363,7 +365,7 @@ describe('when the server is away', () => {
       route.fulfill({ status: 403, contentType: 'application/json', body: '{"error":"Not from here."}' }),
     );
     await setWord(page, 'Title', 'Not thrown away');
-    await page.getByText('The server did not take your change; kept here. Not from here.').waitFor();
+    await page.getByText('The server did not accept your change; kept here. Not from here.').waitFor();
     await page.close({ runBeforeUnload: false });
     const again = await page.context().newPage();
     await again.route(COMMANDS, (route) =>

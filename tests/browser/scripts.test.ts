@@ -77,7 +77,7 @@ describe('letters of all scripts', () => {
     await openReport(page, report, blocks);
     // The letters come after the sheet, which is then set anew with them.
     await expect.poll(() => apart(page, texts, '.sheet svg text'), { timeout: 20_000 }).toEqual([]);
-    await page.getByText('No typeface that ships has “𒀀”').waitFor();
+    await page.getByText('No typeface here has “𒀀”').waitFor();
     const families = await page.evaluate(() =>
       [...document.fonts].filter(({ status }) => status === 'loaded').map(({ family }) => family.replaceAll('"', '')),
     );

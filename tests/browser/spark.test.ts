@@ -81,7 +81,7 @@ describe('a spark table', () => {
     expect(await list.textContent()).toContain('has its own kind');
     expect(await column('spark-1').locator('rect').count()).toBeGreaterThan(10);
     await page.getByRole('button', { name: `Put ${first} back in line` }).click();
-    await page.getByText('Every row is drawn as the column is.').waitFor();
+    await page.getByText('Every row is drawn like its column.').waitFor();
     expect(await column('spark-1').locator('rect').count()).toBe(0);
     await page.keyboard.press('Control+z');
     await list.getByText(first).waitFor();
@@ -163,7 +163,7 @@ describe('a spark table', () => {
     await page.getByRole('button', { name: 'More sparklines' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'step', exact: true }).click();
     await strip(page, 'Steps');
-    await page.getByRole('button', { name: 'lay on' }).click();
+    await page.getByRole('button', { name: 'apply' }).click();
     await column('spark-2').locator('path[fill-opacity]').first().waitFor();
     await page.locator('#strip-spark-1').click();
     await page.getByRole('button', { name: 'back to the house style' }).click();
@@ -180,7 +180,7 @@ describe('a spark table', () => {
     await reader.setContent(readFileSync(html.path, 'utf8'));
     expect(await reader.locator('tbody svg[role=img]').count()).toBe(rows);
     expect(await reader.locator('.tucked').first().isVisible()).toBe(false);
-    await reader.getByLabel('Show the numbers behind').check();
+    await reader.getByLabel('Show the underlying numbers').check();
     expect(await reader.locator('th.tucked').count()).toBe(24);
     expect(await reader.locator('.tucked').first().isVisible()).toBe(true);
     const mark = reader.locator('[data-of="emphasis"]').first();
@@ -194,7 +194,7 @@ describe('a spark table', () => {
     const numbers = await take(/^Numbers, CSV/);
     expect(readFileSync(numbers.path, 'utf8').trim().split('\r\n')).toHaveLength(rows + 1);
     await page.getByRole('button', { name: /^Copy Picture/ }).click();
-    await page.getByText('Copied; paste it where it is wanted.').waitFor();
+    await page.getByText('Copied; paste it wherever you want it.').waitFor();
     const word = await take('a word');
     expect(readFileSync(word.path, 'utf8')).toMatch(/style="vertical-align:-[\d.]+pt"/);
     const svg = await take(/SVG, text as outlines/);

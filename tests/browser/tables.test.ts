@@ -37,11 +37,11 @@ describe('an empty grid', () => {
     await newReport(page);
     const fill = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text);
     await fill('Name of the table', 'Seal trips');
-    await fill('Columns of numbers, parted by commas', 'Trips, Seals');
+    await fill('Number columns, separated by commas', 'Trips, Seals');
     await fill('First period', '2026-03');
     await fill('Last period', 'soon');
     await page.getByRole('button', { name: 'Start typing' }).click();
-    expect(await page.getByRole('alert').textContent()).toMatch(/“soon” is no period that Rizo knows/);
+    expect(await page.getByRole('alert').textContent()).toMatch(/“soon” is not a period/);
     await fill('Last period', '2026-05');
     await page.getByLabel('Last period').press('Enter');
     await grid().waitFor();
@@ -84,7 +84,7 @@ describe('the grid', () => {
     await press('Enter');
     expect(await cell(2, 2).getAttribute('aria-invalid')).toBeNull();
     await press('Alt+n');
-    await page.getByText('Every cell could be read; there is none to mend.').waitFor();
+    await page.getByText('Every cell could be read; there is nothing to correct.').waitFor();
 
     await press('Control+Home', 'ArrowRight', 'ArrowRight', 'Shift+ArrowDown', 'Shift+ArrowDown', 'Alt+ArrowDown');
     expect(await column(2)).toEqual(['10', '10', '10', '40', '50']);
@@ -222,7 +222,7 @@ describe('the grid', () => {
     await saved(page);
     for (const window of [page, other])
       await expect.poll(() => window.locator('#cell-0-2, #cell-1-2').allTextContents()).toEqual(['111', '222']);
-    expect(await page.getByText('not taken').count()).toBe(0);
+    expect(await page.getByText('not accepted').count()).toBe(0);
   });
 
   it('sets title, kind, unit and decimals at the head of a column', async () => {
@@ -300,9 +300,9 @@ describe('bringing a table in', () => {
     await page.getByLabel('Table file').setInputFiles(received('passengers-series-in-rows.csv'));
     await page.getByText('25 rows × 10 columns, as understood').waitFor();
     expect(await page.getByLabel('First line of the table').inputValue()).toBe('4');
-    await choose(page.getByLabel('Where series stand'), 'columns');
+    await choose(page.getByLabel('Where the series are'), 'columns');
     await page.getByText('9 rows × 26 columns, as understood').waitFor();
-    await choose(page.getByLabel('Where series stand'), 'rows');
+    await choose(page.getByLabel('Where the series are'), 'rows');
     await page.getByRole('button', { name: 'They are no totals' }).click();
     await page.getByRole('button', { name: 'They are no totals' }).waitFor({ state: 'detached' });
     await page.getByLabel('Last line of the table').fill('9');
@@ -351,14 +351,14 @@ describe('bringing a table in', () => {
       [
         'prose.txt',
         'Dear all, the ferries were late again.\nWe will look into it, and tell you.\n',
-        /This is text and no table/,
+        /This is text, not a table/,
       ],
-      ['wide.csv', `${'1,'.repeat(2500)}\n`.repeat(3), /has 2,500 columns, and a table holds 2,000/],
-      ['line.csv', 'x'.repeat(1_500_000), /Line 1 is longer than 1,000,000 letters/],
-      ['joined.html', '<table><tr><td colspan=100000000>a</td></tr></table>', /joined over 100000000 others/],
+      ['wide.csv', `${'1,'.repeat(2500)}\n`.repeat(3), /has 2,500 columns, and a table holds at most 2,000/],
+      ['line.csv', 'x'.repeat(1_500_000), /Line 1 is longer than 1,000,000 characters/],
+      ['joined.html', '<table><tr><td colspan=100000000>a</td></tr></table>', /spans 100000000 others/],
       ['open.html', '<table><tr><td>a<td>b', /never closed/],
-      ['deep.json', '['.repeat(50_000), /breaks off or is written wrongly/],
-      ['list.json', '[[1,2],[3]]', /This JSON is no table/],
+      ['deep.json', '['.repeat(50_000), /is incomplete or malformed/],
+      ['list.json', '[[1,2],[3]]', /This JSON is not a table/],
       ['cut.xlsx', Buffer.from([0x50, 0x4b, 3, 4, 0, 0, 0, 0]), /./],
     ];
     for (const [name, text, refused] of cases) {
@@ -437,7 +437,7 @@ describe('a newer extract', () => {
     expect(await changes.textContent()).toContain('Nov 2026');
     expect(await changes.textContent()).toContain('values are revised');
     await choose(page.getByLabel('What becomes of rows that are not in the newer extract'), 'stay');
-    await page.getByRole('button', { name: 'Take the newer data' }).click();
+    await page.getByRole('button', { name: 'Use the newer data' }).click();
     await page.getByRole('tab', { name: 'Remarks' }).waitFor();
     await page.getByRole('navigation').getByText('35 rows × 10 columns').waitFor();
     await page
@@ -477,7 +477,7 @@ describe('new columns and shapes', () => {
     await page.getByRole('columnheader', { name: 'Smooth' }).waitFor();
     const rules = page.getByRole('list', { name: 'Calculated columns' });
     await rules.getByRole('button', { name: 'remove' }).first().click();
-    await page.getByText(/is used by calculated column “Smooth”; take it out there first/).waitFor();
+    await page.getByText(/is used by calculated column “Smooth”; remove it there first/).waitFor();
     await rules.getByRole('button', { name: 'remove' }).last().click();
     await page.getByRole('columnheader', { name: 'Smooth' }).waitFor({ state: 'detached' });
     await saved(page);
@@ -488,7 +488,7 @@ describe('new columns and shapes', () => {
     await newReport(page);
     await page.getByLabel('Table file').setInputFiles(received('piers-long-form.csv'));
     await page.getByRole('button', { name: 'Make a figure' }).click();
-    await page.getByText(/several rows for one month/).waitFor();
+    await page.getByText(/several rows for each month/).waitFor();
     await page.getByRole('button', { name: 'Give each its own column' }).click();
     await page.locator('.sheet svg').waitFor();
     expect(await page.locator('.sheet [data-part^="line:"]').count()).toBeGreaterThan(3);
@@ -533,7 +533,7 @@ describe('from a table to a figure', () => {
     page = await newPage();
     await keep('pier\tload, %\nNorthgate\t40\nOld Quay\t81\nSound\t55\n');
     await page.getByRole('button', { name: 'Make a figure' }).click();
-    await page.getByText(/has names without an order, and a line would say/).waitFor();
+    await page.getByText(/holds names without an order, and a line would suggest/).waitFor();
     await page.getByRole('button', { name: 'Make a spark table with level bars' }).click();
     await page.locator('.sheet svg').waitFor();
     expect(await page.locator('.sheet text').allTextContents()).toEqual(
@@ -545,7 +545,7 @@ describe('from a table to a figure', () => {
     await page.getByLabel('Target of the bars').fill('-5');
     await page.getByLabel('Target of the bars').press('Enter');
     await page
-      .getByText(/A level bar begins at zero/)
+      .getByText(/A level bar starts at zero/)
       .first()
       .waitFor();
     await page.locator('.sheet [data-part="title"] text').click();

@@ -97,7 +97,7 @@ describe('a suggested title', () => {
     await typeLast('41');
     await backToFigure();
     await expect.poll(() => wordsOf('title')).toBe('Load stood at 41 t in June 2026');
-    const lost = note('The title has lost its fact');
+    const lost = note('The title is no longer true');
     await lost.waitFor();
     await lost
       .getByRole('button', { name: /^Say “Load / })
@@ -175,7 +175,7 @@ describe('words by hand', () => {
     await backToFigure();
     await stale.waitFor();
     expect(await stale.textContent()).toMatch(
-      /the data ended in Jun 2026 when they were written, and end in Jul 2026 now/i,
+      /the data ended in Jun 2026 when they were written and now end in Jul 2026/i,
     );
     await stale
       .getByRole('button', { name: /^Say “Load rose to 66 t in July 2026, the highest of 19 months”$/ })
@@ -203,7 +203,7 @@ describe('a statement that is typed', () => {
     await stale.waitFor();
     const today = 'Load fell 3.8% on the year, to 50 t in June 2026';
     expect((await stale.textContent())?.replaceAll('\u00a0', ' ')).toContain(
-      `“Load up 12% on a year earlier” no longer holds: now it is “${today}”.`,
+      `“Load up 12% on a year earlier” is no longer true: now it is “${today}”.`,
     );
     expect(await stale.count()).toBe(1);
     // What is said today is offered first, and follows the data.
@@ -255,7 +255,7 @@ describe('an unfinished last period', () => {
     const years = [...LOADS.slice(0, 12), ...LOADS.slice(0, 12), ...LOADS.slice(0, 6)];
     const mails = [...MAIL, ...MAIL].slice(0, years.length);
     await page.getByLabel('Table file').setInputFiles(file([...years, 9], [...mails, 4]));
-    await page.getByText(/is Jul 2027 unfinished\? Load has 9 in it, against 57 or more in the same month/).waitFor();
+    await page.getByText(/is Jul 2027 unfinished\? Load is 9 there, against 57 or more in the same month/).waitFor();
     expect(await page.getByRole('button', { name: 'Keep the table' }).isDisabled()).toBe(true);
     await page.getByRole('button', { name: 'It is unfinished' }).click();
     await page.getByRole('button', { name: 'Make a figure' }).click();
@@ -270,7 +270,7 @@ describe('an unfinished last period', () => {
     await page.getByLabel('Table file').setInputFiles(file([...years, 59, 8], [...mails, 25, 3]));
     await page.getByText(/is Aug 2027 unfinished\?/).waitFor();
     await page.getByRole('button', { name: 'It is unfinished' }).click();
-    await page.getByRole('button', { name: 'Take the newer data' }).click();
+    await page.getByRole('button', { name: 'Use the newer data' }).click();
     await backToFigure();
     await strip(page, 'Words');
     await page.getByText('Load: left out from August 2027 on, where it is unfinished.', { exact: true }).waitFor();
@@ -337,10 +337,10 @@ describe('the year in which records begin', () => {
       await year.press('Enter');
     };
     await say('19.94');
-    await page.getByText('“19.94” is no year; give one such as 1994, or leave it empty.').waitFor();
+    await page.getByText('“19.94” is not a year; give one such as 1994, or leave it empty.').waitFor();
     await year.fill('2025');
     await year.press('Enter');
-    await page.getByText('Words call a value the highest since 2025').waitFor();
+    await page.getByText('Facts call a value the highest since 2025').waitFor();
     await page.keyboard.press('Escape');
     await backToFigure();
     await offered('the highest since records began in 2025').click();

@@ -101,7 +101,7 @@ describe('./rizo render', () => {
     expect(set('--panels', 'pier,vessel_class')).toBe('');
     expect(panelsIn()).toBe(12);
     expect(set('--panels', 'pier,vessel_class,month')).toMatch(/one column, or two for a grid/);
-    expect(set('--panels', 'passengers')).toMatch(/no column of names “passengers”/);
+    expect(set('--panels', 'passengers')).toMatch(/no name column “passengers”/);
     expect(set()).toMatch(/Split it into panels/);
     const spec = join(folder, 'panels.json');
     const grid = panelled('Piers', gridTable(), { down: { kind: 'category', column: 'class' } });
@@ -127,7 +127,7 @@ describe('./rizo render', () => {
     expect(readFileSync(join(folder, 'each-up.svg'), 'utf8')).toContain('../up');
     expect(each('one.svg').stderr).toMatch(/needs \{value\}/);
     expect(run('render', '--table', table, '--each', 'month', '-o', join(folder, '{value}.svg')).stderr).toMatch(
-      /no column of names “month”.*pier/,
+      /no name column “month”.*pier/,
     );
   });
 
@@ -273,7 +273,7 @@ describe('./rizo render', () => {
     const big = join(folder, 'big.csv');
     writeFileSync(big, 'a');
     truncateSync(big, 60 * 1024 * 1024);
-    expect(run('table', big).stderr).toMatch(/has 60\.0 MB; Rizo takes files of up to 50 MB/);
+    expect(run('table', big).stderr).toMatch(/is 60\.0 MB; Rizo takes files of up to 50 MB/);
     expect(run('render', '--table', received('by-year.csv'), '-o', 'x.gif').stderr).toMatch(
       /does not end in \.svg, \.png, \.pdf, \.html, \.csv or \.json/,
     );
@@ -304,7 +304,7 @@ describe('./rizo table', () => {
       remarks: [
         {
           column: 'year',
-          text: 'Year: dates written year, one a year, 2011 to 2025.',
+          text: 'Year: dates written year, yearly, 2011 to 2025.',
           others: [{ say: 'Read them as numbers', reading: { columns: { year: { as: 'number', decimal: '.' } } } }],
         },
       ],
@@ -348,7 +348,7 @@ describe('./rizo facts', () => {
       numbers: { value: 527_072, count: 15 },
       points: ['2025-01-01'],
     });
-    expect(run('facts', received('piers-long-form.csv')).stderr).toMatch(/several rows for one place/);
+    expect(run('facts', received('piers-long-form.csv')).stderr).toMatch(/several rows for one value/);
   });
 
   it('asks what nothing in the file decides, and says only what does not hang on it', () => {
@@ -358,7 +358,7 @@ describe('./rizo facts', () => {
     expect(open.status).toBe(3);
     expect(open.stdout).toMatch(/^Beds /);
     expect(open.stdout).not.toContain('Guests');
-    expect(open.stderr).toContain('is “1.204” 1.204 or 1204? Nothing in the table decides.');
+    expect(open.stderr).toContain('is “1.204” 1.204 or 1204? Nothing in the table settles it.');
     expect(open.stderr).toContain('--answer 2   It is 1204');
     expect(run('facts', asked, '--lines', 'guests')).toMatchObject({ status: 3, stdout: '' });
     const thousands = run('facts', asked, '--answer', '2');
@@ -373,7 +373,7 @@ describe('./rizo facts', () => {
     });
     expect(run('facts', asked, '--answer', '1', '--answer', '1')).toMatchObject({
       status: 1,
-      stderr: expect.stringContaining('nothing is asked that “1” could answer'),
+      stderr: expect.stringContaining('“1” answers no question that is open'),
     });
   });
 

@@ -129,9 +129,9 @@ describe('./rizo start', () => {
     process.kill(here.record()?.postgres ?? 0, 'SIGKILL');
     await until(() => third.said().includes('Rizo tries again by itself in 4 s'));
     const health = await ask(third.url, `/api/health`);
-    expect([health.status, await health.json()]).toEqual([503, { error: expect.stringContaining('does not answer') }]);
+    expect([health.status, await health.json()]).toEqual([503, { error: expect.stringContaining('is not answering') }]);
     const desk = await ask(third.url, '/');
-    expect([desk.status, await desk.text()]).toEqual([503, expect.stringContaining('does not answer just now')]);
+    expect([desk.status, await desk.text()]).toEqual([503, expect.stringContaining('is not answering')]);
     renameSync(`${data}.away`, data);
     await until(() => isUp(third.url));
     // It answers a moment before that is said.

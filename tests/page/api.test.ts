@@ -129,7 +129,7 @@ describe('what is read', () => {
     answers = [json({ error: 'It is gone.' }, 404)];
     await expect(api.openReport('r')).rejects.toThrow('It is gone.');
     answers = [lost];
-    await expect(api.openReport('r')).rejects.toThrow(/cannot be reached just now; it is tried again/);
+    await expect(api.openReport('r')).rejects.toThrow(/cannot be reached; Rizo keeps trying/);
     answers = [() => Promise.reject(new RangeError('A fault.'))];
     await expect(api.openReport('r')).rejects.toThrow('A fault.');
   });

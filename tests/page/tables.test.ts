@@ -162,7 +162,7 @@ describe('a table in the page', () => {
   it('says why it cannot be fetched, and is fetched again after a while', async () => {
     instead = () => Promise.reject(new TypeError('Failed to fetch'));
     await draw(() => page.useTableCalled('t'));
-    expect(last()).toMatchObject({ error: expect.stringMatching(/cannot be reached just now; it is tried again/) });
+    expect(last()).toMatchObject({ error: expect.stringMatching(/cannot be reached; Rizo keeps trying/) });
     instead = null;
     await rest(4000);
     expect(asked).toEqual([]);

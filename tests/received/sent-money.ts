@@ -158,7 +158,7 @@ export const MONEY: readonly Case[] = [
     'Amount',
     ['120.50 CR', '99.00 DR', '12.00 DR', '1,000.00 CR'],
     number(-120.5, 99, 12, -1000),
-    { offers: /above zero/ },
+    { offers: /credits positive/ },
   ),
   columnIn('clock-lengths-said', 'Delay (h:mm)', ['4:12', '0:45', '12:03', '25:10'], inUnit('min', 252, 45, 723, 1510)),
   columnIn('clock-seconds-said', 'Wait (mm:ss)', ['4:12', '0:45', '12:03'], inUnit('s', 252, 45, 723)),

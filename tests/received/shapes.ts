@@ -454,14 +454,14 @@ export const CASES: readonly Case[] = [
     name: 'blank-columns',
     text: 'Month,,Load,,Crew\n2023-01,,12,,3\n2023-02,,14,,4\n2023-03,,15,,3\n',
     columns: { 0: date('month', '2023-01-01'), 1: number(12, 14, 15), 2: number(3, 4, 3) },
-    remark: /2 columns without anything/,
+    remark: /2 empty columns/,
   },
   {
     name: 'header-on-each-page',
     text: 'Month,Load\n2023-01,12\n2023-02,14\nMonth,Load\n2023-03,15\n2023-04,11\nMonth,Load\n2023-05,9\n',
     columns: { 0: date('month', '2023-01-01', '2023-02-01', '2023-03-01'), 1: number(12, 14, 15, 11, 9) },
     rows: 5,
-    remark: /2 more times/,
+    remark: /repeated 2 times/,
   },
   {
     name: 'notes-right-under',
@@ -474,7 +474,7 @@ export const CASES: readonly Case[] = [
     text: 'Month,Load\n2023-01,12\n2023-02,14\n2023-03,15\n\nPier,Passengers,Cars\nKelda,120,12\nNess,90,8\n',
     columns: { 0: date('month', '2023-01-01'), 1: number(12, 14, 15) },
     rows: 3,
-    remark: /Another table begins at line 6/,
+    remark: /Another table starts at line 6/,
   },
   {
     name: 'signs-in-rows',
@@ -492,7 +492,7 @@ export const CASES: readonly Case[] = [
     name: 'prose',
     text: 'The outer isles were quiet in March, as the ferry lay in dock.\nIn April, when it came back, everyone wanted to see the seals.\nNo one, it seems, counted them, or wrote it down anywhere at all.\nWe shall, next year, ask the harbour master, who knows.\n',
     columns: {},
-    refused: /no table/,
+    refused: /not a table/,
   },
   {
     name: 'years-with-words',
@@ -581,7 +581,7 @@ export const CASES: readonly Case[] = [
     name: 'prose-with-a-comma-a-line',
     text: 'Dear all, the ferries were late again.\nWe will look into it, and tell you.\nThe quay is open, so please go on.\n',
     columns: {},
-    refused: /no table/,
+    refused: /not a table/,
   },
   {
     name: 'comments-that-are-sentences',
@@ -592,7 +592,7 @@ export const CASES: readonly Case[] = [
     name: 'letter-in-one-line',
     text: 'Dear colleague, please find below what the harbour office wrote to us last week about the berths.',
     columns: {},
-    refused: /no table/,
+    refused: /not a table/,
   },
   {
     name: 'colons-for-missing',

@@ -209,7 +209,7 @@ describe('saving', () => {
     expect(answer.status).toBe(400);
     expect(answer.body).toMatchObject({
       error:
-        'The cells of a column of table “Half” were not sent, or were cleared since nothing had named them for 30 days.',
+        'The cells of a column of table “Half” were not sent, or were cleared after 30 days without use.',
     });
     expect((await stored(id)).revision).toBe(revision);
     expect((await fetch(`${base}/api/reports/${id}/blocks/${first}`)).status).toBe(404);
@@ -331,7 +331,7 @@ describe('what two change at once', () => {
     });
     const names = (await stored(report)).report.items.map(({ name }) => name);
     const undone = await call('POST', `/api/reports/${report}/undo`, { change: renamed.id, by: 'ann' });
-    expect(undone).toMatchObject({ status: 400, body: { error: /removed was changed since/ } });
+    expect(undone).toMatchObject({ status: 400, body: { error: /removed has changed since/ } });
     expect((await stored(report)).report.items.map(({ name }) => name)).toEqual(names);
   });
 
@@ -663,7 +663,7 @@ describe('figures as files', () => {
     expect(await page.text()).toContain('<table');
     expect(await call('PUT', `/api/reports/${id}/commands`, {})).toMatchObject({
       status: 404,
-      body: { error: expect.stringContaining('nothing at this address') },
+      body: { error: expect.stringContaining('Nothing at this address') },
     });
   });
 

@@ -99,7 +99,7 @@ describe('a bundle', () => {
     };
     for (const [bytes, said] of [
       [new TextEncoder().encode('no archive'), /cannot be read/],
-      [writeBundle(wrong), /typefaces under a name/],
+      [writeBundle(wrong), /a typeface under a name/],
     ] as const) {
       const answer = await send('x.rizo', bytes);
       expect(answer.status).toBe(400);

@@ -142,7 +142,7 @@ describe('cells of a request', () => {
         blocks: { [kept]: rows(count), [refused]: rows(count - 1), [unnamed]: rows(3) },
       }),
     );
-    expect(answer?.refused).toMatchObject([{ error: expect.stringContaining('were not sent whole') }]);
+    expect(answer?.refused).toMatchObject([{ error: expect.stringContaining('were not sent in full') }]);
     expect(await Promise.all([kept, refused, unnamed].map((block) => isThere(report, block)))).toEqual([
       true,
       false,

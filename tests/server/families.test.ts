@@ -95,8 +95,8 @@ describe('a family of one’s own', () => {
 
   it('says in one sentence what is no font, may not be embedded, or is here under its name', async () => {
     const cases: [unknown, RegExp][] = [
-      [sent(new TextEncoder().encode('no font at all')), /“a.ttf” is no font/],
-      [sent(harbourGrotesk('Cut off').slice(0, 3000)), /cut off or broken/],
+      [sent(new TextEncoder().encode('no font at all')), /“a.ttf” is not a font/],
+      [sent(harbourGrotesk('Cut off').slice(0, 3000)), /incomplete or damaged/],
       [sent(harbourGrotesk('Closed', 2)), /may not be embedded/],
       [{ files: [] }, /Choose the files/],
       [{ files: [{ name: 'x', data: 'öö' }] }, /base64/],

@@ -159,7 +159,7 @@ describe('many typed cells', () => {
       });
     const blocks = { [load]: [1, 2], [note]: ['a', 'b'] };
     const stale = await runCalls(own(), report, { base: 0, by: 'x', blocks, commands: [replace({})] });
-    expect(stale?.refused).toMatchObject([{ error: expect.stringContaining('put together meanwhile') }]);
+    expect(stale?.refused).toMatchObject([{ error: expect.stringContaining('merged in the meantime') }]);
     const taken = replace({ layer });
     const answer = await runCalls(own(), report, { base: 0, by: 'x', blocks, commands: [taken] });
     expect(answer?.refused).toEqual([]);
@@ -179,7 +179,7 @@ describe('many typed cells', () => {
       blocks: {},
       commands: [call(UNDO, { changes: [fold?.id] })],
     });
-    expect(refused?.refused).toMatchObject([{ error: expect.stringContaining('nothing in it to be undone') }]);
+    expect(refused?.refused).toMatchObject([{ error: expect.stringContaining('there is nothing to undo') }]);
   });
 });
 

@@ -174,7 +174,7 @@ describe('a band of past years', () => {
       );
     const all = noteOf(shown(banded(PAST)));
     expect(all?.text).toBe(
-      '“lowest to highest of 3 years before” says 3 years; for 36 of 66 places there are fewer, at the least 0.',
+      '“lowest to highest of 3 years before” says 3 years, but 36 of 66 points have fewer, as few as 0.',
     );
     expect(noteOf(shown(banded(PAST, (spec) => Object.assign(spec, { window: { last: 12 } }))))).toBeUndefined();
   });
@@ -237,7 +237,7 @@ describe('the names of bands', () => {
         ({ check }) => check === 'band-names',
       );
     };
-    expect(noteOf()?.text).toBe('“lowest to highest of 3 years before” says 3 years, and its values are of 5.');
+    expect(noteOf()?.text).toBe('“lowest to highest of 3 years before” says 3 years, but its values cover 5.');
     for (let turn = 0; turn < 2; turn++) {
       const mend = noteOf()?.mends[0];
       if (!mend || !('call' in mend)) throw new Error('no change mends this');
@@ -288,7 +288,7 @@ describe('dense lines', () => {
     const one = made(1461, 4);
     expect(figureIn(one.report, 'f')?.lines[0]?.weight).toBe(0.4);
     expect(noteOf(one)?.text).toMatch(
-      /^1\d\.\d points of each of 4 lines share a millimetre and go up and down; at 0\.4 pt their strokes cannot be told apart\.$/,
+      /^1\d\.\d points of each of 4 lines share each millimetre and go up and down; at 0\.4 pt their strokes merge\.$/,
     );
     expect(noteOf(made(60, 1))).toBeUndefined();
   });

@@ -112,11 +112,11 @@ describe('a report of version 5', () => {
     );
     const [removal, cell] = [changes[3]?.id, changes[4]?.id];
     expect(() => runCall(typed.record, { name: UNDO, args: { changes: [removal] } }, fieldsOf)).toThrow(
-      /was changed since/,
+      /has changed since/,
     );
     // Rows that came with what was typed below the last one are of their change.
     expect(() => runCall(typed.record, { name: UNDO, args: { changes: [cell] } }, fieldsOf)).toThrow(
-      /was changed since/,
+      /has changed since/,
     );
     const kind = runCall(then, { name: UNDO, args: { changes: [cell] } }, fieldsOf);
     expect(seen(kind.record)).toEqual(stages[4]);

@@ -195,7 +195,7 @@ describe('calculated columns, worked by hand', () => {
   it('a table without dates knows the row before but no year before', () => {
     const table = tableOf([texts('time', ['06–08', '08–10', '10–12'], true), numbers('a', [1, 4, 9])]);
     expect(values(table, { kind: 'change', column, on: 'previous', as: 'difference' })).toEqual([null, 3, 5]);
-    expect(() => values(table, { kind: 'year earlier', column })).toThrow(/no column of dates/);
+    expect(() => values(table, { kind: 'year earlier', column })).toThrow(/no date column/);
   });
 });
 
@@ -209,14 +209,14 @@ describe('calculated columns in a table', () => {
     ]);
     expect(cellsOf(made, 's')).toEqual([null, 1, 1]);
     expect(cellsOf(made, 'x')).toEqual([null, null, null]);
-    expect(made.remarks[0]?.text).toBe('Lost cannot be calculated: There is no column “gone” in “Sample” any more.');
+    expect(made.remarks[0]?.text).toBe('Lost cannot be calculated: “Sample” no longer has a column “gone”.');
   });
 
   it('say their rule in a sentence', () => {
     const table = tableOf([dates(months(2025, 1, 3), 'month'), numbers('passengers', [1, 2, 4])]);
     const say = (rule: Rule) => sayRule(rule, table, localeOf('en-GB'));
     expect(say({ kind: 'change', column: 'passengers', on: 'year', as: 'percent' })).toBe(
-      'Change of Passengers on the same month a year earlier, in per cent of it; missing where either is missing or the earlier one is zero.',
+      'Change of Passengers on the same month a year earlier, in per cent; missing where either is missing or the earlier one is zero.',
     );
     expect(say({ kind: 'rolling mean', column: 'passengers', periods: 12, place: 'centred' })).toBe(
       'Mean of Passengers over 12 months around each (the two ends count half); missing where one of them is missing.',

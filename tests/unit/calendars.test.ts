@@ -264,9 +264,9 @@ describe('the rows of a calendar', () => {
     const noteOf = (calendar: Table, more = {}) =>
       draw(calendar, { more }).notes.find(({ check }) => check === 'calendars')?.text;
     expect(noteOf(calendarOf(rows))).toBeUndefined();
-    expect(noteOf(calendarOf([['2001-01-01', null, 'long ago']]))).toBe('No row of “Sample” lies on the axis across.');
+    expect(noteOf(calendarOf([['2001-01-01', null, 'long ago']]))).toBe('No row of “Sample” falls within this axis.');
     expect(noteOf(calendarOf(rows), { named: 'gone' })).toContain('no longer has a column');
-    expect(noteOf(calendarOf(rows), { table: 'gone' })).toContain('is not there');
+    expect(noteOf(calendarOf(rows), { table: 'gone' })).toContain('is missing');
     const long = Array.from(
       { length: 900 },
       (_, index): Row => [`2024-0${1 + (index % 9)}-${10 + (index % 18)}`, null, null],

@@ -96,7 +96,7 @@ describe('taking back', () => {
       changes.find((change) => change.id === id);
   const undo = (change: Change) => ({ name: UNDO, args: { changes: [change.id] } });
 
-  it('leaves what was changed since, and refuses when that is all of it', () => {
+  it('leaves what has changed since, and refuses when that is all of it', () => {
     const change = logged(call('item.setWords', { item: FIGURE, words: { title: 'Mine', source: 'Mine' } }));
     const mine = runCall(record, change, () => undefined).record;
     const theirs = runCall(
@@ -113,7 +113,7 @@ describe('taking back', () => {
       () => undefined,
     ).record;
     expect(() => runCall(both, undo(change), known(change))).toThrow(
-      /The .* of “Passengers by route” was changed since/,
+      /The .* of “Passengers by route” has changed since/,
     );
   });
 
@@ -129,7 +129,7 @@ describe('taking back', () => {
     const change = logged(call('figure.setAxis', { figure: FIGURE, side: 'left', axis: { to: 400 } }));
     const now = runCall(record, change, () => undefined).record;
     const gone = runCall(now, { name: 'item.remove', args: { item: FIGURE } }, () => undefined).record;
-    expect(() => runCall(gone, undo(change), known(change))).toThrow(/removed was changed since/);
+    expect(() => runCall(gone, undo(change), known(change))).toThrow(/removed has changed since/);
     const low = logged(call('figure.setAxis', { figure: FIGURE, side: 'left', axis: { from: 100, to: 200 } }));
     const high = runCall(
       runCall(record, low, () => undefined).record,
@@ -227,7 +227,7 @@ describe('edits of cells that meet', () => {
     const one = runCall(record, put, () => undefined);
     const two = runCall(one.record, typed({ [key]: { 'mine.0': 'theirs', 'r.1': '7' } }), () => undefined);
     const undo = { name: UNDO, args: { changes: [put.id] } };
-    expect(() => runCall(two.record, undo, () => one)).toThrow('so that the change “inserted rows” cannot be undone.');
+    expect(() => runCall(two.record, undo, () => one)).toThrow('so “inserted rows” cannot be undone.');
     const other = runCall(one.record, typed({ [key]: { 'r.1': '7' } }), () => undefined);
     expect(typedIn(runCall(other.record, undo, () => one).record)).toEqual({ 'r.1': '7' });
     // Nor does a row that stands behind another lose its place.

@@ -80,7 +80,7 @@ describe('first settings of a step', () => {
   });
   it('parts a long table by its categories, one column each', () => {
     const step = draftStep('spread', long);
-    // What “a” measures is not known, so nothing of it is added up.
+    // What “a” measures is not known, so it is never added up.
     expect(step).toMatchObject({ across: 'date', categories: ['pier'], value: 'a', together: 'mean' });
     expect(step && applyStep(long, step).columns.map(({ title }) => title)).toEqual(['date', 'N', 'S']);
   });
@@ -129,10 +129,10 @@ describe('first settings of a step', () => {
     const rows = (of: (month: number, route: number) => string) =>
       [1, 2, 3, 4].flatMap((month) => [1, 2, 3].map((route) => `2023-0${month},${of(month, route)}`)).join('\n');
     expect(draft(`month,route,passengers\n${rows((month, route) => `${route},${month * 10 + route}`)}`)).toThrow(
-      /several rows for one month, one for each “route”/,
+      /several rows for each month, one for each “route”/,
     );
     expect(draft(`month,passengers\n${rows((month, route) => `${month * 10 + route}`)}`)).toThrow(
-      /several rows for one month and nothing that tells them apart/,
+      /several rows for each month and nothing to tell them apart/,
     );
     // One period that stands twice by mistake is named, and drawn.
     expect(draft('month,passengers\n2023-01,1\n2023-02,2\n2023-02,3\n2023-03,4\n2023-04,5')).not.toThrow();
@@ -158,10 +158,10 @@ describe('what a first figure leaves out', () => {
     ]);
     const left = leftOutOf(table, { across: 'date' });
     expect(left?.text).toBe(
-      'Drawn are 6 of 11 columns of numbers. “Line7” and “Line8” are left out, since more lines could hardly be told apart; “Share” is left out for another unit (%); “Fuel” is left out, being of quite another size; “Nothing” is left out: no value.',
+      '6 of 11 number columns are drawn. “Line7” and “Line8” are left out: more lines would be hard to tell apart; “Share” is left out for a different unit (%); “Fuel” is left out for a very different size; “Nothing” is left out: no value.',
     );
     expect(left?.additions).toEqual([
-      { say: 'Draw them, too', columns: ['line7', 'line8'], axis: 'left' },
+      { say: 'Draw them too', columns: ['line7', 'line8'], axis: 'left' },
       { say: 'Draw “Share” on the right axis', columns: ['share_pct'], axis: 'right' },
     ]);
     expect(left?.isSparkTable).toBe(true);

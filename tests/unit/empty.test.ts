@@ -34,13 +34,13 @@ describe('an empty grid', () => {
   });
 
   it.each<[string, string, string[], RegExp]>([
-    ['soon', '2026-12', ['a'], /“soon” is no period/],
+    ['soon', '2026-12', ['a'], /“soon” is not a period/],
     ['2026-12', '2026-01', ['a'], /comes before/],
     ['2026-01', '', ['a'], /first and the last period/],
     ['2026-01', 'Q2 2026', ['a'], /different ways/],
     ['01/02/2026', '05/02/2026', ['a'], /two ways/],
     ['1900-01-01', '2026-01-01', ['a'], /more than 5,000 periods/],
-    ['2026-01', '2026-12', [' '], /at least one column/],
+    ['2026-01', '2026-12', [' '], /at least one number column/],
     ['2026-01', '2026-12', Array.from({ length: 51 }, (_, at) => `c${at}`), /at most 50/],
   ])('from %s to %s is refused with one sentence', (first, last, columns, why) => {
     expect(() => made(first, last, columns)).toThrow(why);

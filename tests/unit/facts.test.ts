@@ -331,7 +331,7 @@ describe('a record', () => {
 });
 
 describe('trivia', () => {
-  it('is no change on the period before that is smaller than such changes mostly are, worked out by sorting', () => {
+  it('is no change on the previous period that is smaller than such changes mostly are, worked out by sorting', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 50, max: 150 }), { minLength: 12, maxLength: 40 }), (values) => {
         const told = factsOfSeries(series(values)).find(({ claim }) => claim.kind === 'previous');

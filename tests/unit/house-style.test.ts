@@ -235,7 +235,7 @@ describe('a name with a colour of its own', () => {
       return proofNotes({ figure: drawn, layout: layoutFigure(drawn, style, english), style, locale: english });
     };
     const [note] = notesOf(own).filter(({ check }) => check === 'house-colour');
-    expect(note?.text).toMatch(/“Outer isles” has a colour of its own/);
+    expect(note?.text).toMatch(/“Outer isles” has its own colour/);
     const mend = note?.mends[0];
     if (!mend || !('call' in mend)) throw new Error('nothing mends it');
     const after = figureIn(runCommand(report, mend.call.name, mend.call.args).report, 'f');
@@ -336,7 +336,7 @@ describe('what is set by hand', () => {
     run('figure.styleLines', { ...line, weight: 2.4 });
     const first = run('figure.styleLines', { ...line, weight: FIRST_STYLE.strokes.line });
     run('style.bringBack', { things: [{ item: 'passengers', paths: [['lines', 'line-2', 'weight']] }] });
-    expect(() => run(UNDO, { changes: [first] })).toThrow(/was changed since/);
+    expect(() => run(UNDO, { changes: [first] })).toThrow(/has changed since/);
   });
 
   it('of lines is brought back to colours that tell them apart', () => {
@@ -350,7 +350,7 @@ describe('what is set by hand', () => {
   it('cannot be changed in the style where that is shared', () => {
     const shared: Report = { ...newReport('r', ''), style: { kind: 'house', id: 'x' } };
     expect(() => runCommand(shared, 'style.set', { set: [{ path: ['ink'], to: '#000000' }] })).toThrow(
-      /others have, too/,
+      /shares its house style/,
     );
     expect(styleFor(shared, null)).toBe(FIRST_STYLE);
     const own = runCommand(shared, 'style.takeAlong', { style: BOARD_PAPERS }).report;

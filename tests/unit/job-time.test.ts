@@ -41,7 +41,7 @@ describe('a job', () => {
   it('that does not end is given up with a sentence, and others go on', async () => {
     const never = inThread('one', { do: 'lacking', text: 'never' });
     const other = inThread('two', { do: 'lacking', text: 'other' });
-    await expect(never).rejects.toThrow('This took longer than 1 seconds and was given up; make it of fewer rows.');
+    await expect(never).rejects.toThrow('This took longer than 1 seconds and was stopped; use fewer rows.');
     expect(await (await other).text()).toBe('other');
     expect(await (await inThread('one', { do: 'lacking', text: 'after it' })).text()).toBe('after it');
   });

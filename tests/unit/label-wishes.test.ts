@@ -64,7 +64,7 @@ describe('a side that is wished for', () => {
     const note = proofNotes({ figure, layout, style: DEFAULT_STYLE, locale: english }).find(
       ({ check }) => check === 'labels',
     );
-    const mend = note?.mends.find(({ say }) => say === 'Let them stand on another side');
+    const mend = note?.mends.find(({ say }) => say === 'Put them on another side');
     expect(layout.unplaced.length).toBeGreaterThan(0);
     expect(mend).toBeDefined();
   });

@@ -281,9 +281,9 @@ describe('older documents', () => {
   });
 
   it.each<[string, unknown, RegExp]>([
-    ['no document', 3, /no report document/],
-    ['another format', { format: 'x' }, /no report document/],
-    ['a version to come', { format: 'rizo-report', version: 7 }, /of version 7, and this is version 6/],
+    ['no document', 3, /not a report document/],
+    ['another format', { format: 'x' }, /not a report document/],
+    ['a version to come', { format: 'rizo-report', version: 7 }, /has version 7, and this Rizo reads versions up to 6/],
     [
       'a version 1 that lacks something',
       { format: 'rizo-report', version: 1, title: 'x' },

@@ -156,9 +156,9 @@ describe('a family of one’s own', () => {
 
   it('refuses what is no font, several, of two families, without digits, or here already', async () => {
     expect(await refusedAs([given(new TextEncoder().encode('month,a\n2026-01,1\n'), 'x.csv')])).toMatch(
-      /“x.csv” is no font/,
+      /“x.csv” is not a font/,
     );
-    expect(await refusedAs([given(new Uint8Array())])).toMatch(/is no font/);
+    expect(await refusedAs([given(new Uint8Array())])).toMatch(/is not a font/);
     expect(await refusedAs([given(new TextEncoder().encode('ttcf\0\0\0\0'), 'x.ttc')])).toMatch(/several fonts/);
     expect(await refusedAs([given(new Uint8Array(13 * 2 ** 20))])).toMatch(/larger than 12 MB/);
     expect(await refusedAs([given(renamed(SANS, 'One')), given(renamed(SANS, 'Two'), 'two.ttf')])).toMatch(

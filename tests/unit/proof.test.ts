@@ -69,19 +69,19 @@ describe('proof notes', () => {
       'a forced date plan that does not fit, by how much',
       caseOf([month, wave('a', 20, 90)], (spec) => Object.assign(spec.dateAxis, { plan: 'written-out' })),
       'date-plan',
-      /“Every month written out” is short by \d+\.\d mm, so \d+ of 24 labels are drawn/,
+      /“Every month written out” needs \d+\.\d mm more, so only \d+ of 24 labels are drawn/,
     ],
     [
       'a plot that is too small to read',
       caseOf([month, wave('a', 0, 90)], (spec) => Object.assign(spec.frame, { height: 30 })),
       'panel-size',
-      /At this size, there are \d+\.\d × \d\.\d mm for the plot/,
+      /At this size, the plot is only \d+\.\d × \d\.\d mm/,
     ],
     [
       'a range that cuts high, with its factor',
       caseOf([month, wave('a', 95, 99)]),
       'range-cut',
-      /begins at 95(\.0)?: changes look 25 times as large as from zero\. From lowest to highest it is 4\.0%/,
+      /starts at 95(\.0)?: changes look 25 times as large as they would from zero\. From lowest to highest is 4\.0%/,
     ],
     [
       'ticks that do not meet',
@@ -98,7 +98,7 @@ describe('proof notes', () => {
         Object.assign(spec.lines[1] ?? {}, { axis: 'right' });
       }),
       'zero-heights',
-      /Zero of the right axis stands \d+\.\d mm above zero of the left one/,
+      /Zero is \d+\.\d mm higher on the right axis than on the left/,
     ],
     [
       'two lines whose colours look alike',
@@ -113,7 +113,7 @@ describe('proof notes', () => {
       'more lines than can be followed',
       caseOf([month, ...'abcdefgh'.split('').map((key, index) => wave(key, index, 90 + index))]),
       'alike',
-      /8 lines are more than can be followed/,
+      /8 lines are too many to follow/,
     ],
     [
       'categories that do not all fit',
@@ -249,7 +249,7 @@ describe('notes on lines and labels', () => {
       for (const line of spec.lines) line.values.on = 'all';
     });
     expect(open(one)).toEqual(['labels']);
-    expect(notesOf(one)[0]?.text).toMatch(/^\d+ labels found no free place and are left out\.$/);
+    expect(notesOf(one)[0]?.text).toMatch(/^\d+ labels had no free space and are left out\.$/);
     expect(open(mended(one))).toEqual([]);
   });
 
@@ -292,7 +292,7 @@ describe('what finds no room or no place', () => {
     const one = caseOf([month, ...many], (spec) => Object.assign(spec.frame, { height: 60 }));
     const note = notesOf(one).find(({ check }) => check === 'names');
     expect(note?.text).toBe(
-      '12 names find no room beside the ends of their lines; they stand in a legend below the plot.',
+      '12 names have no room beside the ends of their lines; they are in a legend below the plot.',
     );
     for (const mend of note?.mends ?? []) {
       if (!('call' in mend)) throw new Error('no change mends this');
@@ -307,7 +307,7 @@ describe('what finds no room or no place', () => {
       spec.words.title = 'Summers are full '.repeat(12);
     });
     expect(notesOf(one).find(({ check }) => check === 'words-cut')?.text).toBe(
-      'There is no room for all of the title at 60 × 50 mm; the end is left out.',
+      'At 60 × 50 mm there is no room for all of the title, so the end is cut off.',
     );
   });
 
@@ -317,7 +317,7 @@ describe('what finds no room or no place', () => {
     });
     const index = notesOf(one).findIndex(({ check }) => check === 'no-logarithm');
     expect(notesOf(one)[index]?.text).toBe(
-      '3 values of “A” are zero or below, where a logarithmic axis has no place; the line breaks there.',
+      '3 values of “A” are zero or below, which a logarithmic axis cannot show; the line breaks there.',
     );
     const mend = notesOf(one)[index]?.mends[0];
     if (!mend || !('call' in mend)) throw new Error('no change mends this');
@@ -330,6 +330,6 @@ describe('what finds no room or no place', () => {
     expect(open(one)).not.toContain('repeated');
     const twice = months(2024, 1, 12).flatMap((date) => [date, date]);
     const again = { ...one, table: { ...one.table, columns: [dates(twice, 'month'), wave('a', 0, 9)] } };
-    expect(notesOf(again).find(({ check }) => check === 'repeated')?.text).toContain('24 rows stand at 12 dates');
+    expect(notesOf(again).find(({ check }) => check === 'repeated')?.text).toContain('24 rows share 12 dates');
   });
 });

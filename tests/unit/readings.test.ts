@@ -27,7 +27,7 @@ describe('what cannot be known is asked', () => {
   it('asks whether the day or the month comes first, and reads by the answer', () => {
     const [question, ...more] = asked(dates);
     expect(more).toEqual([]);
-    expect(question?.text).toBe('date: is “03/04/2026” 4 Mar 2026 or 3 Apr 2026? Nothing in the column decides.');
+    expect(question?.text).toBe('date: is “03/04/2026” 4 Mar 2026 or 3 Apr 2026? Nothing in the column settles it.');
     expect(question?.others?.map(({ say }) => say)).toEqual(['It is 4 Mar 2026', 'It is 3 Apr 2026']);
     for (const [index, first] of ['2026-03-04', '2026-04-03'].entries()) {
       const reading = question?.others?.[index]?.reading ?? {};
@@ -49,7 +49,7 @@ describe('what cannot be known is asked', () => {
   it('asks whether a lone mark groups thousands or begins decimals', () => {
     const [question] = asked(marks);
     expect(question?.text).toBe(
-      'a: is “1,234” 1.234 or 1234? Nothing in the table decides.'.replace('1.234 or 1234', '1234 or 1.234'),
+      'a: is “1,234” 1.234 or 1234? Nothing in the table settles it.'.replace('1.234 or 1234', '1234 or 1.234'),
     );
     expect(cells(marks, 'a', question?.others?.[0]?.reading)).toEqual([1234, 5678]);
     expect(cells(marks, 'a', question?.others?.[1]?.reading)).toEqual([1.234, 5.678]);
@@ -75,8 +75,8 @@ describe('every guess has its other reading', () => {
   it('the title above and the remark below', () => {
     const text = 'Skerry Line\n\nmonth,a\n2026-01,1\n2026-02,2\n\nFigures are provisional and may change.\n';
     expect(read(text).lines).toEqual({ from: 3, to: 5, header: true });
-    expect(read(text, other(text, /Above the table/)).lines).toEqual({ from: 1, to: 5, header: true });
-    expect(read(text, other(text, /Below the table/)).table.rows).toBe(3);
+    expect(read(text, other(text, /above the table/)).lines).toEqual({ from: 1, to: 5, header: true });
+    expect(read(text, other(text, /below the table/)).table.rows).toBe(3);
     expect(read(text, { lines: { from: 4, to: 5 }, header: false }).table.columns.map(({ title }) => title)).toEqual([
       'Column 1',
       'Column 2',
@@ -89,7 +89,7 @@ describe('every guess has its other reading', () => {
       '5',
     ]);
     const series = 'route,Jan-26,Feb-26,Mar-26\nKelda,1,2,3\nTotal,1,2,3\n';
-    expect(read(series, other(series, /turned/)).table.columns.map(({ title }) => title)).toEqual([
+    expect(read(series, other(series, /swapped/)).table.columns.map(({ title }) => title)).toEqual([
       'route',
       'Jan-26',
       'Feb-26',
@@ -142,7 +142,7 @@ describe('holes and double entries', () => {
   it('names periods that stand twice, by line', () => {
     const { table } = read('month,a\n2026-01,1\n2026-02,2\n2026-02,3\n2026-04,4\n');
     const texts = table.remarks.map(({ text }) => text);
-    expect(texts).toContain('month: Feb 2026 (lines 3 and 4) stands twice.');
+    expect(texts).toContain('month: Feb 2026 (lines 3 and 4) appears twice.');
     expect(texts).toContain('month: no row for Mar 2026.');
   });
   it('the same month of several categories is no double entry', () => {

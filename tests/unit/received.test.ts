@@ -98,8 +98,8 @@ describe('tables as received', () => {
     const table = await read('broken-ragged.csv');
     expect(await remarks('broken-ragged.csv')).toEqual(
       expect.arrayContaining([
-        'Line 3 has fewer than 3 cells; the absent ones count as missing.',
-        'Line 4 has more than 3 cells; the spare ones stand in a column without a title.',
+        'Line 3 has fewer than 3 cells; the others count as missing.',
+        'Line 4 has more than 3 cells; the extra ones are in a column without a title.',
       ]),
     );
     expect(table.columns.map((column) => column.cells)).toEqual([
@@ -112,7 +112,7 @@ describe('tables as received', () => {
 
   it('says that a header has no rows below it', async () => {
     expect((await read('broken-header-only.csv')).rows).toBe(0);
-    expect((await remarks('broken-header-only.csv')).join()).toMatch(/Line 1 is a header and no rows follow it/);
+    expect((await remarks('broken-header-only.csv')).join()).toMatch(/Line 1 is a header with no rows below it/);
   });
 
   it('keeps a column of mixed dates as text and names the lines', async () => {
@@ -124,7 +124,7 @@ describe('tables as received', () => {
 
   it('refuses a file over 50 MB by its size alone', async () => {
     expect(tooLarge('big.csv', MOST_BYTES)).toBeNull();
-    expect(tooLarge('big.csv', MOST_BYTES + 1)).toMatch(/“big.csv” has 50\.0 MB; Rizo takes files of up to 50 MB/);
+    expect(tooLarge('big.csv', MOST_BYTES + 1)).toMatch(/“big.csv” is 50\.0 MB; Rizo takes files of up to 50 MB/);
   });
 });
 
@@ -168,7 +168,7 @@ describe('delimited text', () => {
   it('counts lines past quoted line breaks', async () => {
     const table = await readTableText('name,a\n"one\ntwo",1\nthree\n', 'T');
     expect(table.remarks.map((remark) => remark.text)).toContain(
-      'Line 4 has fewer than 2 cells; the absent ones count as missing.',
+      'Line 4 has fewer than 2 cells; the others count as missing.',
     );
   });
 
@@ -215,9 +215,9 @@ describe('series in rows, totals and words around a table', () => {
     expect(table.totals).toEqual([24]);
     expect(table.columns[0]?.cells[24]).toBe('Total');
     const said = (await remarks('passengers-series-in-rows.csv')).join('\n');
-    expect(said).toMatch(/Above the table stands “Skerry Line” and “Passengers by route \(thousands\)”/);
-    expect(said).toMatch(/Below the table stands “Lighthouse Tour does not run/);
-    expect(said).toMatch(/rows and columns were turned/);
+    expect(said).toMatch(/“Skerry Line” and “Passengers by route \(thousands\)” above the table became its title/);
+    expect(said).toMatch(/“Lighthouse Tour does not run.*below the table became a remark/);
+    expect(said).toMatch(/rows and columns were swapped/);
     expect(said).toMatch(/“All routes” and “Total” are totals/);
   });
 
@@ -265,8 +265,8 @@ describe('workbooks, HTML and JSON', () => {
     ]);
     const columns = await readTableText('{"year":[2024,2025,2026],"a":[1,null,3]}', 'T');
     expect(columns.columns[1]?.cells).toEqual([1, null, 3]);
-    await expect(readTableText('{"a":{"b":1}}', 'T')).rejects.toThrow(/This JSON is no table/);
-    await expect(readTableText('[{"a":1}', 'T')).rejects.toThrow(/breaks off or is written wrongly/);
+    await expect(readTableText('{"a":{"b":1}}', 'T')).rejects.toThrow(/This JSON is not a table/);
+    await expect(readTableText('[{"a":1}', 'T')).rejects.toThrow(/is incomplete or malformed/);
   });
 
   it('are decoded by the letters that stand in them', () => {

@@ -69,10 +69,10 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'manuscript.move',
     { blocks: [demo.manuscript.blocks[0]?.id], after: 'gone', near: ['gone-too'] },
-    'What it was to stand behind is gone from the text, so its place is not known.',
+    'The paragraph it was to follow is gone from the text, so it has no place.',
   ],
   [demo, 'item.rename', { item: 'years', name: '' }, 'name'],
-  [demo, 'item.takeTable', { item: 'both', from: 'none', to: 'sailings' }, 'takes nothing from that table'],
+  [demo, 'item.takeTable', { item: 'both', from: 'none', to: 'sailings' }, 'uses nothing from that table'],
   [demo, 'item.takeTable', { item: 'both', from: 'sailings', to: 'none' }, 'no table “none”'],
   [demo, 'item.add', { item: figureIn(demo, 'passengers') }, 'Two things have the same id.'],
   // What is looked for and not there.
@@ -131,13 +131,13 @@ const CASES: [Report, string, unknown, string][] = [
     withBands,
     'figure.setCalculatedBand',
     { figure: 'passengers', mark: 'by-hand', set: set('years', 4) },
-    'The edges of this band are not calculated together.',
+    'The two edges of this band are not calculated together.',
   ],
   [
     demo,
     'figure.setCalculatedBand',
     { figure: 'both', mark: 'target', set: set('years', 4) },
-    'The edges of this band are not calculated together.',
+    'The two edges of this band are not calculated together.',
   ],
   [
     demo,
@@ -155,15 +155,15 @@ const CASES: [Report, string, unknown, string][] = [
     withBands,
     'figure.setMark',
     { figure: 'passengers', mark: 'by-hand', set: set('over', { kind: 'values', axis: 'left', from: 20, to: 10 }) },
-    'A band ends no earlier than it begins.',
+    'A band cannot end before it begins.',
   ],
   // The manuscript.
   [demo, 'manuscript.write', { block: 'gone', was: [], words: [] }, 'That paragraph is gone'],
   [demo, 'manuscript.write', { block: 'contents', was: [], words: [] }, 'That block has no words of its own.'],
   [demo, 'manuscript.writeCaption', { block: 'text-2', was: null, words: null }, 'That block has no caption.'],
-  [demo, 'manuscript.set', { blocks: ['text-2'], set: set('id', 'other') }, 'Words are changed by writing'],
-  [demo, 'manuscript.set', { blocks: ['text-2'], set: set('words', []) }, 'Words are changed by writing'],
-  [demo, 'manuscript.set', { blocks: ['text-2'], set: set('type', 'figure') }, 'Words are changed by writing'],
+  [demo, 'manuscript.set', { blocks: ['text-2'], set: set('id', 'other') }, 'Change words by writing'],
+  [demo, 'manuscript.set', { blocks: ['text-2'], set: set('words', []) }, 'Change words by writing'],
+  [demo, 'manuscript.set', { blocks: ['text-2'], set: set('type', 'figure') }, 'Change words by writing'],
   // Spark tables.
   [
     demo,
@@ -181,7 +181,7 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'spark.setColumn',
     { spark: 'glance', column: 'names', set: set('id', 'other') },
-    'A column stays of its kind',
+    'A column cannot change its kind',
   ],
   [
     oneColumn,
@@ -209,10 +209,10 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'spark.except',
     { spark: 'glance', column: 'spark-1', row: 'a', set: set('row', 'b') },
-    'A row’s own look stays with its row.',
+    'A row’s own look cannot move to another row.',
   ],
   // The style.
-  [ofHouse, 'style.set', { set: set('name', 'x') }, 'This report is set by a style that others have, too'],
+  [ofHouse, 'style.set', { set: set('name', 'x') }, 'This report shares its house style with others'],
   [demo, 'style.takeAlong', { style: demo.style }, 'This report has a style of its own already.'],
   // Tables.
   [demo, 'table.setCells', typed('isles-by-year', '2024', 'r.0'), 'is made from another table; change the cells there'],
@@ -239,13 +239,13 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'table.replace',
     replaced({ columns: replaced({}).columns.slice(1) }),
-    'came meanwhile, and the newer extract says nothing of it.',
+    'was added in the meantime, and the newer extract does not mention it.',
   ],
   [
     demo,
     'table.replace',
     replaced({ columns: replaced({}).columns.map((column) => ({ ...column, layer: 'older' })) }),
-    'was put together meanwhile; take the newer extract once more.',
+    'was merged in the meantime; bring in the newer extract again.',
   ],
   [
     demo,
@@ -257,13 +257,13 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'table.setColumn',
     { table: 'years', column: 'year', set: set('title', 'Year'), cells: { from: 'older', block: 'new' } },
-    'were read anew elsewhere, so this no longer fits them.',
+    'were read again elsewhere, so this no longer fits them.',
   ],
   [
     demo,
     'figure.moveLines',
     { figure: 'passengers', lines: ['line-1'], before: 'gone' },
-    'The line before which these were to stand is gone.',
+    'The line that these were to go before is gone.',
   ],
   [
     demo,
@@ -275,9 +275,9 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'figure.emphasise',
     { figure: 'passengers', lines: ['line-1'], of: 'high', set: [{ path: ['of'], to: 'low' }] },
-    'An emphasis stays of the points that it is of.',
+    'An emphasis cannot change which points it marks.',
   ],
-  [demo, 'spark.setRows', { spark: 'piers-bars', columns: { year: true } }, 'are no columns of its table any more.'],
+  [demo, 'spark.setRows', { spark: 'piers-bars', columns: { year: true } }, 'are no longer columns of its table.'],
   [
     demo,
     'table.insertColumns',
@@ -312,7 +312,7 @@ const CASES: [Report, string, unknown, string][] = [
       column: vehicles.key,
       set: partsBetween(ColumnMeta, vehicles, { key: vehicles.key, title: 'x', kind: 'text', ordered: false }),
     },
-    'A column of another kind needs its cells read anew.',
+    'A column of another kind needs its cells read again.',
   ],
   [
     demo,

@@ -15,13 +15,13 @@ const request = (more: object) => ({ base: 0, commands: [{ id: crypto.randomUUID
 describe('what a schema does not take', () => {
   it.each<[string, unknown]>([
     ['“base” is missing.', { commands: [] }],
-    ['“base” has to be a number.', request({ base: '3' })],
-    ['“base” has to be at most 2,147,483,647.', request({ base: 2 ** 31 })],
-    ['“base” has to be at least 0.', request({ base: -1 })],
+    ['“base” must be a number.', request({ base: '3' })],
+    ['“base” must be at most 2,147,483,647.', request({ base: 2 ** 31 })],
+    ['“base” must be at least 0.', request({ base: -1 })],
     ['“commands” holds at least 1 entry.', request({ commands: [] })],
-    ['“commands” has to be a list.', request({ commands: {} })],
-    ['“by” holds at least 1 letter.', request({ by: '' })],
-    ['“by” holds at most 80 letters.', request({ by: 'x'.repeat(81) })],
+    ['“commands” must be a list.', request({ commands: {} })],
+    ['“by” holds at least 1 character.', request({ by: '' })],
+    ['“by” holds at most 80 characters.', request({ by: 'x'.repeat(81) })],
     ['“name” is missing.', request({ commands: [{ id: crypto.randomUUID() }] })],
     ['There is no field “more” here; leave it out.', request({ more: 1 })],
   ])('is said by its field: %s', (words, value) => {
@@ -30,17 +30,15 @@ describe('what a schema does not take', () => {
 
   it('is said of choices, whole numbers, lists and what stands alone', () => {
     expect(said(z.object({ side: z.enum(['left', 'right']) }), { side: 'up' })).toBe(
-      '“side” has to be one of “left”, “right”.',
+      '“side” must be one of “left”, “right”.',
     );
-    expect(said(z.object({ kind: z.literal('table') }), { kind: 1 })).toBe('“kind” has to be “table”.');
-    expect(said(z.object({ n: z.number().int() }), { n: 1.5 })).toBe('“n” has to be a whole number.');
-    expect(said(z.object({ n: z.number().gt(0) }), { n: 0 })).toBe('“n” has to be above 0.');
-    expect(said(z.object({ list: z.array(z.string()) }), { list: ['a', 2] })).toBe(
-      'Entry 2 of “list” has to be a text.',
-    );
-    expect(said(z.string(), 4)).toBe('What was sent has to be a text.');
-    expect(said(z.object({ n: z.number().multipleOf(5) }), { n: 3 })).toBe('“n” has to be a multiple of 5.');
-    expect(said(z.object({ id: z.uuid() }), { id: 'x' })).toBe('“id” is not as it has to be.');
+    expect(said(z.object({ kind: z.literal('table') }), { kind: 1 })).toBe('“kind” must be “table”.');
+    expect(said(z.object({ n: z.number().int() }), { n: 1.5 })).toBe('“n” must be a whole number.');
+    expect(said(z.object({ n: z.number().gt(0) }), { n: 0 })).toBe('“n” must be above 0.');
+    expect(said(z.object({ list: z.array(z.string()) }), { list: ['a', 2] })).toBe('Entry 2 of “list” must be text.');
+    expect(said(z.string(), 4)).toBe('What was sent must be text.');
+    expect(said(z.object({ n: z.number().multipleOf(5) }), { n: 3 })).toBe('“n” must be a multiple of 5.');
+    expect(said(z.object({ id: z.uuid() }), { id: 'x' })).toBe('“id” is not valid.');
     expect(
       said(z.object({ many: z.enum(Array.from({ length: 20 }, (_, n) => `c${n}`) as [string]) }), { many: 'x' }),
     ).toContain('and others.');

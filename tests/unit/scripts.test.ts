@@ -140,7 +140,7 @@ describe('letters of any script', () => {
       locale: localeOf('en-GB'),
     }).find(({ check }) => check === 'glyphs');
     expect(note?.text).toBe(
-      'No typeface that ships has “𒀀” and “𒀁”; in “Tablets 𒀀𒀁” a box stands instead. Write it another way.',
+      'No typeface here has “𒀀” and “𒀁”, so “Tablets 𒀀𒀁” shows a box instead. Write it another way.',
     );
   });
 });

@@ -282,12 +282,12 @@ describe('taking periods together', () => {
   it('refuses to make finer periods', () => {
     const table = tableOf([dates(months(2025, 1, 3), 'month'), numbers('a', [1, 2, 3])]);
     expect(() => applyStep(table, total('sum', 'week'))).toThrow(
-      '“Sample” has one row a month, which is longer than a week.',
+      '“Sample” is monthly, so it cannot be combined by week.',
     );
   });
 });
 
-describe('years over each other', () => {
+describe('overlay years', () => {
   const years = (yearStart: number): Step => ({ kind: 'years', column: 'a', yearStart });
 
   it('months by calendar and by fiscal year', () => {
@@ -339,6 +339,6 @@ describe('steps in a row', () => {
     expect(say({ kind: 'keep', column: 'date', test: { kind: 'dates', from: day('2025-02-01'), to: null } })).toBe(
       'Only rows whose Date is Feb 2025 or later.',
     );
-    expect(say(total('sum', 'quarter'))).toBe('One row a quarter: sum of A; a quarter that lacks values is missing.');
+    expect(say(total('sum', 'quarter'))).toBe('One row per quarter: sum of A; a quarter that lacks values is missing.');
   });
 });

@@ -127,7 +127,7 @@ describe('a field in words', () => {
     expect(sayPath(report, ['manuscript', 'blocks', 'text-10', 'width'])).toBe('The width of the placed figure');
     expect(sayPath(report, ['manuscript', 'blocks', 'last-months'])).toBe('The table of numbers');
     expect(sayPath(report, ['manuscript', 'blocks', 'contents'])).toBe('The contents');
-    expect(sayPath(report, ['manuscript', 'blocks', 'gone', 'words'])).toBe('A part of the text that was taken out');
+    expect(sayPath(report, ['manuscript', 'blocks', 'gone', 'words'])).toBe('A part of the text that was removed');
     expect(sayPath(report, ['manuscript', 'pages', 'paper'])).toBe('The paper of the manuscript');
     const whole = sayPath(report, ['items', 'passengers']);
     expect(whole.charAt(0)).toBe(whole.charAt(0).toUpperCase());

@@ -52,13 +52,13 @@ describe('years laid over each other', () => {
       ['2026', 13, null],
     ]);
     expect(() => yearsTable(table, { ...step, column: 'date' })).toThrow(
-      'There is no column of numbers “date” in “Sample”.',
+      'There is no number column “date” in “Sample”.',
     );
     expect(() => yearsTable(table, { ...step, column: 'gone' })).toThrow(
-      'There is no column of numbers “gone” in “Sample”.',
+      'There is no number column “gone” in “Sample”.',
     );
     const noDates = tableOf([texts('b', ['x']), numbers('a', [1])]);
-    expect(() => yearsTable(noDates, step)).toThrow('has no column of dates');
+    expect(() => yearsTable(noDates, step)).toThrow('has no date column');
   });
 });
 

@@ -377,7 +377,7 @@ describe('proof notes on spark tables', () => {
       numbers('mar', [5, 6]),
     ]);
     const spec = withSpark(draftSparkTable(holes, choices), { scale: all });
-    expect(notes(spec, holes).map(({ text }) => text)).toEqual(['“b” lacks 1 value; the line breaks there.']);
+    expect(notes(spec, holes).map(({ text }) => text)).toEqual(['“b” is missing 1 value; the line breaks there.']);
     expect(notes(withSpark(spec, { gaps: 'bridge' }), holes)).toEqual([]);
   });
   it('say units that share one scale', () => {

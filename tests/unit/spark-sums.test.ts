@@ -69,13 +69,13 @@ describe('sums in spark tables', () => {
       [100, 200, 300, 400, 500, 600],
     ]);
     const one = withTotal(report);
-    const note = shown(one, table).notes.find(({ title }) => title === 'Sums without a part');
-    expect(note?.text).toBe('“Total” lacks 1 month, since a part is missing there: first “Ness” (Mar 2024).');
+    const note = shown(one, table).notes.find(({ title }) => title === 'Sums with parts missing');
+    expect(note?.text).toBe('“Total” has no value in 1 month, because a part is missing: first “Ness” (Mar 2024).');
     const mend = note?.mends[0];
     if (!mend || !('call' in mend)) throw new Error('no change mends this');
     const after = shown(runCommand(one, mend.call.name, mend.call.args).report, table);
-    expect(after.notes.find(({ title }) => title === 'Sums without a part')?.text).toBe(
-      '“Total” is of the parts that are known, and lower for it, in 1 month; missing is first “Ness” (Mar 2024).',
+    expect(after.notes.find(({ title }) => title === 'Sums with parts missing')?.text).toBe(
+      '“Total” adds only the known parts in 1 month, and is too low there; missing: first “Ness” (Mar 2024).',
     );
     const column = after.resolved.columns.find(({ kind }) => kind === 'sparkline');
     if (column?.kind !== 'sparkline') throw new Error('no sparklines');
@@ -150,10 +150,8 @@ describe('a band of past years behind sparklines', () => {
 
   it('says where there are fewer years than said', () => {
     const noteOf = (report: Report) =>
-      shown(report, table).notes.find(({ title }) => title === 'Fewer years than said');
-    expect(noteOf(banded(2, 12))?.text).toBe(
-      'The band says 2 years; in 3 rows there are fewer in some places, at the least 1.',
-    );
+      shown(report, table).notes.find(({ title }) => title === 'Fewer years than stated');
+    expect(noteOf(banded(2, 12))?.text).toBe('The band says 2 years; in 3 rows some points have fewer, as few as 1.');
     expect(noteOf(banded(3, 30))).toBeDefined();
     expect(noteOf(set(banded(3, 12), 'reference', 'none'))).toBeUndefined();
   });
@@ -196,7 +194,7 @@ describe('a page of a spark table', () => {
     expect(shown(report, rates).notes.filter(({ check }) => check.startsWith('spark-unfit'))).toEqual([]);
     const summed = runCommand(report, 'spark.setOrder', { spark: 's', order: { sums: 'sum' } }).report;
     const [note] = shown(summed, rates).notes.filter(({ check }) => check.startsWith('spark-unfit'));
-    expect(note?.text).toBe('“Punctuality” is a rate, and the sum of its rows says nothing.');
+    expect(note?.text).toBe('“Punctuality” is a rate, so the sum of its rows means nothing.');
     const mend = note?.mends[0];
     if (!mend || !('call' in mend)) throw new Error('no mend');
     const mended = runCommand(summed, mend.call.name, mend.call.args).report;
@@ -215,7 +213,7 @@ describe('a page of a spark table', () => {
     const report = withTotal({ ...newReport('R', ''), items: [packTable('t', unclear, () => 'b').item, spec] });
     const summed = runCommand(report, 'spark.setOrder', { spark: 's', order: { sums: 'sum' } }).report;
     const of = (table: Table) => shown(summed, table).notes.filter(({ check }) => check.startsWith('spark-unfit'));
-    expect(of(unclear)[0]?.text).toContain('Nothing says what “Alpha” measures');
+    expect(of(unclear)[0]?.text).toContain('It is not known what “Alpha” measures');
     // Said at the head of the columns, it is right.
     expect(of(flows(unclear))).toEqual([]);
   });

@@ -186,7 +186,7 @@ describe('commands on a spark table', () => {
     expect(() => runCommand(base, 'spark.addColumn', { spark: 's', column: bars })).toThrow(/same name/);
     expect(() =>
       runCommand(base, 'spark.setColumn', { spark: 's', column: 'bar-1', set: [{ path: ['target'], to: -1 }] }),
-    ).toThrow(/begins at zero/);
+    ).toThrow(/starts at zero/);
     expect(() => runCommand(base, 'spark.setRowHeight', { spark: 's', rowHeight: 1 })).toThrow(/at least 3 mm/);
     expect(() => runCommand(base, 'spark.removeColumn', { spark: 's', column: 'gone' })).toThrow(/no column “gone”/);
     expect(() => runCommand(base, 'item.remove', { item: 't' })).toThrow(/used by spark table “Sample”/);

@@ -62,8 +62,8 @@ describe('a style of a document', () => {
     });
     expect(found).toContain('EB Garamond for headings.');
     expect(missing).toEqual([
-      'Calibri, its typeface for text, is not here; bring its files in, and choose it.',
-      'accent 3 (#ffe699) is too pale on the ground for lines.',
+      'Calibri, its typeface for text, is not here; bring in its files, then choose it.',
+      'accent 3 (#ffe699) is too pale on the background for lines.',
     ]);
     // One that is here is taken.
     const own = { ...FIRST_STYLE.type.figures, id: 'own-0123456789abcdef', name: 'calibri' };
@@ -158,7 +158,7 @@ describe('a style of a document', () => {
       ['x.docx', new Uint8Array()],
     ] as const)
       expect(() => styleOfDocument(name, bytes, [])).toThrow(
-        /^“x\.(docx|odt)” cannot be read: it is no (DOCX|ODT) document, or a broken one\.$/,
+        /^“x\.(docx|odt)” cannot be read: it is not (a DOCX|an ODT) document, or it is damaged\.$/,
       );
   });
 });

@@ -41,7 +41,7 @@ describe('reading in the page’s worker', () => {
     vi.advanceTimersByTime(10_001);
     expect(await outcome).toMatchObject({
       kind: 'refused',
-      error: expect.stringMatching(/did not get on for 10 seconds/),
+      error: expect.stringMatching(/made no progress for 10 seconds/),
     });
     expect(Puppet.last.ended).toBe(true);
   });

@@ -112,7 +112,7 @@ describe('what is placed and mentioned', () => {
     expect(reads(mended(gone, lost))).toEqual(['As, so it goes.']);
     const loose = written(paragraph('See ', see('passengers'), '.'), paragraph('More.'));
     const [unplaced] = found(loose, 'gone');
-    expect(unplaced?.title).toBe('Mentioned, and not in the text');
+    expect(unplaced?.title).toBe('Mentioned but not placed');
     const placed = mended(loose, unplaced);
     expect(placed.manuscript.blocks.map(({ type }) => type)).toEqual(['words', 'figure', 'words']);
     expect(notesOf(placed).filter(ABOUT('gone'))).toEqual([]);
@@ -130,7 +130,7 @@ describe('what is placed and mentioned', () => {
   ] as const)('stands where the text says it does, in %s', (id, above, below) => {
     const report = written(paragraph(see('passengers'), ` ${above} x.`), figure('passengers'));
     const [note] = found(report, 'above-below', id);
-    expect(note?.text).toContain('stands below');
+    expect(note?.text).toContain('is below');
     expect(reads(mended(report, note), id)[0]).toMatch(new RegExp(` ${below} x\\.$`));
     expect(found(mended(report, note), 'above-below', id)).toEqual([]);
     // Where the pages are known, they say where it stands.
@@ -194,7 +194,7 @@ describe('numbers that follow the data', () => {
     const july = Date.UTC(2026, 6, 1);
     const report = written(paragraph('The isles carried ', value({ at: july }), '.'));
     const [note] = found(report, 'older-number');
-    expect(note?.text).toMatch(/is of Jul 2026, and “Outer isles” goes to Sep 2026: 89/);
+    expect(note?.text).toMatch(/is for Jul 2026, but “Outer isles” now goes to Sep 2026: 89/);
     expect(reads(mended(report, note, 0))).toEqual(['The isles carried 89.']);
     expect(reads(mended(report, note, 1))).toEqual(['The isles carried 104 (Jul 2026).']);
     for (const which of [0, 1]) expect(found(mended(report, note, which), 'older-number')).toEqual([]);
@@ -205,7 +205,7 @@ describe('numbers that follow the data', () => {
   it('are noted where a period was typed beside them that is over', () => {
     const report = written(paragraph('In August 2026 the isles carried ', value('last'), '.'));
     const [note] = found(report, 'older-period');
-    expect(note?.text).toContain('says August 2026, and 89 beside it is of September 2026.');
+    expect(note?.text).toContain('says August 2026, but the 89 beside it is for September 2026.');
     expect(reads(mended(report, note, 0))).toEqual(['In September 2026 the isles carried 89.']);
     expect(reads(mended(report, note, 1))).toEqual(['In August 2026 the isles carried 98.']);
     expect(found(written(paragraph('In September 2026 they carried ', value('last'), '.')), 'older-period')).toEqual(
@@ -236,8 +236,8 @@ describe('a title and the sentence beside it', () => {
     const [note] = about('Outer isles rose in the year', 'The outer isles fell in a year, see ');
     expect(note?.text).toMatch(/In the data: Outer isles: up /);
     expect(note?.mends).toEqual([
-      { say: 'Write the sentence anew', at: 'b0' },
-      { say: 'Write the title anew', item: 'passengers' },
+      { say: 'Rewrite the sentence', at: 'b0' },
+      { say: 'Rewrite the title', item: 'passengers' },
     ]);
   });
 });

@@ -159,7 +159,7 @@ describe('two who set different parts of one thing', () => {
       columns: [a, b, c],
     });
     const other = runCommand(demo, 'spark.setRows', { spark: 'glance', rows: { kind: 'rows', names: null } }).report;
-    expect(() => set(other, { [a]: true })).toThrow('are no columns of its table any more');
+    expect(() => set(other, { [a]: true })).toThrow('are no longer columns of its table');
   });
 
   it('is not refused by a step that stands elsewhere by now, and is by one that is another', () => {

@@ -122,7 +122,7 @@ describe('words of the galley', () => {
     const empty = { ...newReport('long', 'Long'), manuscript: Manuscript.parse({ blocks: [{ ...block, words: [] }] }) };
     expect(() =>
       runCommand(empty, 'manuscript.write', { block: 'w', was: [], words: [{ kind: 'text', text: long }] }),
-    ).toThrow(/100,000 letters/);
+    ).toThrow(/100,000 characters/);
   });
 });
 

@@ -145,8 +145,8 @@ describe('a note on the words of a spark table', () => {
     expect(notes(saying(row))).toEqual([]);
     const gone = saying('No such row');
     expect(notes(gone).map(({ part, title }) => [part, title])).toEqual([
-      ['title', 'The title has lost its fact'],
-      ['subtitle', 'The subtitle has lost its fact'],
+      ['title', 'The title is no longer true'],
+      ['subtitle', 'The subtitle is no longer true'],
     ]);
     const now = notes(gone).reduce((at, { mends }) => {
       const mend = mends.find((one) => 'call' in one);

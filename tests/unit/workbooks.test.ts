@@ -190,7 +190,7 @@ describe('workbooks', () => {
       (_, index) => packed[index] === 0x50 && packed[index + 1] === 0x4b && packed[index + 2] === 1,
     );
     new DataView(packed.buffer).setUint32(at + 24, 2_000_000_000, true);
-    await expect(readTableFile('bomb.xlsx', packed)).rejects.toThrow(/too large once it is unpacked/);
+    await expect(readTableFile('bomb.xlsx', packed)).rejects.toThrow(/too large once unpacked/);
   });
 });
 
@@ -207,7 +207,7 @@ describe('pages', () => {
   });
 
   it.each([
-    ['joined cells without end', page('<tr><td colspan="100000000">2023</td></tr>'), /joined over 100000000/],
+    ['joined cells without end', page('<tr><td colspan="100000000">2023</td></tr>'), /spans 100000000/],
     ['a table that breaks off', '<html><table><tr><td>1</td>', /never closed/],
     ['no table', '<html><p>Nothing</p></html>', /no table/],
     ['hundreds of thousands of rows', page('<tr><td>1</td><td>2</td></tr>'.repeat(700_000)), /more than 600,000 cells/],

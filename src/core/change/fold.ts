@@ -13,7 +13,7 @@ import { type TypedTexts, withTyped } from '../table/typed-cells.ts';
 import type { Change } from './change.ts';
 
 export const FOLD = 'table.fold';
-export const FOLD_LABEL = 'typed cells put together';
+export const FOLD_LABEL = 'typed cells merged';
 
 /** From so many typed cells of a table on. */
 export const FOLD_FROM = 2000;

@@ -102,8 +102,7 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
     const known = fieldsOf(id);
     if (!known) throw new Refusal('That change is not in the log of this report, so it cannot be undone.');
     label = known.label;
-    if (isFold(known.fields))
-      throw new Refusal('That change only put typed cells together, so there is nothing in it to be undone.');
+    if (isFold(known.fields)) throw new Refusal('That change only merged typed cells, so there is nothing to undo.');
     const fields = known.fields.filter(({ path }) => !only || only.some((wanted) => meets(wanted, path)));
     const folds = known.folds ?? [];
     // What took a layer away has it again with what was typed since, cell by cell.
@@ -119,7 +118,7 @@ function undo(record: ReportRecord, { changes, only }: UndoArgs, fieldsOf: Field
   const fields = fieldsBetween(Report, record, next);
   if (fields.length === 0 && left.length > 0)
     throw new Refusal(
-      `${sayPath(before, (told[0] ?? left[0]) as Path)} was changed since, so that the change “${label}” cannot be undone.`,
+      `${sayPath(before, (told[0] ?? left[0]) as Path)} has changed since, so “${label}” cannot be undone.`,
     );
   const wrong = wrongIn(before, report);
   if (wrong !== null) throw new Refusal(`The change “${label}” cannot be undone on the report as it is now: ${wrong}`);

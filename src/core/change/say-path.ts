@@ -36,7 +36,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 function sayManuscript({ manuscript }: Report, [, list, id, ...rest]: Path): string {
   if (list !== 'blocks') return `The ${spaced(rest.at(-1) ?? id ?? list ?? '')} of the manuscript`;
   const block = manuscript.blocks.find((one) => one.id === id);
-  if (!block) return 'A part of the text that was taken out';
+  if (!block) return 'A part of the text that was removed';
   const what =
     block.type === 'words'
       ? block.role === 'heading'
@@ -92,7 +92,7 @@ export function sayValue(value: unknown, path: Path = []): string | null {
   if (value === undefined) return 'nothing';
   if (value === null) return 'automatic';
   if (value === '') return 'empty';
-  if (value === 'house' || isHouseColour(value)) return 'as the house has it';
+  if (value === 'house' || isHouseColour(value)) return 'as in the house style';
   if (typeof value === 'number') return isDay(value, path) ? null : String(value);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (!isWords(value)) return null;

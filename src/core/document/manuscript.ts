@@ -40,7 +40,7 @@ const placed = {
 const FigureBlock = z.strictObject({
   type: z.literal('figure'),
   id: Id,
-  things: z.array(Id).min(1).max(2, 'Two things stand side by side.'),
+  things: z.array(Id).min(1).max(2, 'Exactly two things go side by side.'),
   width: PlacedWidth.default('text'),
   ...placed,
 });

@@ -23,7 +23,7 @@ const looks = {
 
 const TextRun = z.strictObject({
   kind: z.literal('text'),
-  text: z.string().min(1).max(100_000, 'A paragraph holds at most 100,000 letters of one look.'),
+  text: z.string().min(1).max(100_000, 'One look runs over at most 100,000 characters.'),
   ...looks,
 });
 
@@ -46,7 +46,7 @@ const ValueRun = z.strictObject({
   table: Id,
   column: z.string().min(1).max(500),
   row: RowRef,
-  /** null as the house has it */
+  /** null as in the house style */
   decimals: z.number().int().min(0).max(6).nullable().default(null),
   unit: z.boolean().default(true),
   ...looks,

@@ -4,14 +4,14 @@ import type { FactKind } from '../text/fact-ref.ts';
 /** What a fact is called where it is looked for, and where it is gone. */
 export const FACT_NAMES: Readonly<Record<FactKind, string>> = {
   latest: 'latest',
-  span: 'first to last period',
-  previous: 'change on the period before',
+  span: 'change from first to last',
+  previous: 'change on the previous period',
   year: 'change on a year earlier',
   change: 'change since the first',
   first: 'first and latest',
   high: 'highest',
   low: 'lowest',
-  since: 'since when',
+  since: 'highest or lowest since',
   record: 'highest or lowest of all',
   streak: 'rises or falls in a row',
   mean: 'mean, average',

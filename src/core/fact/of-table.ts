@@ -29,7 +29,7 @@ export function factsOfTable(table: Table, { across: wanted, lines }: Wish): Fac
     const series = seriesOf(table, column, across, placed);
     if (!series)
       throw new Refusal(
-        `“${table.title}” has several rows for one place of “${across.title}”; take them together or apart first.`,
+        `“${table.title}” has several rows for one value of “${across.title}”; combine or separate them first.`,
       );
     return series;
   });

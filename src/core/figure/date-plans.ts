@@ -124,7 +124,7 @@ function writeDate(unit: CalendarUnit): PlanLevel['write'] {
 const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'minutes-over-days', name: 'Minutes over days', levels: [minutes(1), dayDates] },
   { id: 'five-minutes-over-days', name: 'Every fifth minute over days', levels: [minutes(5), dayDates] },
-  { id: 'quarter-hours-over-days', name: 'Quarters of hours over days', levels: [minutes(15), dayDates] },
+  { id: 'quarter-hours-over-days', name: 'Quarter hours over days', levels: [minutes(15), dayDates] },
   { id: 'half-hours-over-days', name: 'Half hours over days', levels: [minutes(30), dayDates] },
   { id: 'hours-over-days', name: 'Hours over days', levels: [hours(1), dayDates] },
   { id: 'three-hours-over-days', name: 'Every third hour over days', levels: [hours(3), dayDates] },
@@ -143,7 +143,7 @@ const DATE_PLANS: readonly DateLabelPlan[] = [
   { id: 'years', name: 'Years', levels: [year(1)] },
   {
     id: 'years-in-two-figures',
-    name: 'Years in two figures',
+    name: 'Years in two digits',
     levels: [{ unit: 'year', every: 1, write: (ms, _, yearStart) => yearInTwo(ms, yearStart) }],
   },
   { id: 'two-years', name: 'Every second year', levels: [year(2)] },
@@ -174,7 +174,7 @@ export function plansFor(unit: CalendarUnit, step: DateStep): DateLabelPlan[] {
   const written: DateLabelPlan[] = [
     {
       id: 'dates-every',
-      name: 'Dates every so often',
+      name: 'Dates at intervals',
       levels: [{ ...every, write: writeDate(every.unit) }],
       byHand: true,
     },

@@ -70,8 +70,8 @@ function refuseRepeated(table: Table, periods: Periods & { kind: 'dates' }): voi
   const category = numberCategory(table, periods);
   throw new Refusal(
     category
-      ? `“${table.title}” has several rows for one ${periods.interval}, one for each “${category.title}”; make that column text at its head, so that it names what they are of, and draw it then.`
-      : `“${table.title}” has several rows for one ${periods.interval} and nothing that tells them apart; take them together first (Shape), or choose another column to run across.`,
+      ? `“${table.title}” has several rows for each ${periods.interval}, one for each “${category.title}”. Make that column text in its head, so that it names the rows, and draw again.`
+      : `“${table.title}” has several rows for each ${periods.interval} and nothing to tell them apart; combine them first (Shape), or choose another column to run across.`,
   );
 }
 
@@ -86,7 +86,7 @@ function refuseMisleading(
   const name = readTitle(across.title).name;
   if (across.kind === 'text' && !across.ordered && !unordered)
     throw new Misleading(
-      `“${name}” has names without an order, and a line would say that there is something between ${listed(exampleNames(across))}; level bars in a spark table show such values better.`,
+      `“${name}” holds names without an order, and a line would suggest something between ${listed(exampleNames(across))}; level bars in a spark table show such values better.`,
       { kind: 'unordered', column: across.key, measures },
     );
   const periods = periodsOfTable(table);
@@ -98,7 +98,7 @@ function refuseMisleading(
   }
   const { categories } = periods;
   throw new Misleading(
-    `“${table.title}” has several rows for one ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; as one line they would run up and down between them. Split it into panels, or give each its own column.`,
+    `“${table.title}” has several rows for each ${periods.interval}, one for each ${listed(categories.map(({ title }) => readTitle(title).name.toLowerCase()))}; a single line would jump between them. Split it into panels, or give each its own column.`,
     { kind: 'several rows a period', across: across.key, categories: categories.map(({ key }) => key), measures },
   );
 }
@@ -149,7 +149,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
   const unfit = drawn.find((column) => column.kind !== 'number');
   if (unfit)
     throw new Refusal(`“${unfit.title}” holds ${unfit.kind === 'date' ? 'dates' : 'text'}, so it cannot be a line.`);
-  if (drawn.length === 0) throw new Refusal(`“${table.title}” has no column of numbers to draw as a line.`);
+  if (drawn.length === 0) throw new Refusal(`“${table.title}” has no number column to draw as a line.`);
   refuseMisleading(table, across, drawn, {
     unordered: choices.unordered ?? choices.across !== undefined,
     isSplit: choices.panels !== undefined,

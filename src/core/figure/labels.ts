@@ -102,7 +102,7 @@ function byHand(wanted: Wanted, { dx, dy }: Offset, bounds: Box): Candidate {
   return { box, leader: isFar ? leader : null };
 }
 
-/** Places all labels of a plot; see `placeLabels` for how. `sheet` is the frame within which a label may be put by hand. */
+/** Places all labels of a plot; see `placeLabels` for how. `sheet` is the frame within which a label may be moved by hand. */
 export function labelPlot(room: LabelsRoom, sheet: Box): Labels {
   const wanted = wantedLabels(room);
   const labels: Labels = { nodes: [], placed: [], unplaced: [] };

@@ -32,15 +32,15 @@ function reasonOf({ why, columns }: LeftOut): string {
   const all = `${names(columns)} ${are(columns)}`;
   switch (why) {
     case 'many':
-      return `${all} left out, since more lines could hardly be told apart`;
+      return `${all} left out: more lines would be hard to tell apart`;
     case 'unit': {
       const units = [...new Set(columns.map(unitOf))].map((unit) => unit ?? 'no unit');
-      return `${all} left out for another unit (${listed(units)})`;
+      return `${all} left out for a different unit (${listed(units)})`;
     }
     case 'size':
-      return `${all} left out, being of quite another size`;
+      return `${all} left out for a very different size`;
     case 'number':
-      return `${all} left out, since ${columns.length === 1 ? 'it numbers' : 'they number'} periods or things`;
+      return `${all} left out: ${columns.length === 1 ? 'it numbers' : 'they number'} periods or things`;
     case 'empty':
       return `${all} left out: no value`;
   }
@@ -65,12 +65,12 @@ export function leftOutOf(table: Table, figure: Pick<DressedFigure, 'across'>): 
   const many = left.find(({ why }) => why === 'many')?.columns ?? [];
   const right = rightAxisOf(left);
   return {
-    text: `Drawn ${are(lines)} ${lines.length} of ${count} columns of numbers. ${left.map(reasonOf).join('; ')}.`,
+    text: `${lines.length} of ${count} number columns ${are(lines)} drawn. ${left.map(reasonOf).join('; ')}.`,
     additions: [
       ...(many.length > 0
         ? [
             {
-              say: `Draw ${many.length === 1 ? 'it' : 'them'}, too`,
+              say: `Draw ${many.length === 1 ? 'it' : 'them'} too`,
               columns: many.map(({ key }) => key),
               axis: 'left' as const,
             },

@@ -14,7 +14,7 @@ import { GAPS, MARKER_SHAPES, PATTERNS, type Pattern } from '../style/vocabulary
 const every = z
   .number()
   .int('Give a whole number of points.')
-  .min(1, 'Every point is the most.')
+  .min(1, 'Give 1 for every point, or more.')
   .max(10_000)
   .default(3);
 
@@ -41,7 +41,7 @@ export const ValuesShown = z.strictObject({
   /** whether a value that finds no room on that side is left out instead of standing on another */
   only: z.boolean().default(false),
   /** decimals of the numbers; null for as many as the values have */
-  decimals: z.number().int().min(0, 'No fewer than 0 decimals.').max(6, 'At most 6 decimals.').nullable().default(null),
+  decimals: z.number().int().min(0, 'At least 0 decimals.').max(6, 'At most 6 decimals.').nullable().default(null),
   unit: z.boolean().default(false),
   /** type size in points; null for that of the axis labels */
   size: z.number().min(4, 'Type is at least 4 pt.').max(40, 'Type is at most 40 pt.').nullable().default(null),

@@ -90,5 +90,5 @@ export function miniature(
   const plot: Plot = { left: INSET, top: INSET, width, height };
   const nodes = panelNodes(figure, plot, { style, locale });
   const name = figure.spec.name;
-  return { widthMm, heightMm, title: name, description: `The lines of ${name}, small.`, nodes };
+  return { widthMm, heightMm, title: name, description: `A small picture of ${name}.`, nodes };
 }

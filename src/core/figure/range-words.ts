@@ -7,8 +7,7 @@ type Range = Pick<ValueAxis, 'from' | 'to' | 'every'>;
 /** What was typed, or the sentence that says why it is no range. */
 export type RangeTyped = Range | { refused: string };
 
-const REFUSED =
-  'Write where it begins and ends and how often it has a tick, such as “0 to 100 every 10”; leave out what is to be chosen.';
+const REFUSED = 'Write its ends and its tick interval, such as “0 to 100 every 10”; leave out what Rizo is to choose.';
 
 const NUMBER = String.raw`[-+\u2212]?[\d.,'\u00a0\u202f]*\d[\d.,]*\s*(?:[kKmMbB]\b)?%?`;
 const FORM = new RegExp(
@@ -39,8 +38,7 @@ export function readRange(text: string): RangeTyped {
     if (number === null) return { refused: `“${typed.trim()}” is not a number.` };
     ends[name] = number;
   }
-  if (ends['every'] !== undefined && !(Number(ends['every']) > 0))
-    return { refused: 'Ticks stand every so much more than zero.' };
+  if (ends['every'] !== undefined && !(Number(ends['every']) > 0)) return { refused: 'A tick interval is above zero.' };
   return {
     from: ends['from'] ?? (/^zero$/i.test(from?.trim() ?? '') ? 'zero' : 'auto'),
     to: ends['to'] ?? 'auto',

@@ -120,7 +120,7 @@ export const FigureWindow = z.union([
   z.literal('all'),
   WindowEnds.refine(
     ({ from, to }) => from === null || to === null || from <= to,
-    'A window ends no earlier than it begins.',
+    'A window cannot end before it begins.',
   ),
   z.strictObject({ last: z.number().int().min(1, 'Draw at least one period.').max(100_000) }),
 ]);
@@ -214,7 +214,7 @@ export const FigureSpec = z.strictObject({
   type: z.literal('figure'),
   id: Id,
   /** name in the report's list */
-  name: z.string().min(1, 'Give it a name of at least one letter.').max(200),
+  name: z.string().min(1, 'Give it a name.').max(200),
   /** id of the table it draws */
   table: Id,
   /** key of the column that runs across */

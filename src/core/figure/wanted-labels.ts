@@ -86,7 +86,7 @@ function textOf(text: string, face: FaceId, size: number, colour: string) {
   return { lines: [[run]], width: textWidth(text, face, size), height: size * 0.92, pitch: size * LEADING };
 }
 
-/** By what the value at a place of a panel is named, such as where it was put by hand. */
+/** By what the value at a place of a panel is named, such as where it was moved by hand. */
 const placeKey = (panel: string, at: string) => (panel === '' ? at : `${panel}:${at}`);
 
 function valueLabels(set: PlacedLine, room: LabelledPlot): Wanted[] {

@@ -173,7 +173,7 @@ export function glance(
         shared: true,
         intersect: false,
       },
-      noData: { text: 'Choose a column of numbers' },
+      noData: { text: 'Choose a number column' },
     },
   };
 }

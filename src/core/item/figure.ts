@@ -34,9 +34,9 @@ function needsOfFigure(figure: FigureSpec): Map<string, Set<string>> {
 function wrongAxis(side: 'left' | 'right', { from, to, scale }: ValueAxis): string | null {
   const low = from === 'zero' ? 0 : from;
   if (typeof low === 'number' && typeof to === 'number' && low >= to)
-    return `The ${side} axis cannot run from ${low} to ${to}; give an end above where it begins.`;
+    return `The ${side} axis cannot run from ${low} to ${to}; its end must be above its start.`;
   if (scale === 'log' && [low, to].some((end) => typeof end === 'number' && end <= 0))
-    return 'A logarithmic axis has no zero and nothing below it; give it ends above zero.';
+    return 'A logarithmic axis cannot show zero or anything below it; give it ends above zero.';
   return null;
 }
 

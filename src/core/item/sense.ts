@@ -44,7 +44,7 @@ export function namesNothing(before: Report, after: Report): string | null {
     if (absent !== undefined) return `There is no table “${absent}” for “${item.name}”.`;
     const root = item.type === 'shaped' && sourcesOf(after, item).at(-1);
     if (root === undefined || (root && !isReceived(root) && tableIn(after, root.of)))
-      return `“${item.name}” must be made from a table of this report, and not from itself.`;
+      return `“${item.name}” must be made from another table of this report.`;
   }
   return null;
 }

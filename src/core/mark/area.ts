@@ -6,8 +6,8 @@ import { runOf } from '../scene/coordinates.ts';
 /** How strongly an area is filled, from 0 to 1; null for the house style's strength. */
 export const FillOpacity = z
   .number()
-  .min(0.02, 'An area is filled at least at 2%.')
-  .max(1, 'An area is filled at most at 100%.')
+  .min(0.02, 'The strength of an area is at least 2%.')
+  .max(1, 'The strength of an area is at most 100%.')
   .nullable();
 
 /** Down to where an area is filled. */

@@ -48,7 +48,7 @@ export function withParts<Schema extends z.ZodType>(
       record = withField(record, path, to);
     } catch (error) {
       if (!(error instanceof Error)) throw error;
-      throw new Refusal(`There is nothing at “${path.join(' › ')}” that could be set.`);
+      throw new Refusal(`There is nothing at “${path.join(' › ')}” that can be set.`);
     }
   }
   const parsed = schema.safeParse(toList(schema, record));

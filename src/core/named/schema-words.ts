@@ -4,7 +4,7 @@ import * as z from 'zod';
 type Issue = z.core.$ZodRawIssue;
 
 const KINDS: Readonly<Record<string, string>> = {
-  string: 'a text',
+  string: 'text',
   number: 'a number',
   int: 'a whole number',
   boolean: 'true or false',
@@ -33,7 +33,7 @@ function choices(values: readonly unknown[]): string {
 }
 
 const WHAT: Readonly<Record<string, string>> = {
-  string: 'letters',
+  string: 'characters',
   array: 'entries',
   set: 'entries',
   object: 'fields',
@@ -46,8 +46,8 @@ function limit(way: 'least' | 'most', origin: string, bound: number | bigint, in
   const count = Number(bound).toLocaleString('en-GB', { useGrouping: true, maximumFractionDigits: 20 });
   if (what)
     return `holds at ${way} ${count} ${bound === 1 || bound === 1n ? what.replace(/ies$/, 'y').replace(/s$/, '') : what}`;
-  if (inclusive) return `has to be at ${way} ${count}`;
-  return `has to be ${way === 'least' ? 'above' : 'below'} ${count}`;
+  if (inclusive) return `must be at ${way} ${count}`;
+  return `must be ${way === 'least' ? 'above' : 'below'} ${count}`;
 }
 
 /** One sentence for an issue; undefined where its schema says one itself. */
@@ -56,24 +56,24 @@ export function sayIssueOf(issue: Issue): string | undefined {
   switch (issue.code) {
     case 'invalid_type':
       if (issue.input === undefined) return `${field} is missing.`;
-      return `${field} has to be ${KINDS[issue.expected] ?? issue.expected}.`;
+      return `${field} must be ${KINDS[issue.expected] ?? issue.expected}.`;
     case 'too_small':
       return `${field} ${limit('least', issue.origin, issue.minimum, issue.inclusive !== false)}.`;
     case 'too_big':
       return `${field} ${limit('most', issue.origin, issue.maximum, issue.inclusive !== false)}.`;
     case 'invalid_value':
-      return `${field} has to be ${issue.values.length > 1 ? 'one of ' : ''}${choices(issue.values)}.`;
+      return `${field} must be ${issue.values.length > 1 ? 'one of ' : ''}${choices(issue.values)}.`;
     case 'unrecognized_keys':
       return `There is no field “${issue.keys[0] ?? ''}” here; leave it out.`;
     case 'not_multiple_of':
-      return `${field} has to be a multiple of ${issue.divisor}.`;
+      return `${field} must be a multiple of ${issue.divisor}.`;
     case 'invalid_key':
-      return `${field} is no name that can stand here.`;
+      return `${field} cannot be used as a name here.`;
     case 'invalid_format':
     case 'invalid_union':
     case 'invalid_element':
     case 'custom':
-      return `${field} is not as it has to be.`;
+      return `${field} is not valid.`;
     default:
       return undefined;
   }

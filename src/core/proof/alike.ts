@@ -68,11 +68,11 @@ export const alike: Check = {
       });
     const [first = { say: 'Choose other colours', open: `line:${pair?.[1].line.id ?? ''}` as const }, ...others] =
       mends;
-    const many = lines.length > MOST_LINES ? `${lines.length} lines are more than can be followed` : null;
+    const many = lines.length > MOST_LINES ? `${lines.length} lines are too many to follow` : null;
     const same = pair ? `${listed(pair.map(({ name }) => `“${name}”`))} have colours that look alike` : null;
     return {
       part: pair ? `line:${pair[1].line.id}` : 'frame',
-      title: 'Lines cannot be told apart',
+      title: 'Lines are hard to tell apart',
       text: `${[many, same].filter(Boolean).join(', and ')}.`,
       facts: `${lines.length} ${pair?.map(({ line }) => `${line.id}${line.colour}`).join() ?? ''}`,
       mends: [first, ...others],

@@ -20,8 +20,8 @@ export const bandNames: Check = {
   find({ figure, locale }) {
     const { id } = figure.spec;
     const note = (name: string, said: number, years: number): Omit<Finding, 'part' | 'mends'> => ({
-      title: 'A name says other years',
-      text: `“${name}” says ${said} years, and its values are of ${years}.`,
+      title: 'A name gives the wrong years',
+      text: `“${name}” says ${said} years, but its values cover ${years}.`,
       facts: `${name} ${years}`,
     });
     const nameOf = (what: Spread | 'mean', years: number) =>
@@ -35,7 +35,7 @@ export const bandNames: Check = {
           ...note(mark.name, wrong.years, years),
           mends: [
             {
-              say: 'Name it anew',
+              say: 'Rename it',
               call: {
                 name: 'figure.setMark',
                 args: { figure: id, mark: mark.id, set: [{ path: ['name'], to: nameOf(wrong.what, years) }] },
@@ -52,7 +52,7 @@ export const bandNames: Check = {
           ...note(line.name, wrong.years, years),
           mends: [
             {
-              say: 'Name it anew',
+              say: 'Rename it',
               call: { name: 'figure.renameLine', args: { figure: id, line: line.id, name: nameOf(wrong.what, years) } },
             },
           ],

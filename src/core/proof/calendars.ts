@@ -8,9 +8,9 @@ export const calendars: Check = {
   find({ figure, locale }) {
     const write = (count: number) => formatNumber(count, 0, locale);
     const wrongWith = ({ title, drawn, omitted, lacks }: CalendarRows): string | null => {
-      if (lacks === 'table') return 'The table of this calendar is not there.';
-      if (lacks === 'column') return `“${title}” no longer has a column that this calendar is taken from.`;
-      if (drawn === 0) return `No row of “${title}” lies on the axis across.`;
+      if (lacks === 'table') return 'The table of this calendar is missing.';
+      if (lacks === 'column') return `“${title}” no longer has a column that this calendar uses.`;
+      if (drawn === 0) return `No row of “${title}” falls within this axis.`;
       return omitted > 0
         ? `“${title}” has ${write(drawn + omitted)} rows on this axis; the first ${write(drawn)} are drawn.`
         : null;
@@ -24,10 +24,10 @@ export const calendars: Check = {
     if (!first) return null;
     const { id, rows, text } = first;
     const more =
-      others.length > 0 ? ` ${others.length} more ${others.length === 1 ? 'is' : 'are'} not drawn whole either.` : '';
+      others.length > 0 ? ` ${others.length} more ${others.length === 1 ? 'is' : 'are'} not drawn in full either.` : '';
     return {
       part: `mark:${id}`,
-      title: rows.drawn === 0 ? 'An empty calendar' : 'A long calendar',
+      title: rows.drawn === 0 ? 'A calendar is empty' : 'A calendar is too long',
       text: `${text}${more}`,
       facts: found.map((one) => `${one.id} ${one.rows.drawn} ${one.rows.omitted}`).join(),
       mends: [

@@ -47,8 +47,8 @@ export const categories: Check = {
     const [first = { say: 'Set the size', open: 'frame' }, ...others] = widen;
     return {
       part: 'axis:across',
-      title: 'Labels do not all fit',
-      text: `On this width ${what.join(' and ')}.`,
+      title: 'Not all labels fit',
+      text: `At this width ${what.join(' and ')}.`,
       facts: `${omitted} ${shortened} ${all}`,
       mends: [first, ...others],
     };

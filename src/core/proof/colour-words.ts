@@ -22,8 +22,8 @@ export const colourWords: Check = {
     if (!first) return null;
     return {
       part: `line:${first.line.id}`,
-      title: 'A name says another colour',
-      text: `“${first.name}” is drawn in ${first.line.colour}; who reads “${first.word}” looks for that colour.`,
+      title: 'A name contradicts its colour',
+      text: `“${first.name}” is drawn in ${first.line.colour}, but its name says “${first.word}”.`,
       facts: `${first.line.id} ${first.word} ${first.line.colour}`,
       mends: [
         {

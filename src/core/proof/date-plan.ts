@@ -15,11 +15,11 @@ export const datePlan: Check = {
     return {
       part: 'axis:across',
       title: 'Date labels do not fit',
-      text: `“${fit.plan.name}” is short by ${short} mm, so ${drawn} of ${all} labels are drawn.`,
+      text: `“${fit.plan.name}” needs ${short} mm more, so only ${drawn} of ${all} labels are drawn.`,
       facts: `${fit.plan.id} ${short}`,
       mends: [
         {
-          say: 'Take the richest plan that fits',
+          say: 'Use the richest plan that fits',
           call: { name: 'figure.setDateAxis', args: { figure: figureId, plan: 'auto' } },
         },
         ...(width <= 600

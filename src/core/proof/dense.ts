@@ -63,7 +63,7 @@ export const dense: Check = {
     const thinner = weightFor(found.turns, found.weight, width);
     if (thinner !== null)
       mends.push({
-        say: `Draw them ${formatNumber(thinner, 1, locale)} pt thin`,
+        say: `Draw them ${formatNumber(thinner, 1, locale)} pt thick`,
         call: {
           name: 'figure.styleLines',
           args: { figure: id, lines: found.lines.map(({ line }) => line.id), weight: thinner },
@@ -73,7 +73,7 @@ export const dense: Check = {
     const height = Math.max(figure.spec.frame.height, found.lines.length * PANEL_HEIGHT);
     if (figure.panels.of === null && found.lines.length > 1 && isApart && height <= MOST_HEIGHT)
       mends.push({
-        say: 'Give each line a panel',
+        say: 'Give each line its own panel',
         call: {
           name: 'figure.split',
           args: { figure: id, panels: { by: { kind: 'lines' }, perRow: 1 }, height },
@@ -84,8 +84,8 @@ export const dense: Check = {
     const [mend = { say: 'Set its stroke', open: `line:${most.line.id}` as const }, ...others] = mends;
     return {
       part: `line:${most.line.id}`,
-      title: 'Strokes run into one',
-      text: `${points} points of ${of} share a millimetre and go up and down; at ${formatNumber(found.weight, 1, locale)} pt their strokes cannot be told apart.`,
+      title: 'Strokes merge',
+      text: `${points} points of ${of} share each millimetre and go up and down; at ${formatNumber(found.weight, 1, locale)} pt their strokes merge.`,
       facts: `${points} ${found.lines.length} ${found.weight}`,
       mends: [mend, ...others],
     };

@@ -16,8 +16,8 @@ export const isFactRun = (run: Run): run is FactRun => 'fact' in run;
 
 /** What a fact that holds no longer said, and what stands there. */
 export function sayLost({ fact, part }: FactRun, data: string): string {
-  const instead = isSentence(part) ? 'the latest value stands in its place' : 'a dash stands in its place';
-  return `What it said (${FACT_NAMES[fact.kind]}) does not hold of the data that ${data} now; ${instead}.`;
+  const instead = isSentence(part) ? 'the latest value takes its place' : 'a dash takes its place';
+  return `“${FACT_NAMES[fact.kind]}” is no longer true of the data ${data}; ${instead}.`;
 }
 
 const meantBy = (runs: readonly FactRun[]): About => ({ facts: runs.map(({ fact }) => fact), lines: [] });
@@ -149,14 +149,14 @@ export const factsLost: readonly Check[] = PLACES.map((id) => ({
         ? factsInstead(proofed, meantBy(gone), place.put, sentenceIn(place.part))
         : [];
       const anew: Mend[] = [
-        { say: 'Take it out', call: place.put(withoutRuns(place.words, gone)) },
+        { say: 'Remove it', call: place.put(withoutRuns(place.words, gone)) },
         { say: 'Choose other words', open: place.part },
       ];
       const [take, ...rest] = anew;
       return {
         part: place.part,
-        title: `${place.what} has lost its fact`,
-        text: sayLost(first, 'are drawn'),
+        title: `${place.what} is no longer true`,
+        text: sayLost(first, 'shown'),
         facts: gone.map((run) => JSON.stringify(run.fact)).join(),
         mends: best ? [best, ...others, ...anew] : [take as Mend, ...rest],
       };

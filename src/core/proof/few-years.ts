@@ -14,8 +14,8 @@ export const fewYears: Check = {
       const [count, all] = [lacking.length, rests.there.length].map((number) => formatNumber(number, 0, locale));
       return {
         part: `mark:${mark.id}`,
-        title: 'Fewer years than said',
-        text: `“${mark.name || 'The band'}” says ${rests.said} years; for ${count} of ${all} places there are fewer, at the least ${least}.`,
+        title: 'Fewer years than stated',
+        text: `“${mark.name || 'The band'}” says ${rests.said} years, but ${count} of ${all} points have fewer, as few as ${least}.`,
         facts: `${mark.id} ${rests.said} ${count} ${least}`,
         mends: [{ say: 'Set its years', open: `mark:${mark.id}` }],
       };

@@ -20,8 +20,8 @@ function findLacking(texts: Iterable<string>): Finding | null {
   const text = begin.length > MOST_LETTERS ? `${begin.slice(0, MOST_LETTERS).join('')}…` : first.text;
   return {
     part: 'title',
-    title: 'Letters without a typeface',
-    text: `No typeface that ships has ${letters}${more}; in “${text}” a box stands instead. Write it another way.`,
+    title: 'Characters without a typeface',
+    text: `No typeface here has ${letters}${more}, so “${text}” shows a box instead. Write it another way.`,
     facts: cutTo(lacking.map(({ letter }) => letter).join(' '), 4000),
     mends: [{ say: 'Set the words', open: 'title' }],
   };

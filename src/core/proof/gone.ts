@@ -8,11 +8,11 @@ import type { Check, Finding, Mend } from './note.ts';
 export function tableGoneText(lack: WholeLack): string {
   switch (lack.what) {
     case 'table':
-      return 'The table that this is drawn from is gone, so that nothing of it is there. It is back when that is brought back.';
+      return 'The table that this is drawn from is gone, so it is empty. Bring that table back, or choose another.';
     case 'source':
-      return `“${lack.name}” was made from a table that is gone, so that nothing of it is there. It is back when that is brought back.`;
+      return `“${lack.name}” was made from a table that is gone, so it is empty. Bring that table back, or make it from another.`;
     case 'step':
-      return `“${lack.name}” cannot be made, so that nothing of it is there: ${lack.why}`;
+      return `“${lack.name}” cannot be made, so it is empty: ${lack.why}`;
   }
 }
 
@@ -54,11 +54,11 @@ export const tableGone: Check = {
 };
 
 const WHAT: Readonly<Record<GoneColumn['use'], string>> = {
-  across: 'nothing runs across, so that nothing can be drawn',
-  line: 'the line of it is empty',
-  values: 'nothing stands at the points at which it was written',
-  mark: 'a level or a band of it is not drawn',
-  panels: 'all is in one plot, which it split',
+  across: 'nothing runs across, so nothing can be drawn',
+  line: 'its line is empty',
+  values: 'the points that showed it have no values',
+  mark: 'a level or band that used it is not drawn',
+  panels: 'the panels it split the figure into are one plot',
 };
 
 function mendsOfColumn(figure: string, { use, id, key, others }: GoneColumn): Mend[] {
@@ -93,7 +93,7 @@ function mendsOfColumn(figure: string, { use, id, key, others }: GoneColumn): Me
 
 const isColumn = (one: Gone): one is GoneColumn => one.what === 'column';
 const isPart = (one: Gone): one is GonePart => one.what === 'line' || one.what === 'level';
-const moreOf = (count: number) => (count > 0 ? ` ${count} more ${count === 1 ? 'is' : 'are'} gone, too.` : '');
+const moreOf = (count: number) => (count > 0 ? ` ${count} more ${count === 1 ? 'is' : 'are'} gone too.` : '');
 
 /** Columns that a figure names and that its table has no longer. */
 export const columnsGone: Check = {
@@ -104,8 +104,8 @@ export const columnsGone: Check = {
     if (!first) return null;
     const { cells, key, use, part } = first;
     const what = cells
-      ? `The cells of “${cells.title}” (block ${cells.block}) are missing: ${WHAT[use]}. A backup may hold them.`
-      : `The table has no column “${key}” any more: ${WHAT[use]}.`;
+      ? `The cells of “${cells.title}” (block ${cells.block}) are missing: ${WHAT[use]}. A backup may have them.`
+      : `The table no longer has a column “${key}”: ${WHAT[use]}.`;
     return withMends(
       {
         part,
@@ -126,7 +126,7 @@ function partNote(figure: string, gone: GonePart): { text: string; mends: Mend[]
   switch (gone.use) {
     case 'fill':
       return {
-        text: 'The line to which an area reached is gone, so that there is no area.',
+        text: 'The line that an area reached to is gone, so the area is not drawn.',
         mends: [
           { say: 'No area', call: { name: 'figure.styleLines', args: { figure, lines: [gone.line], fill: 'none' } } },
         ],
@@ -142,21 +142,21 @@ function partNote(figure: string, gone: GonePart): { text: string; mends: Mend[]
         }),
       );
       return {
-        text: 'The line on which a note stood is gone, so that it is not drawn.',
+        text: 'The line that a note was on is gone, so the note is not drawn.',
         mends: [...onto, removal(gone.mark)],
       };
     }
     case 'difference':
       return {
-        text: `A ${gone.what} at which a difference began or ended is gone, so that it is not drawn.`,
+        text: `A ${gone.what} that a difference ran from or to is gone, so the difference is not drawn.`,
         mends: [removal(gone.mark)],
       };
     case 'emphasis':
       return {
-        text: 'The level with which points were compared is gone, so that none of them is set apart.',
+        text: 'The level that points were compared with is gone, so none is marked.',
         mends: [
           {
-            say: 'Set none apart',
+            say: 'Mark none',
             call: { name: 'figure.dropEmphasis', args: { figure, lines: [gone.line], of: gone.of } },
           },
         ],

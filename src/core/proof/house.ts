@@ -20,7 +20,7 @@ export const smallestType: Check = {
     return {
       part: `line:${first.line.id}`,
       title: 'Type is too small',
-      text: `“${style.name}” wants no type below ${least} pt; here are the values of ${listed(sizes)}.`,
+      text: `“${style.name}” allows no type below ${least} pt; smaller are the values of ${listed(sizes)}.`,
       facts: `${least} ${small.map(({ line }) => `${line.id} ${line.values.size}`).join()}`,
       mends: [
         {
@@ -50,12 +50,12 @@ export const otherColour: Check = {
     const names = listed(other.map(({ line }) => `“${line.name}”`));
     return {
       part: `line:${first.line.line.id}`,
-      title: 'Not the colour of the house',
-      text: `${names} ${other.length === 1 ? 'has a colour of its own' : 'have colours of their own'} in “${style.name}”, and ${other.length === 1 ? 'is' : 'are'} drawn in another here.`,
+      title: 'Not the house colour',
+      text: `${names} ${other.length === 1 ? 'has its own colour' : 'have their own colours'} in “${style.name}” but ${other.length === 1 ? 'is' : 'are'} drawn in another here.`,
       facts: other.map(({ line, colour }) => `${line.line.id} ${line.line.colour} ${colour}`).join(),
       mends: [
         {
-          say: other.length === 1 ? 'Bring the colour back' : 'Bring the colours back',
+          say: other.length === 1 ? 'Restore the colour' : 'Restore the colours',
           call: {
             name: 'style.bringBack',
             args: { things: [{ item: spec.id, paths: other.map(({ line }) => ['lines', line.line.id, 'colour']) }] },
@@ -81,7 +81,7 @@ export const houseSize: Check = {
     const sizes = listed(style.figures.map((size) => `${size.name}, ${size.width} × ${size.height} mm`));
     return {
       part: 'frame',
-      title: 'None of the sizes of the house',
+      title: 'Not a house size',
       text: `The figure is ${width} × ${height} mm; “${style.name}” has ${sizes}.`,
       facts: `${width} ${height} ${style.figures.map((size) => `${size.width}x${size.height}`).join()}`,
       mends: [
@@ -129,7 +129,7 @@ export const greyscale: Check = {
     return {
       part: `line:${later.line.id}`,
       title: 'Alike in greyscale',
-      text: `“${earlier.name}” and “${later.name}” are ${apart.toFixed(1)} apart in greyscale, where ${LEAST_APART} are told apart.`,
+      text: `“${earlier.name}” and “${later.name}” are ${apart.toFixed(1)} apart in greyscale; a reader needs ${LEAST_APART}.`,
       facts: `${earlier.line.id} ${later.line.id} ${apart.toFixed(1)}`,
       mends: [
         {

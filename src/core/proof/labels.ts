@@ -38,11 +38,11 @@ export const labels: Check = {
       all.length > 3 ? `${all.length} labels` : listed(all.map(({ label }) => `“${label}”`));
     const lost =
       unplaced.length > 0
-        ? `${say(unplaced)} found no free place and ${unplaced.length > 1 ? 'are' : 'is'} left out`
+        ? `${say(unplaced)} had no free space and ${unplaced.length > 1 ? 'are' : 'is'} left out`
         : '';
     const over =
       covering.length > 0
-        ? `${say(covering)} ${covering.length > 1 ? 'stand' : 'stands'} over a line, a point or another label`
+        ? `${say(covering)} ${covering.length > 1 ? 'cover' : 'covers'} a line, a point or another label`
         : '';
     const crowded = figure.lines.filter(({ line }) => line.values.on === 'all' || line.values.on === 'every');
     const mends: Mend[] = [];
@@ -54,7 +54,7 @@ export const labels: Check = {
       isMended(withLines(figure, (line) => ({ ...line, values: { ...line.values, on: 'ends' } })))
     )
       mends.push({
-        say: 'Show values at the ends only',
+        say: 'Show values only at the ends',
         call: {
           name: 'figure.styleLines',
           args: { figure: spec.id, lines: [...new Set(crowded.map(({ line }) => line.id))], values: { on: 'ends' } },
@@ -75,12 +75,12 @@ export const labels: Check = {
       });
     if (kind === 'value')
       mends.push({
-        say: 'Place the value anew',
+        say: 'Reposition the value',
         call: { name: 'figure.placeValue', args: { figure: spec.id, line: id, at: at.join(':'), offset: null } },
       });
     if (kind === 'mark' && mark)
       mends.push({
-        say: 'Place its words anew',
+        say: 'Reposition its words',
         call: {
           name: 'figure.setMark',
           args: { figure: spec.id, mark: mark.id, set: [{ path: ['moved'], to: null }] },
@@ -93,7 +93,7 @@ export const labels: Check = {
       isMended(withLines(figure, (line) => ({ ...line, values: { ...line.values, only: false } })))
     )
       mends.push({
-        say: 'Let them stand on another side',
+        say: 'Put them on another side',
         call: {
           name: 'figure.styleLines',
           args: { figure: spec.id, lines: [...new Set(strict.map(({ line }) => line.id))], values: { only: false } },
@@ -113,7 +113,7 @@ export const labels: Check = {
     const [mend = { say: 'Set its line', open: first.part }, ...others] = mends;
     return {
       part: first.part,
-      title: unplaced.length > 0 ? 'Labels without a place' : 'A label covers something',
+      title: unplaced.length > 0 ? 'No room for labels' : 'A label covers something',
       text: `${[lost, over].filter(Boolean).join('; ')}.`,
       facts: cutTo(`${unplaced.map(({ part }) => part).join()} ${covering.map(({ part }) => part).join()}`, 4000),
       mends: [mend, ...others],

@@ -17,10 +17,10 @@ export const marksOut: Check = {
     // The ends of a difference are where the others are not.
     const why = out.every(({ kind }) => kind === 'difference')
       ? `${isMany ? 'have' : 'has'} an end without a value, or ends in different units or on different axes`
-      : `${isMany ? 'lie' : 'lies'} outside of the axes or the window, or on an axis without lines`;
+      : `${isMany ? 'lie' : 'lies'} outside the axes or the window, or on an axis without lines`;
     return {
       part: 'frame',
-      title: 'Not in the picture',
+      title: 'Not drawn',
       text: `${listed(out.map((mark) => `“${markLabel(mark)}”`))} ${why}.`,
       facts: out.map(({ id }) => id).join(),
       mends: [

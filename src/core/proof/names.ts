@@ -41,8 +41,8 @@ export const namesElsewhere: Check = {
     const [mend = { say: 'Set the size', open: 'frame' as const }, ...others] = mends;
     return {
       part: isOut ? 'frame' : 'legend',
-      title: isOut ? 'Names are left out' : 'Names stand in a legend',
-      text: `${count} names find no room ${where}${isOut ? ', nor in a legend' : `; they stand in a legend ${sideOf(names)} the plot`}.`,
+      title: isOut ? 'Names are left out' : 'Names are in a legend',
+      text: `${count} names have no room ${where}${isOut ? ', nor in a legend' : `; they are in a legend ${sideOf(names)} the plot`}.`,
       facts: `${names} ${count} ${frame.width} ${frame.height}`,
       mends: [mend, ...others],
     };

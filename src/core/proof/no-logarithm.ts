@@ -16,8 +16,8 @@ export const noLogarithm: Check = {
     const of = lacking.length === 1 ? `“${first.name}”` : `${lacking.length} lines`;
     return {
       part: `line:${first.line.id}`,
-      title: 'Values without a place',
-      text: `${formatNumber(count, 0, locale)} ${count === 1 ? 'value' : 'values'} of ${of} ${count === 1 ? 'is' : 'are'} zero or below, where a logarithmic axis has no place; the line breaks there.`,
+      title: 'Values that cannot be drawn',
+      text: `${formatNumber(count, 0, locale)} ${count === 1 ? 'value' : 'values'} of ${of} ${count === 1 ? 'is' : 'are'} zero or below, which a logarithmic axis cannot show; the line breaks there.`,
       facts: cutTo(`${side} ${count} ${lacking.map(({ line }) => line.id).join(' ')}`, 4000),
       mends: [
         {

@@ -45,8 +45,8 @@ export const panelScales: Check = {
     const [mend = { say: 'Set the scales', open: `panel:${small.panel.key}` as const }, ...others] = share;
     return {
       part: `panel:${large.panel.key}`,
-      title: 'Heights do not compare',
-      text: `The same height means ${times} times as much in “${nameOf(large)}” as in “${nameOf(small)}”, for ${isRows ? 'rows' : 'panels'} have scales of their own.`,
+      title: 'Heights cannot be compared',
+      text: `The same height means ${times} times as much in “${nameOf(large)}” as in “${nameOf(small)}”, because ${isRows ? 'rows' : 'panels'} have their own scales.`,
       facts: cutTo(`${scale} ${times} ${nameOf(large)} ${nameOf(small)}`, 4000),
       mends: [mend, ...others],
     };
@@ -89,7 +89,7 @@ export const panelSize: Check = {
     const [mend = { say: 'Set the size', open: 'frame' as const }, ...others] = mends;
     const size =
       height < LEAST_HEIGHT || width < LEAST_WIDTH
-        ? `there are ${Math.max(0, width).toFixed(1)} × ${Math.max(0, height).toFixed(1)} mm for ${columns * rows === 1 ? 'the plot' : 'each plot'}`
+        ? `${columns * rows === 1 ? 'the plot' : 'each plot'} is only ${Math.max(0, width).toFixed(1)} × ${Math.max(0, height).toFixed(1)} mm`
         : '';
     const names = cut > 0 ? `${cut} of ${list.length} names are shortened` : '';
     const isOne = columns * rows === 1;
@@ -117,10 +117,10 @@ export const panelsLeft: Check = {
     const none = panels.list.length === 0;
     return {
       part: 'frame',
-      title: none ? 'No panel to draw' : 'Panels are left out',
+      title: none ? 'No panels to draw' : 'Panels are left out',
       text: none
         ? `There is no value for any ${panels.of.by.toLowerCase()} in the window, or the column is gone.`
-        : `${panels.list.length} panels are drawn, and ${panels.omitted} places for more are not: they could not be read. Keep some rows of the table first.`,
+        : `${panels.list.length} panels are drawn and ${panels.omitted} are not: they would be too small to read. Keep some rows of the table first.`,
       facts: `${panels.list.length} ${panels.omitted}`,
       mends: [join],
     };

@@ -20,11 +20,11 @@ function cutOn(figure: ResolvedPlot, { locale }: Proofed, { side, scale, numbers
   return {
     part: side === 'left' ? 'axis:left' : 'axis:right',
     title: 'A small change fills the figure',
-    text: `The ${side} axis begins at ${numbers.labels[0] ?? scale.low}: changes look ${times} times as large as from zero. From lowest to highest it is ${formatNumber(change, 1, locale)}%.`,
+    text: `The ${side} axis starts at ${numbers.labels[0] ?? scale.low}: changes look ${times} times as large as they would from zero. From lowest to highest is ${formatNumber(change, 1, locale)}%.`,
     facts: `${side} ${scale.low} ${scale.high}`,
     mends: [
       {
-        say: 'Begin at zero',
+        say: 'Start at zero',
         call: { name: 'figure.setAxis', args: { figure: figure.spec.id, side, axis: { from: 'zero' } } },
       },
     ],

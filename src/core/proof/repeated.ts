@@ -16,8 +16,8 @@ export const repeated: Check = {
     const [rows, count] = [positions.length, places].map((number) => formatNumber(number, 0, locale));
     return {
       part: 'axis:across',
-      title: 'Several rows in one place',
-      text: `${rows} rows stand at ${count} ${across.kind === 'date' ? 'dates' : 'places'}, so that a line runs up and down between rows of the same one. Split the figure into panels by what tells them apart, or take them together in the table (Shape).`,
+      title: 'Several rows at one point',
+      text: `${rows} rows share ${count} ${across.kind === 'date' ? 'dates' : 'places'}, so a line jumps between rows of the same one. Split the figure into panels by what tells them apart, or combine them in the table (Shape).`,
       facts: `${positions.length} ${places}`,
       mends: [{ say: 'Set what runs across', open: 'axis:across' }],
     };

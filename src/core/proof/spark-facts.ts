@@ -18,13 +18,13 @@ export const sparkFacts: SparkCheck = {
       return [
         {
           part,
-          title: `The ${part} has lost its fact`,
-          text: sayLost(first, 'are in the table'),
+          title: `The ${part} is no longer true`,
+          text: sayLost(first, 'in the table'),
           facts: lost.map((run) => JSON.stringify(run.fact)).join(),
           mends: [
             { say: 'Choose other words', open: part },
             {
-              say: 'Take it out',
+              say: 'Remove it',
               call: {
                 name: 'item.setWords' as const,
                 args: { item: spec.id, words: { [part]: withoutRuns(words, lost) } },

@@ -55,23 +55,23 @@ function foundOf(gone: SparkGone | SparkPartGone, spec: SparkTableSpec): Found {
     case 'column': {
       const { part, mends, facts } = usesOf(spec, gone.key);
       const text = gone.cells
-        ? `The cells of “${gone.cells.title}” (block ${gone.cells.block}) are missing; what is made of them is empty. A backup may hold them.`
-        : `The table has no column “${gone.key}” any more; what is made of it is empty.`;
+        ? `The cells of “${gone.cells.title}” (block ${gone.cells.block}) are missing, so whatever uses them is empty. A backup may have them.`
+        : `The table has no column “${gone.key}” any more, so whatever uses it is empty.`;
       return { part, title: gone.cells ? 'Cells are missing' : 'A column is gone', text, facts, mends };
     }
     case 'sparkline':
       return {
         part: `column:${gone.column}`,
         title: 'A sparkline is gone',
-        text: 'The sparkline that these numbers were taken from is gone, so that they are empty.',
+        text: 'The sparkline that these numbers come from is gone, so they are empty.',
         facts: `${gone.column} ${gone.key}`,
         mends: removal(spark, gone.column, columns.length),
       };
     case 'order':
       return {
         part: first,
-        title: 'The column of the order is gone',
-        text: 'The column by which the rows stood in order is gone; they stand as in the table.',
+        title: 'The ordering column is gone',
+        text: 'The column that ordered the rows is gone; they are in the order of the table.',
         facts: `order ${gone.key}`,
         mends: [
           {
@@ -84,7 +84,7 @@ function foundOf(gone: SparkGone | SparkPartGone, spec: SparkTableSpec): Found {
       return {
         part: first,
         title: 'A column under a text is gone',
-        text: `A column at which “${gone.text}” over the headers began or ended is gone, so that it may not stand over all that it speaks of.`,
+        text: `A column where “${gone.text}” above the headers began or ended is gone, so it may not span all that it describes.`,
         facts: `head ${gone.head} ${gone.key}`,
         mends: [{ say: 'Remove the text', call: { name: 'spark.removeHead', args: { spark, head: gone.head } } }],
       };
@@ -97,11 +97,11 @@ function foundOf(gone: SparkGone | SparkPartGone, spec: SparkTableSpec): Found {
         text: `${listed(
           gone.keys.map((key) => `“${key}”`),
           3,
-        )} ${isOne ? 'was' : 'were'} set apart here and ${isOne ? 'is no row' : 'are no rows'} any more; set apart again when back.`,
+        )} ${isOne ? 'had a setting of its own and is no longer a row' : 'had settings of their own and are no longer rows'}; ${isOne ? 'it returns with the row' : 'they return with the rows'}.`,
         facts: `rows ${gone.column} ${gone.keys.join()}`,
         mends: [
           {
-            say: isOne ? 'Forget it' : `Forget “${row}”`,
+            say: isOne ? 'Discard it' : `Discard “${row}”`,
             call: { name: 'spark.putBack', args: { spark, column: gone.column, row } },
           },
         ],

@@ -48,7 +48,7 @@ export const sparkHeights: SparkCheck = {
       ];
       if (own.title !== null)
         mends.push({
-          say: 'Say it in the header',
+          say: 'Say so in the header',
           call: {
             name: 'spark.setColumn',
             args: { spark: spec.id, column: own.id, set: [{ path: ['title'], to: null }] },
@@ -59,7 +59,7 @@ export const sparkHeights: SparkCheck = {
       return [
         {
           part: `column:${own.id}` as const,
-          title: 'Heights do not compare',
+          title: 'Heights cannot be compared',
           text: `In “${column.title}” a ${isBars(own.draw) ? 'full-height column' : 'full-height peak'} means ${write(lowest.value)} in ${lowest.name} and ${write(highest.value)} in ${highest.name}.`,
           facts: `${lowest.value} ${highest.value}`,
           mends: [mend, ...others],

@@ -46,10 +46,10 @@ export const sparkMissing: SparkCheck = {
         {
           part: `column:${own.id}` as const,
           title: 'Missing values',
-          text: `${who} ${names.length > 1 ? 'lack' : 'lacks'} ${missing} ${noun}; the line breaks there.`,
+          text: `${who} ${names.length > 1 ? 'are' : 'is'} missing ${missing} ${noun}; the line breaks there.`,
           facts: `${missing} ${names.length}`,
           mends: [
-            { say: 'Show as bridged', call: call('bridge') },
+            { say: 'Bridge the gaps', call: call('bridge') },
             { say: 'Count as zero', call: call('zero') },
           ],
         },

@@ -57,14 +57,14 @@ export const sparkSums: SparkCheck = {
       return [
         {
           part: `column:${column.spec.id}` as const,
-          title: 'Sums without a part',
+          title: 'Sums with parts missing',
           text: partial
-            ? `${who} ${lacking.length === 1 ? 'is' : 'are'} of the parts that are known, and lower for it, in ${many}; missing is ${where}.`
-            : `${who} ${lacking.length === 1 ? 'lacks' : 'lack'} ${many}, since a part is missing there: ${where}.`,
+            ? `${who} ${lacking.length === 1 ? 'adds' : 'add'} only the known parts in ${many}, and ${lacking.length === 1 ? 'is' : 'are'} too low there; missing: ${where}.`
+            : `${who} ${lacking.length === 1 ? 'has' : 'have'} no value in ${many}, because a part is missing: ${where}.`,
           facts: cutTo(`${partial ? 'partial ' : ''}${count} ${first.part} ${first.place}`, 4000),
           mends: [
             {
-              say: partial ? 'Leave such sums out' : 'Sum the parts that are known',
+              say: partial ? 'Leave such sums out' : 'Sum the known parts',
               call: { name: 'spark.setOrder', args: { spark: spec.id, order: { partial: !partial } } },
             },
           ],

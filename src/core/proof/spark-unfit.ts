@@ -9,14 +9,14 @@ export const sparkUnfit: SparkCheck = {
     if (spec.order.sums !== 'sum' || !hasSums) return [];
     return data.unfit.map(({ column, name, measure }) => ({
       part: `column:${column}` as const,
-      title: 'A sum of what does not add up',
+      title: 'A sum that does not add up',
       text: measure
-        ? `“${name}” is ${A_MEASURE[measure]}, and the sum of its rows says nothing.`
-        : `Nothing says what “${name}” measures, so its rows may not add up. Say it at the head of the column in its table, or take their mean.`,
+        ? `“${name}” is ${A_MEASURE[measure]}, so the sum of its rows means nothing.`
+        : `It is not known what “${name}” measures, so its rows may not add up. Say so in the head of the column in its table, or use their mean.`,
       facts: `${name} ${measure ?? 'unclear'}`,
       mends: [
         {
-          say: 'Take their mean',
+          say: 'Use their mean',
           call: { name: 'spark.setOrder', args: { spark: spec.id, order: { sums: 'mean' } } },
         },
       ],

@@ -22,8 +22,8 @@ export const sparkYears: SparkCheck = {
       return [
         {
           part: `column:${column.spec.id}` as const,
-          title: 'Fewer years than said',
-          text: `The band says ${reference.years} years; in ${rows === 1 ? 'one row' : `${rows} rows`} there are fewer in some places, at the least ${least}.`,
+          title: 'Fewer years than stated',
+          text: `The band says ${reference.years} years; in ${rows === 1 ? 'one row' : `${rows} rows`} some points have fewer, as few as ${least}.`,
           facts: `${reference.years} ${rows} ${least}`,
           mends: [{ say: 'Set its years', open: `column:${column.spec.id}` as const }],
         },

@@ -26,7 +26,7 @@ export const titleList: Check = {
     return {
       part: 'title',
       title: 'The title only lists names',
-      text: `“${title}” repeats what stands at the lines; say what they do instead.`,
+      text: `“${title}” repeats the names at the lines; say what the lines do instead.`,
       facts: title,
       mends: [{ say: 'Write a title', open: 'title' }],
     };

@@ -16,7 +16,7 @@ export const ticksMeet: Check = {
       facts: `${left.scale.ticks.join()} ${right.scale.ticks.join()}`,
       mends:
         tie.kind === 'free'
-          ? [{ say: 'Let the ticks meet', call: { name: 'figure.tieAxes', args: { figure: id, kind: 'meet' } } }]
+          ? [{ say: 'Make the ticks meet', call: { name: 'figure.tieAxes', args: { figure: id, kind: 'meet' } } }]
           : [
               {
                 say: 'Let the right axis choose its ends and step',
@@ -47,7 +47,7 @@ export const zeroHeights: Check = {
     return {
       part: 'axis:right',
       title: 'Zero at two heights',
-      text: `Zero of the right axis stands ${apart.toFixed(1)} mm ${b > a ? 'above' : 'below'} zero of the left one, so that signs cannot be compared.`,
+      text: `Zero is ${apart.toFixed(1)} mm ${b > a ? 'higher' : 'lower'} on the right axis than on the left, so signs cannot be compared.`,
       facts: `${a.toFixed(3)} ${b.toFixed(3)}`,
       mends: [
         {

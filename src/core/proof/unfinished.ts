@@ -24,7 +24,7 @@ export const unfinished: Check = {
     return {
       part: `line:${first.line.id}`,
       title: `${where} is unfinished`,
-      text: `${saidOf(drawn)} ${drawn.length > 1 ? 'run' : 'runs'} into it as into a full period; what looks like a change is not one.`,
+      text: `${saidOf(drawn)} ${drawn.length > 1 ? 'run' : 'runs'} into it as if it were complete; what looks like a change may not be one.`,
       facts: `${where} ${drawn.map(({ line }) => line.id).join()}`,
       mends: [
         {

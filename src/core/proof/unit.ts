@@ -43,7 +43,7 @@ function missingOn({ figure }: Proofed, { side, numbers, axis }: PlacedAxis): Fi
       ...(apart.length > 0
         ? [
             {
-              say: `Draw the others by the ${other} axis`,
+              say: `Draw the others on the ${other} axis`,
               call: { name: 'figure.setAxisOfLines', args: { figure: figure.spec.id, lines: apart, axis: other } },
             } as const,
           ]

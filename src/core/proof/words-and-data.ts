@@ -34,11 +34,11 @@ const aboutOf = ({ figure }: Proofed, words: Words, { statements }: Stale): Abou
 function sayStale({ start, end, numbers, statements }: Stale): string {
   const untrue = statements.map(({ statement, now }) =>
     now === null
-      ? `“${statement.text}” no longer holds, and nothing of the kind does`
-      : `“${statement.text}” no longer holds: now it is “${now}”`,
+      ? `“${statement.text}” is no longer true, and nothing like it is`
+      : `“${statement.text}” is no longer true: now it is “${now}”`,
   );
-  const begun = start ? [`what is drawn began with ${start.was}, and begins with ${start.now} now`] : [];
-  const moved = end ? [`the data ended in ${end.was} when they were written, and end in ${end.now} now`] : [];
+  const begun = start ? [`what is drawn began with ${start.was} and now begins with ${start.now}`] : [];
+  const moved = end ? [`the data ended in ${end.was} when they were written and now end in ${end.now}`] : [];
   const changed = numbers.map(({ text, now }) =>
     now === null ? `${text} is no longer there` : `${text} is now ${now}`,
   );
@@ -79,7 +79,7 @@ const staleWords: Check = {
       mends: [
         { say: 'They still hold', call: { name: 'item.setWords', args: { item: spec.id, words: still, written } } },
         ...factsFor(proofed, part, first.stale),
-        { say: 'Write anew', open: part },
+        { say: 'Rewrite', open: part },
       ],
     };
   },
@@ -128,7 +128,7 @@ const staleNotes: Check = {
             }),
             'sentence',
           ),
-          { say: 'Write it anew', open: `mark:${mark.id}` },
+          { say: 'Rewrite it', open: `mark:${mark.id}` },
         ],
       };
     }
@@ -193,9 +193,9 @@ const otherLanguage: Check = {
       return {
         part,
         title: `${what} is in ${theirs}`,
-        text: `The report is in ${own}, and so are its numbers, its dates and what is said of the data.`,
+        text: `The report is in ${own}, as are its numbers, its dates and its facts.`,
         facts: `${part} ${language} ${locale.id}`,
-        mends: [{ say: 'Write it anew', open: part }],
+        mends: [{ say: 'Rewrite it', open: part }],
       };
     }
     return null;

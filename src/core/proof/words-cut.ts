@@ -11,8 +11,8 @@ export const wordsCut: Check = {
     const said = listed(cut.map((part) => `the ${part}`));
     return {
       part: first,
-      title: 'Words are shortened',
-      text: `There is no room for all of ${said} at ${figure.spec.frame.width} × ${figure.spec.frame.height} mm; the end is left out.`,
+      title: 'Words are cut short',
+      text: `At ${figure.spec.frame.width} × ${figure.spec.frame.height} mm there is no room for all of ${said}, so the end is cut off.`,
       facts: `${cut.join(' ')} ${figure.spec.frame.width} ${figure.spec.frame.height}`,
       mends: [
         { say: 'Shorten it', open: first },

@@ -36,7 +36,7 @@ export function remarkOn(table: string, lack: Lack): Remark {
       ? sayMissing(table, lack.title, lack.block)
       : lack.what === 'step'
         ? lack.why
-        : 'The table that this one is made from is gone, so it has no rows. It has them again when that is brought back, or when it is made from another table.';
+        : 'The table that this one is made from is gone, so it has no rows. Bring that table back, or make this one from another.';
   return { text, passing: true };
 }
 

@@ -5,7 +5,7 @@ import { isReceived, tablesOf } from './report.ts';
 
 /** What is said of them. */
 export const sayMissing = (table: string, column: string, block: string): string =>
-  `The cells of column “${column}” of table “${table}” (block ${block}) are missing, so all is drawn without them. A backup may hold them.`;
+  `The cells of column “${column}” of table “${table}” (block ${block}) are missing, so everything is drawn without them. A backup may have them.`;
 
 /** The table that names a block, and the title of its column; undefined where none does. */
 export function namedBlock(report: Report, block: string): { table: StoredTable; title: string } | undefined {

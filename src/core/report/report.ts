@@ -13,7 +13,7 @@ import { Step } from '../table/shape/step.ts';
 import { TypedTexts } from '../table/typed-cells.ts';
 import { LOCALES } from '../text/locale.ts';
 
-export const ItemName = z.string().min(1, 'Give it a name of at least one letter.').max(200);
+export const ItemName = z.string().min(1, 'Give it a name.').max(200);
 const named = { id: Id, name: ItemName };
 const calculated = {
   /** columns calculated from those before them, in order */

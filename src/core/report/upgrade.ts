@@ -97,7 +97,7 @@ function inThisVersion(document: Properties): unknown {
       return document;
     default:
       throw new Refusal(
-        `This report cannot be read: it is of version ${String(document['version'])}, and this is version 6.`,
+        `This report cannot be read: it has version ${String(document['version'])}, and this Rizo reads versions up to 6.`,
       );
   }
 }
@@ -114,7 +114,7 @@ function unreadable(error: Parameters<typeof firstWrong>[0]): Refusal {
  */
 export function readDocument(document: unknown): ReportRecord {
   if (!isProperties(document) || document['format'] !== 'rizo-report')
-    throw new Refusal('This report cannot be read: it is no report document.');
+    throw new Refusal('This report cannot be read: it is not a report document.');
   const parsed = StoredReport.safeParse(inThisVersion(document));
   if (!parsed.success) throw unreadable(parsed.error);
   return parsed.data as ReportRecord;

@@ -63,7 +63,7 @@ export function draftLevelBars(table: Table, { id, tableId, names, measures }: B
   const below = measures.map((key) => columnOf(table, key)).find((column) => column && factsOf(column.cells).low < 0);
   if (below)
     throw new Refusal(
-      `“${below.title}” has values below zero, which a level bar cannot show; choose columns that begin at zero.`,
+      `“${below.title}” has values below zero, which a level bar cannot show; choose columns without them.`,
     );
   const columns = measures.flatMap((column, index): SparkColumn[] => [
     newColumn({ kind: 'number', id: `number-${index + 1}`, column, title: null }),

@@ -159,7 +159,7 @@ export function sayScale({ scale, draw }: Pick<Sparkline, 'scale' | 'draw'>, has
     case 'all rows':
       return `one scale${apart}`;
     case 'group':
-      return `one scale a group${apart}`;
+      return `one scale per group${apart}`;
     case 'fixed':
       return `${floor} to ${ceiling}`;
   }

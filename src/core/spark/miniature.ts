@@ -68,7 +68,7 @@ function sketch(resolved: ResolvedSparkTable, widthMm: number, heightMm: number)
       : found?.kind === 'sparkline'
         ? lineNodes(found, resolved, records, width, height)
         : [];
-  return { widthMm, heightMm, title: spec.name, description: `The sparklines of ${spec.name}, small.`, nodes };
+  return { widthMm, heightMm, title: spec.name, description: `A small picture of ${spec.name}.`, nodes };
 }
 
 /** Rows of a long table that are looked at for a picture of a few. */

@@ -83,7 +83,7 @@ export const Sparkline = z.strictObject({
       z.enum(['none', 'mean']),
       z.strictObject({ value: size }),
       z.strictObject({ column: Key }),
-      z.strictObject({ deviations: z.number().positive('A band is wider than nothing.').max(10) }),
+      z.strictObject({ deviations: z.number().positive('The width of a band is above zero.').max(10) }),
       z.strictObject({
         years: z.number().int().min(2, 'At least two years make a band.').max(50, 'A band takes at most 50 years.'),
         spread: SpreadName,
@@ -127,7 +127,7 @@ export const SparkColumn = z.discriminatedUnion('kind', [
     /** the value of a full bar: the highest of all rows and of the target, or a given one */
     ceiling: z.union([z.literal('highest'), size.positive('A full bar stands for a value above zero.')]),
     /** a tick across every bar; null for none */
-    target: size.nonnegative('A level bar begins at zero, so its target is not below it.').nullable(),
+    target: size.nonnegative('A level bar starts at zero, so its target cannot be below zero.').nullable(),
     /** rows with a colour of their own */
     exceptions: keyed(
       z.array(z.strictObject({ row: z.string().max(500), colour: houseColour({ house: 0 }) })).max(2000),
@@ -181,7 +181,7 @@ export type SparkFrame = z.infer<typeof SparkFrame>;
 /** A text over the headers of neighbouring columns. */
 export const HeadText = z.strictObject({
   id: Id,
-  text: z.string().min(1, 'Give the header a text.').max(200),
+  text: z.string().min(1, 'Give the header some text.').max(200),
   from: Id,
   to: Id,
 });
@@ -191,7 +191,7 @@ export const SparkTableSpec = z.strictObject({
   type: z.literal('spark'),
   id: Id,
   /** name in the report's list */
-  name: z.string().min(1, 'Give it a name of at least one letter.').max(200),
+  name: z.string().min(1, 'Give it a name.').max(200),
   /** id of the table it sets */
   table: Id,
   /** of what there is a row; rows of the table that sum others have none */

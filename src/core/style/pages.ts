@@ -26,9 +26,9 @@ export const COLUMN_COUNTS = [1, 2] as const;
 
 /** What stands in the head or foot of a page: words, and fields between braces. */
 const PageLine = z.strictObject({
-  left: z.string().max(200, 'At most 200 letters.').default(''),
-  middle: z.string().max(200, 'At most 200 letters.').default(''),
-  right: z.string().max(200, 'At most 200 letters.').default(''),
+  left: z.string().max(200, 'At most 200 characters.').default(''),
+  middle: z.string().max(200, 'At most 200 characters.').default(''),
+  right: z.string().max(200, 'At most 200 characters.').default(''),
 });
 export type PageLine = z.infer<typeof PageLine>;
 
@@ -51,8 +51,8 @@ export const Pages = z.strictObject({
   /** distance of lines, in sizes of the type */
   lines: z
     .number()
-    .min(1, 'Lines are at least one size apart.')
-    .max(3, 'Lines are at most three sizes apart.')
+    .min(1, 'Lines are at least one type size apart.')
+    .max(3, 'Lines are at most three type sizes apart.')
     .default(1.4),
 });
 export type Pages = z.infer<typeof Pages>;

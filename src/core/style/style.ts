@@ -10,7 +10,10 @@ const Stroke = z.number().min(0.1, 'A stroke is at least 0.1 pt.').max(12, 'A st
 const FineStroke = z.number().min(0.1, 'A stroke is at least 0.1 pt.').max(6, 'This stroke is at most 6 pt.');
 const PointSize = z.number().min(0.5, 'A marker is at least 0.5 pt.').max(30, 'A marker is at most 30 pt.');
 const Pattern = z.enum(PATTERNS);
-const Opacity = z.number().min(0.02, 'An area is filled at least at 2%.').max(1, 'An area is filled at most at 100%.');
+const Opacity = z
+  .number()
+  .min(0.02, 'The strength of an area is at least 2%.')
+  .max(1, 'The strength of an area is at most 100%.');
 const Name = z.string().min(1, 'Give it a name.');
 const Millimetres = z.number().min(30, 'A figure is at least 30 mm wide and high.').max(600, 'At most 600 mm.');
 
@@ -38,7 +41,7 @@ const Points = z.strictObject({
 
 /** A family of type; its name tells which one it was where the family is not there. */
 export const FamilyRef = z.strictObject({
-  id: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'There is no family of that name.'),
+  id: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'There is no typeface of that name.'),
   name: Name.max(100),
 });
 export type FamilyRef = z.infer<typeof FamilyRef>;
@@ -57,21 +60,18 @@ const Numbers = z
     /** where a sign of money such as € stands */
     currency: z.enum(['before', 'after']).nullable().default(null),
     /** what stands for a missing value */
-    missing: z.string().max(12, 'At most 12 letters stand for a missing value.').nullable().default(null),
+    missing: z.string().max(12, 'A missing value is shown by at most 12 characters.').nullable().default(null),
     /** decimals that values have at most; null for as many as tell them apart */
-    decimals: z
-      .number()
-      .int()
-      .min(0, 'No fewer than 0 decimals.')
-      .max(6, 'At most 6 decimals.')
-      .nullable()
-      .default(null),
+    decimals: z.number().int().min(0, 'At least 0 decimals.').max(6, 'At most 6 decimals.').nullable().default(null),
     /** in what the numbers of value axes are written */
     powers: z.enum(NUMBER_POWERS).default('auto'),
     months: months.nullable().default(null),
     monthsShort: months.nullable().default(null),
   })
-  .refine(({ decimal, group }) => decimal === null || decimal !== group, 'Thousands and decimals need two signs.');
+  .refine(
+    ({ decimal, group }) => decimal === null || decimal !== group,
+    'Thousands and decimals need different signs.',
+  );
 
 /**
  * A house style: one look for all reports of a house. Sizes of type, strokes
@@ -173,7 +173,7 @@ export const HouseStyle = z.strictObject({
       event: Pattern,
       grid: z.enum(['solid', 'dashes', 'dots']),
       /** of lines once each colour was given, and of those whose colours are too near */
-      turn: z.array(Pattern).min(1, 'At least one pattern comes in turn.').max(8),
+      turn: z.array(Pattern).min(1, 'Keep at least one pattern.').max(8),
     })
     .default({
       unfinished: 'dots',

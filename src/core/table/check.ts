@@ -78,7 +78,7 @@ function doubles({ column, interval, series }: Dated, places: Places): Finding[]
       twice.push(`${formatPeriod(now, interval, ENGLISH)} (${pair})`);
     });
   if (twice.length === 0) return [];
-  return [passing(column, `${listed(twice, 3)} ${twice.length > 1 ? 'stand' : 'stands'} twice.`)];
+  return [passing(column, `${listed(twice, 3)} ${twice.length > 1 ? 'appear' : 'appears'} twice.`)];
 }
 
 function holes({ column, interval, series }: Dated): Finding[] {

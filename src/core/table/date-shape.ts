@@ -15,7 +15,7 @@ export interface DateShape {
   read(text: string): number | null;
 }
 
-/** Years in two figures are those from 1950 to 2049. */
+/** Years in two digits are those from 1950 to 2049. */
 export function fullYear(text: string): number {
   const year = Number(text);
   if (text.length !== 2) return year;

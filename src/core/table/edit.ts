@@ -102,7 +102,7 @@ export function runsBetween(rows: Rows, from: number, until: number): Run[] {
 
 /** The first selected row over and over, for the rows below it. */
 export function filledDown(table: Table, chosen: readonly string[], from: number, to: number): TextsDown {
-  if (to <= from) throw new Refusal('Select the cell to repeat and the rows below it first.');
+  if (to <= from) throw new Refusal('First select the cell to repeat and the rows below it.');
   const columns = table.columns.filter(({ key }) => chosen.includes(key));
   return new Map(
     columns.map((column) => {

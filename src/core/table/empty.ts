@@ -29,7 +29,7 @@ function shapeOf(first: string, last: string): DateShape {
   const strong = DATE_SHAPES.filter(({ weak }) => !weak);
   for (const text of [first, last])
     if (!ALL_SHAPES.some((shape) => shape.read(text) !== null))
-      throw new Refusal(`“${text}” is no period that Rizo knows; ${HINT}.`);
+      throw new Refusal(`“${text}” is not a period; ${HINT}.`);
   const fitting = [...strong, YEAR_SHAPE, ...DATE_SHAPES].filter(
     (shape) => shape.read(first) !== null && shape.read(last) !== null,
   );
@@ -42,7 +42,7 @@ function shapeOf(first: string, last: string): DateShape {
     (found.read(first) !== other.read(first) || found.read(last) !== other.read(last))
   )
     throw new Refusal(`“${first}” to “${last}” can be read in two ways; write days as 2026-01-31.`);
-  if (!found) throw new Refusal(`“${first}” and “${last}” are written in different ways; write both alike.`);
+  if (!found) throw new Refusal(`“${first}” and “${last}” are written in different ways; write both the same way.`);
   return found;
 }
 
@@ -55,7 +55,7 @@ function periodsFrom(from: number, to: number, interval: Interval): number[] {
     starts.push(at);
     if (starts.length > MOST_ROWS)
       throw new Refusal(
-        `That is more than ${MOST_ROWS.toLocaleString('en-GB')} periods; take coarser ones, or a shorter time.`,
+        `That is more than ${MOST_ROWS.toLocaleString('en-GB')} periods; choose longer ones, or a shorter span.`,
       );
   }
   return starts;
@@ -79,9 +79,9 @@ function firstColumn({ first, last }: EmptyWish): Column {
 /** Makes the table. Throws a Refusal, in one sentence, for periods that cannot be read and for too many of them. */
 export function emptyTable(wish: EmptyWish): Table {
   const titles = wish.columns.map((title) => title.trim()).filter((title) => title !== '');
-  if (titles.length === 0) throw new Refusal('Name at least one column of numbers.');
+  if (titles.length === 0) throw new Refusal('Name at least one number column.');
   if (titles.length > MOST_COLUMNS)
-    throw new Refusal(`A table is begun with at most ${MOST_COLUMNS} columns; more can be added later.`);
+    throw new Refusal(`A table starts with at most ${MOST_COLUMNS} columns; more can be added later.`);
   const first = firstColumn(wish);
   const rows = first.cells.length;
   const keys = keysOf([first.title, ...titles]);

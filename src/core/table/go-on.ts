@@ -43,7 +43,7 @@ const ENDS_IN_DIGITS = /^(.*?)(\d+)(\D*)$/s;
 function textsAfter(text: string): (step: number) => Cell {
   const [, before = '', digits, after = ''] = ENDS_IN_DIGITS.exec(text) ?? [];
   if (digits === undefined || digits.length > 15)
-    throw new Refusal(`Nothing follows from “${text}”; a text goes on by the number in it, such as “Pier 1”.`);
+    throw new Refusal(`“${text}” cannot be continued; text continues by a number in it, as in “Pier 1”.`);
   return (step) => `${before}${String(Number(digits) + step).padStart(digits.length, '0')}${after}`;
 }
 
@@ -57,9 +57,10 @@ function followingCells(column: Column, given: readonly Cell[]): (step: number) 
   const filled = given.filter((cell) => cell !== null);
   const last = filled.at(-1);
   if (last === undefined)
-    throw new Refusal(`There is nothing to go on from in “${column.title}”; fill its first cell or two.`);
+    throw new Refusal(`There is nothing to continue in “${column.title}”; fill its first cell or two.`);
   if (typeof last === 'string') {
-    if (column.kind !== 'text') throw new Refusal(`“${last}” in “${column.title}” is no ${column.kind} to go on from.`);
+    if (column.kind !== 'text')
+      throw new Refusal(`“${last}” in “${column.title}” is not a ${column.kind}, so it cannot be continued.`);
     return textsAfter(last);
   }
   if (column.kind === 'date') return datesAfter(column, last);
@@ -79,7 +80,7 @@ export function goneOn(
   { from, to }: { from: number; to: number },
 ): { at: number; texts: TextsDown } {
   const isOne = from === to;
-  if (isOne && from === 0) throw new Refusal('Select the cells to go on from and the rows below them first.');
+  if (isOne && from === 0) throw new Refusal('First select the cells to continue and the rows below them.');
   const top = isOne ? Math.max(0, from - 2) : from;
   const texts = new Map<string, (string | undefined)[]>();
   const given = (column: Column) => {

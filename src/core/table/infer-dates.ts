@@ -115,12 +115,12 @@ function readBy(column: TextColumn, shape: DateShape, others: readonly OtherRead
   if (mark !== undefined)
     findings.push({
       column: key,
-      text: `${title}: ${listed([...new Set(marks)].map((one) => `“${one}”`))} at ${marks.length} ${marks.length === 1 ? 'date is a mark' : 'dates are marks'} and no part of it.`,
+      text: `${title}: ${listed([...new Set(marks)].map((one) => `“${one}”`))} at ${marks.length} ${marks.length === 1 ? 'date is a mark' : 'dates are marks'}, not part of the date.`,
     });
   if (unfinishedFrom !== null)
     findings.push({
       column: key,
-      text: `${title}: ${formatPeriod(unfinishedFrom, interval, ENGLISH)} is unfinished: its date is inside the ${interval}, and those before end theirs.`,
+      text: `${title}: ${formatPeriod(unfinishedFrom, interval, ENGLISH)} is unfinished: its date falls inside the ${interval}, while the dates before end theirs.`,
       others: [{ say: 'It is finished', reading: { unfinished: false } }],
     });
   const made: Column = { key, title, kind: 'date', interval, shape: shape.id, cells };
@@ -173,8 +173,8 @@ function askOfNights(column: TextColumn, shape: DateShape, sample: string, plain
   read.findings.unshift({
     column: key,
     asks: true,
-    text: `${title}: is “${sample}” of ${readings.map(({ said }) => said).join(' or ')}? It is late in the day of its zone, which is midnight in another.`,
-    others: readings.map(({ said, reading }) => ({ say: `It is of ${said}`, reading })),
+    text: `${title}: is “${sample}” ${readings.map(({ said }) => said).join(' or ')}? It is late in the day of its zone, which is midnight in another.`,
+    others: readings.map(({ said, reading }) => ({ say: `It is ${said}`, reading })),
   });
   return read;
 }
@@ -211,7 +211,7 @@ export function asDates(column: TextColumn, filled: readonly string[], context: 
   read.findings.unshift({
     column: key,
     asks: true,
-    text: `${title}: is “${sample}” ${listed(rivals.map(says)).replace(' and ', ' or ')}? Nothing in the column decides.`,
+    text: `${title}: is “${sample}” ${listed(rivals.map(says)).replace(' and ', ' or ')}? Nothing in the column settles it.`,
     others: rivals.map((rival) => ({ say: `It is ${says(rival)}`, reading: readAs(key, rival) })),
   });
   return read;

@@ -35,7 +35,7 @@ function asText(column: TextColumn, filled: readonly string[], findings: Finding
   if (ordered === undefined && found)
     findings.push({
       column: key,
-      text: `${title}: categories in an order of their own, “${filled[0]}” to “${filled.at(-1)}”.`,
+      text: `${title}: categories with an order of their own, “${filled[0]}” to “${filled.at(-1)}”.`,
       others: [{ say: 'They have no order', reading: { columns: { [key]: { as: 'text', ordered: false } } } }],
     });
   return { column: { key, title, kind: 'text', ordered: found, cells }, findings };

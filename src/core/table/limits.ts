@@ -14,22 +14,22 @@ const MOST_LINE = 1_000_000;
 const said = (count: number) => count.toLocaleString('en-GB');
 
 const tooManyRows = () =>
-  new Refusal(`This table has more than ${said(MOST_ROWS)} rows; bring in a part of it, or a coarser period.`);
+  new Refusal(`This table has more than ${said(MOST_ROWS)} rows; bring in part of it, or longer periods.`);
 
 const tooManyCells = () =>
-  new Refusal(`This table has more than ${said(MOST_CELLS)} cells; bring in some of its columns or rows.`);
+  new Refusal(`This table has more than ${said(MOST_CELLS)} cells; bring in fewer columns or rows.`);
 
 /** Throws a Refusal for more columns than a table holds, as they were received. */
 export function limitAcross(columns: number): void {
   if (columns > MOST_ACROSS)
-    throw new Refusal(`This table is more than ${said(MOST_ACROSS)} columns wide; bring in those that you need.`);
+    throw new Refusal(`This table is more than ${said(MOST_ACROSS)} columns wide; bring in those you need.`);
 }
 
 /** Throws a Refusal for more columns than a table holds. */
 export function limitColumns(columns: number): void {
   if (columns > MOST_COLUMNS)
     throw new Refusal(
-      `This table has ${said(columns)} columns, and a table holds ${said(MOST_COLUMNS)}; bring in those that you need.`,
+      `This table has ${said(columns)} columns, and a table holds at most ${said(MOST_COLUMNS)}; bring in those you need.`,
     );
 }
 
@@ -37,7 +37,7 @@ export function limitColumns(columns: number): void {
 export function limitLetters(cell: string, line: number): void {
   if (cell.length > MOST_LETTERS)
     throw new Refusal(
-      `The cell that begins on line ${said(line)} holds more than ${said(MOST_LETTERS)} letters; a quote there may not be closed.`,
+      `The cell that begins on line ${said(line)} holds more than ${said(MOST_LETTERS)} characters; a quote there may not be closed.`,
     );
 }
 
@@ -62,7 +62,7 @@ export function limitText(text: string, delimiter: string, quoted: boolean): voi
     const end = Math.min(nextLf(from), nextCr(from));
     if (end - from > MOST_LINE)
       throw new Refusal(
-        `Line ${said(lines + 1)} is longer than ${said(MOST_LINE)} letters, and no table has such lines.`,
+        `Line ${said(lines + 1)} is longer than ${said(MOST_LINE)} characters, which no line of a table is.`,
       );
     from = text.startsWith('\r\n', end) ? end + 2 : end + 1;
   }

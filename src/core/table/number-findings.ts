@@ -50,7 +50,7 @@ function markFinding(column: TextColumn, { unsure, style }: StyleFinding, known:
     {
       column: key,
       asks: true,
-      text: `${title}: is “${unsure}” ${readings.map(({ value }) => value).join(' or ')}? Nothing in the table decides.`,
+      text: `${title}: is “${unsure}” ${readings.map(({ value }) => value).join(' or ')}? Nothing in the table settles it.`,
       others: readings.map(({ value, reading }) => ({ say: `It is ${value}`, reading })),
     },
   ];
@@ -73,7 +73,7 @@ function letterFinding(column: TextColumn, { letter, style }: StyleFinding): Fin
       {
         column: key,
         asks: true,
-        text: `${title}: is “${text}” ${said.join(' or ')}? Nothing in the column decides.`,
+        text: `${title}: is “${text}” ${said.join(' or ')}? Nothing in the column settles it.`,
         others: readings.map(({ reading }, index) => ({ say: `It is ${said[index]}`, reading })),
       },
     ];
@@ -103,15 +103,15 @@ function wordFindings(column: TextColumn, { cells }: Column, { units, flags, led
     });
   if (flags.size > 0) {
     const named = [...flags].map(([flag, count]) => `“${flag}” at ${count} ${count === 1 ? 'value' : 'values'}`);
-    say(`${listed(named)} ${flags.size === 1 ? 'is a flag' : 'are flags'} and no part of the numbers.`);
+    say(`${listed(named)} ${flags.size === 1 ? 'is a flag' : 'are flags'}, not part of the numbers.`);
   }
   if (ledger)
     findings.push({
       column: key,
-      text: `${title}: credits (CR) count below zero, debits (DR) above it.`,
+      text: `${title}: credits (CR) are negative, debits (DR) positive.`,
       others: [
         {
-          say: 'Credits count above zero',
+          say: 'Make credits positive',
           reading: readAs(key, { as: 'number', decimal: style.decimal, credits: 'above' }),
         },
       ],
@@ -119,7 +119,7 @@ function wordFindings(column: TextColumn, { cells }: Column, { units, flags, led
   const errors = column.texts.filter((text, row) => cells[row] === null && isErrorCell(text));
   if (errors.length > 0)
     say(
-      `${errors.length} ${errors.length === 1 ? 'cell holds an error' : 'cells hold errors'} of the spreadsheet (${listed([...new Set(errors.map((text) => text.trim()))])}) and ${errors.length === 1 ? 'counts' : 'count'} as missing.`,
+      `${errors.length} ${errors.length === 1 ? 'cell holds a spreadsheet error' : 'cells hold spreadsheet errors'} (${listed([...new Set(errors.map((text) => text.trim()))])}) and ${errors.length === 1 ? 'counts' : 'count'} as missing.`,
     );
   return findings;
 }
@@ -141,7 +141,7 @@ function zeroFinding(column: TextColumn, filled: readonly string[]): Finding[] {
   return [
     {
       column: key,
-      text: `${title}: “${zero.text}” was read as ${Number(zero.text)}, the same as without its zero.`,
+      text: `${title}: “${zero.text}” was read as ${Number(zero.text)}, as if it had no leading zero.`,
       others: [{ say: 'Keep it as text', reading: { columns: { [key]: { as: 'text' } } } }],
     },
   ];
@@ -159,7 +159,7 @@ function boundFinding({ key, title }: TextColumn, filled: readonly string[]): Fi
   return [
     {
       column: key,
-      text: `${title}: ${named} ${one ? 'is a limit and no number; it is' : 'are limits and no numbers; they are'} not drawn until a number is typed there.`,
+      text: `${title}: ${named} ${one ? 'is a limit, not a number; it is' : 'are limits, not numbers; they are'} not drawn until a number is typed there.`,
     },
   ];
 }
@@ -178,7 +178,7 @@ function shareFinding(column: TextColumn, { share, style }: StyleFinding): Findi
     {
       column: key,
       asks: true,
-      text: `${title}: is “${share.trim()}” ${said.join(' or ')}? Other values have a %, this one has none.`,
+      text: `${title}: is “${share.trim()}” ${said.join(' or ')}? Other values have a %; this one does not.`,
       others: readings.map(({ reading }, at) => ({ say: `It is ${said[at]}`, reading })),
     },
   ];
@@ -195,9 +195,9 @@ function standInFinding(column: TextColumn, { cells }: Column, { style }: StyleF
     {
       column: key,
       asks: true,
-      text: `${title}: does ${none} stand for no value? It is far from all others, at ${count} ${count === 1 ? 'place' : 'places'}.`,
+      text: `${title}: does ${none} mean “no value”? It is far from all the others, and occurs at ${count} ${count === 1 ? 'place' : 'places'}.`,
       others: [
-        { say: 'It stands for no value', reading: readAs(key, { as: 'number', decimal, none }) },
+        { say: 'It means no value', reading: readAs(key, { as: 'number', decimal, none }) },
         { say: 'It is a value', reading: readAs(key, { as: 'number', decimal, none: null }) },
       ],
     },
@@ -233,7 +233,7 @@ function lengthFinding(column: TextColumn, { lengths, style }: StyleFinding): Fi
     {
       column: key,
       asks: true,
-      text: `${title}: is “${text}” ${readings.map(({ say }) => say).join(' or ')}? Nothing in the column decides.`,
+      text: `${title}: is “${text}” ${readings.map(({ say }) => say).join(' or ')}? Nothing in the column settles it.`,
       others: readings.map(({ say, reading }) => ({ say: `It is ${say}`, reading })),
     },
   ];

@@ -49,7 +49,7 @@ export function withoutBlankColumns(raw: RawRows): RawRows {
     remarks: [
       ...raw.remarks,
       {
-        text: `${blank.length} ${many ? 'columns without anything in them were' : 'column without anything in it was'} left out.`,
+        text: `${blank.length} ${many ? 'empty columns were' : 'empty column was'} left out.`,
       },
     ],
   };
@@ -78,5 +78,7 @@ function isProse({ rows }: RawRows): boolean {
 /** Throws a Refusal for sentences. */
 export function refuseProse(raw: RawRows): void {
   if (isProse(raw))
-    throw new Refusal('This is text and no table: its lines are sentences, and no two of them are parted alike.');
+    throw new Refusal(
+      'This is text, not a table: its lines are sentences, and no two of them divide into the same columns.',
+    );
 }

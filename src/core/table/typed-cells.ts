@@ -16,7 +16,7 @@ import { textOfCell } from './written.ts';
 /** A text of a cell, null where it was emptied, and false where it is as it was received, whatever a layer below says (./layer.ts). */
 const TypedText = z
   .union([
-    z.string().max(MOST_LETTERS, `A cell holds at most ${MOST_LETTERS.toLocaleString('en-GB')} letters.`),
+    z.string().max(MOST_LETTERS, `A cell holds at most ${MOST_LETTERS.toLocaleString('en-GB')} characters.`),
     z.literal(false),
   ])
   .nullable();

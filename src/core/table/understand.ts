@@ -43,10 +43,10 @@ function raggedRemarks(body: Lined, width: number): Finding[] {
   const linesOf = (lines: number[]) => `Line${lines.length > 1 ? 's' : ''} ${listed(lines)}`;
   const have = (lines: number[]) => (lines.length > 1 ? 'have' : 'has');
   if (few.length > 0)
-    remarks.push({ text: `${linesOf(few)} ${have(few)} fewer than ${width} cells; the absent ones count as missing.` });
+    remarks.push({ text: `${linesOf(few)} ${have(few)} fewer than ${width} cells; the others count as missing.` });
   if (many.length > 0)
     remarks.push({
-      text: `${linesOf(many)} ${have(many)} more than ${width} cells; the spare ones stand in a column without a title.`,
+      text: `${linesOf(many)} ${have(many)} more than ${width} cells; the extra ones are in a column without a title.`,
     });
   return remarks;
 }
@@ -59,12 +59,12 @@ function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
   const bottom = below.at(-1);
   if (top)
     remarks.push({
-      text: `Above the table stands ${quoted(above)}, taken as its title.`,
-      others: [{ say: `Begin the table at line ${top.line}`, reading: { lines: { from: top.line, to } } }],
+      text: `${quoted(above)} above the table became its title.`,
+      others: [{ say: `Start the table at line ${top.line}`, reading: { lines: { from: top.line, to } } }],
     });
   if (bottom)
     remarks.push({
-      text: `Below the table stands ${quoted(below)}, taken as a remark.`,
+      text: `${quoted(below)} below the table became a remark.`,
       others: [{ say: `End the table at line ${bottom.line}`, reading: { lines: { from, to: bottom.line } } }],
     });
   return remarks;
@@ -75,19 +75,19 @@ function layoutRemarks({ heads, repeated, next, lines }: Block): Finding[] {
   const remarks: Finding[] = [];
   if (heads > 1)
     remarks.push({
-      text: `The titles were joined from ${heads} rows.`,
+      text: `The column titles were joined from ${heads} rows.`,
       others: [
-        { say: 'Only the last row heads it', reading: { lines: { from: lines.from + heads - 1, to: lines.to } } },
+        { say: 'Only the last row holds titles', reading: { lines: { from: lines.from + heads - 1, to: lines.to } } },
       ],
     });
   if (repeated > 0)
     remarks.push({
-      text: `The header stands ${repeated} more ${repeated === 1 ? 'time' : 'times'} in the table; ${repeated === 1 ? 'that line was' : 'those lines were'} left out.`,
+      text: `The header is repeated ${repeated === 1 ? 'once' : `${repeated} times`} in the table; ${repeated === 1 ? 'that line was' : 'those lines were'} left out.`,
     });
   if (next)
     remarks.push({
-      text: `Another table begins at line ${next.from}; it was left out.`,
-      others: [{ say: 'Read that one', reading: { lines: next } }],
+      text: `Another table starts at line ${next.from}; it was left out.`,
+      others: [{ say: 'Read that one instead', reading: { lines: next } }],
     });
   return remarks;
 }
@@ -130,7 +130,7 @@ function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly 
   const one = names.length === 1;
   return [
     {
-      text: `${listed(names.map((name) => `“${name}”`))} ${one ? 'is a total' : 'are totals'}: kept, but not drawn unless asked.`,
+      text: `${listed(names.map((name) => `“${name}”`))} ${one ? 'is a total' : 'are totals'}: kept, but drawn only on request.`,
       others: [{ say: one ? 'It is no total' : 'They are no totals', reading: { totals: false } }],
     },
   ];
@@ -196,7 +196,7 @@ interface Laid {
 /** Finds the block and its header, turns series that stand in rows, and parts it into columns. */
 function layOut(raw: RawRows, reading: Reading): Laid {
   const found = findBlock(raw, reading);
-  if (!found) throw new Refusal('There is nothing in this table: no line holds any text.');
+  if (!found) throw new Refusal('This table is empty: no line holds any text.');
   refuseProse(raw);
   // More series than a table has columns stay in their rows, where a spark table has a line for each.
   const turned = reading.turned ?? (isSeriesInRows(found) && found.body.rows.length < MOST_COLUMNS);
@@ -208,17 +208,17 @@ function layOut(raw: RawRows, reading: Reading): Laid {
   limitColumns(width);
   if (turned)
     remarks.push({
-      text: 'Each row was a series with its periods across; rows and columns were turned.',
+      text: 'Each row was a series with its periods across, so rows and columns were swapped.',
       others: [{ say: 'Leave them as they were', reading: { turned: false } }],
     });
   if (!header)
     remarks.push({
-      text: `Line ${headerLine} is not a header, so the columns were given numbers for titles.`,
+      text: `Line ${headerLine} is not a header, so the columns were numbered.`,
       others: [{ say: 'It is a header', reading: { header: true } }],
     });
   else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
   if (body.rows.length === 0)
-    remarks.push({ text: `Line ${headerLine} is a header and no rows follow it, so there is nothing to draw yet.` });
+    remarks.push({ text: `Line ${headerLine} is a header with no rows below it, so there is nothing to draw yet.` });
   const apart = {
     titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || untitled(index + 1)),
     cells: columnsOf(body.rows, width),
@@ -227,8 +227,8 @@ function layOut(raw: RawRows, reading: Reading): Laid {
   const joined = reading.joined === false || turned ? null : joinDates(apart);
   if (joined)
     remarks.push({
-      text: `${listed(joined.joined.map((title) => `“${title}”`))} were joined to one column of dates.`,
-      others: [{ say: 'Leave them apart', reading: { joined: false } }],
+      text: `${listed(joined.joined.map((title) => `“${title}”`))} were joined into one date column.`,
+      others: [{ say: 'Keep them apart', reading: { joined: false } }],
     });
   const { titles, cells, from } = joined ?? apart;
   return {

@@ -93,9 +93,9 @@ export function askUnfinished(table: Table, reading: Reading): { columns: readon
   const said = formatPeriod(start, dates.interval, ENGLISH);
   const decimals = decimalsShown(first.column);
   const write = (value: number) => formatNumber(value, decimals, ENGLISH);
-  const like = first.same ? `in the same ${partsOf(dates.interval).base} of earlier years` : 'in any period before';
-  const more = low.length > 1 ? `, and ${low.length - 1} more of ${seen.length} columns likewise` : '';
-  const because = `${readTitle(first.column.title).name} has ${write(first.value)} in it, against ${write(first.least)} or more ${like}${more}`;
+  const like = first.same ? `in the same ${partsOf(dates.interval).base} of earlier years` : 'in every period before';
+  const more = low.length > 1 ? `, and ${low.length - 1} more of ${seen.length} columns are low too` : '';
+  const because = `${readTitle(first.column.title).name} is ${write(first.value)} there, against ${write(first.least)} or more ${like}${more}`;
   if (reading.unfinished === true)
     return {
       columns: columns.map((column) => (column === dates ? { ...dates, unfinishedFrom: start } : column)),

@@ -99,7 +99,7 @@ export const FIELDS: Readonly<Record<string, { kind: FactKind; part: FactPart }>
   'latest value': { kind: 'latest', part: 'value' },
   'latest period': { kind: 'latest', part: 'when' },
   'change on year': { kind: 'year', part: 'signed change' },
-  'change on the period before': { kind: 'previous', part: 'signed change' },
+  'change on the previous period': { kind: 'previous', part: 'signed change' },
   'high and when': { kind: 'high', part: 'value and when' },
   'low and when': { kind: 'low', part: 'value and when' },
   'first period': { kind: 'first', part: 'before when' },
@@ -107,6 +107,6 @@ export const FIELDS: Readonly<Record<string, { kind: FactKind; part: FactPart }>
   mean: { kind: 'mean', part: 'value' },
   median: { kind: 'median', part: 'value' },
   total: { kind: 'total', part: 'value' },
-  'first to last period': { kind: 'span', part: 'sentence' },
+  'change from first to last': { kind: 'span', part: 'sentence' },
   name: { kind: 'latest', part: 'name' },
 };

@@ -121,7 +121,8 @@ export function periodsOf(
   for (let at = floorTo(from, unit, every, starts); at < to; at = addUnits(at, unit, every)) {
     found.push(at);
     // Days aligned to the epoch never stall, but a guard keeps a wrong unit from hanging a page.
-    if (found.length > 100_000) throw new Error('The date axis would have over 100,000 periods; choose a coarser one.');
+    if (found.length > 100_000)
+      throw new Error('The date axis would have over 100,000 periods; choose longer periods.');
   }
   return found;
 }

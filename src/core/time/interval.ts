@@ -27,7 +27,7 @@ export const IntervalName = z
   .string()
   .regex(
     new RegExp(`^(?:${INTERVALS.join('|')})$|${SEVERAL.source}`),
-    'That is no interval.',
+    'That is not an interval.',
   ) as unknown as z.ZodType<Interval>;
 
 const UNITS: Record<PlainInterval, CalendarUnit> = {
@@ -64,9 +64,24 @@ export function unitOf(interval: Interval): CalendarUnit {
   return UNITS[partsOf(interval).base];
 }
 
-/** "one a month", "one every 15 minutes" */
-export const sayInterval = (interval: Interval) =>
-  partsOf(interval).every === 1 ? `one a ${interval}` : `one every ${interval}`;
+/** "monthly", "every 15 minutes" */
+const OFTEN: Readonly<Record<PlainInterval, string>> = {
+  second: 'every second',
+  minute: 'every minute',
+  hour: 'hourly',
+  day: 'daily',
+  'business day': 'on business days',
+  week: 'weekly',
+  month: 'monthly',
+  quarter: 'quarterly',
+  'half-year': 'half-yearly',
+  year: 'yearly',
+};
+
+export const sayInterval = (interval: Interval): string => {
+  const { base, every } = partsOf(interval);
+  return every === 1 ? OFTEN[base] : `every ${interval}`;
+};
 
 /** "months", and "periods of 15 minutes" */
 export const pluralOf = (interval: Interval) =>

@@ -74,9 +74,9 @@ function limitReached(error: unknown, job: Job): Error | null {
     // A change may have been stored before its answer came; who sends it again is told so, and nothing is done twice.
     return job.do === 'commands'
       ? new Busy('a change took too long')
-      : new Refusal(`This took longer than ${SECONDS} seconds and was given up; make it of fewer rows.`);
+      : new Refusal(`This took longer than ${SECONDS} seconds and was stopped; use fewer rows.`);
   if ((error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
-    return new Refusal(`This takes more memory than the ${MEGABYTES} MB that there are for it; make it of fewer rows.`);
+    return new Refusal(`This needs more than the ${MEGABYTES} MB of memory it may use; use fewer rows.`);
   return null;
 }
 

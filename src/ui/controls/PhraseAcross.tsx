@@ -35,7 +35,7 @@ export function PhraseAcross({ label, column, value, open, onCommit }: PhraseAcr
         if (text.trim() === '') return open === undefined ? 'Give a place along the axis.' : onCommit(null);
         const read = readTyped(column, text);
         if (column.kind !== 'text' && typeof read !== 'number')
-          return `“${text}” is no ${column.kind === 'date' ? 'date; write it like 2026-03 or 12 Mar 2026' : 'number'}.`;
+          return `“${text}” is not a ${column.kind === 'date' ? 'date; write it like 2026-03 or 12 Mar 2026' : 'number'}.`;
         if (column.kind === 'text' && !column.cells.includes(read)) return `There is no “${text}” on this axis.`;
         return onCommit(read);
       }}

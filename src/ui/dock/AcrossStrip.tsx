@@ -47,7 +47,7 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
           <span className="text-quiet">
             {across.kind === 'number'
               ? 'Ticks are round numbers.'
-              : 'Names are set level, in up to three lines; where they do not all fit, they are thinned evenly.'}
+              : 'Names are set level, in up to three lines; where not all fit, they are thinned evenly.'}
           </span>
         </p>
         {column?.kind === 'number' && <WindowSentence figure={figure} column={column} table={table} />}
@@ -77,7 +77,7 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
         />
         {style.dates.plan !== 'auto' && (
           <PlanCard
-            name="As the house has it"
+            name="As in the house style"
             words={(ofHouse?.fit.plan ?? drawn)?.name.toLowerCase() ?? 'none'}
             fits
             chosen={typeof wish === 'object'}
@@ -99,7 +99,7 @@ export function AcrossStrip({ figure, table, layout }: AcrossStripProps) {
       </fieldset>
       <p className="text-quiet">
         Labels are never turned or overlapped: a plan that does not fit is drawn with fewer labels.{' '}
-        <kbd className="kbd kbd-sm">[</kbd> <kbd className="kbd kbd-sm">]</kbd> coarser and finer plan
+        <kbd className="kbd kbd-sm">[</kbd> <kbd className="kbd kbd-sm">]</kbd> coarser or finer plan
       </p>
     </div>
   );
@@ -111,11 +111,11 @@ function AroundSentence({ figure }: { figure: DressedFigure }) {
   const set = (change: Partial<DateAxis>) => run('figure.setDateAxis', { figure: figure.id, ...change });
   return (
     <div className={sentence}>
-      Grid lines stand
+      Grid lines are
       <Joined by=";">
         <GridWords of="the axis across" grid={dateAxis} set={set} />
       </Joined>{' '}
-      below the axis stands
+      below the axis is
       <FigureWords
         label="Caption of the axis across"
         figure={figure}

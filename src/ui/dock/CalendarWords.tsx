@@ -44,7 +44,7 @@ export function CalendarWords({ figure, mark, across, set }: MarkProps<'calendar
       <Joined by=":">
         {others.length > 0 && (
           <PhraseChoice
-            label="Lay the calendar on other figures"
+            label="Add the calendar to other figures"
             isMenu
             value=""
             options={[

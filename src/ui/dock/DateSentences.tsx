@@ -66,7 +66,7 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
         value={axis[which] === null ? 'none' : 'every'}
         options={[
           { value: 'none', name: none },
-          { value: 'every', name: 'at the calendar' },
+          { value: 'every', name: 'every' },
         ]}
         onCommit={(value) => set({ [which]: value === 'none' ? null : first })}
       />
@@ -82,7 +82,7 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
   );
   return (
     <p className="flex flex-wrap items-baseline gap-x-1.5 leading-7">
-      Points stand
+      Points are
       <Joined by=",">
         <PhraseChoice
           label="Where points stand"
@@ -99,7 +99,7 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
         label="Where date labels stand"
         value={axis.labels}
         options={[
-          { value: 'band', name: 'in the middle of theirs' },
+          { value: 'band', name: 'in the middle of their period' },
           { value: 'tick', name: 'on the ticks' },
         ]}
         onCommit={(labels) => set({ labels })}
@@ -115,7 +115,7 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
           onCommit={(value) => set({ capitals: value === 'capitals' })}
         />
       </Joined>
-      Major ticks <Joined by=",">{ticks('major', 'where labels have theirs')}</Joined> minor ticks{' '}
+      Major ticks <Joined by=",">{ticks('major', 'where the labels are')}</Joined> minor ticks{' '}
       <Joined by=".">{ticks('minor', 'none')}</Joined> Years begin in
       <PhraseChoice
         label="Month in which years begin"

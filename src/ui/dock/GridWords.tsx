@@ -5,7 +5,7 @@ import { PhraseNumber } from '../controls/Phrase.tsx';
 export const GRIDS = [
   { value: 'none', name: 'nowhere' },
   { value: 'major', name: 'at major ticks' },
-  { value: 'minor', name: 'at minor ticks, too' },
+  { value: 'minor', name: 'at minor ticks too' },
 ] as const;
 
 export const GRID_PATTERNS = [

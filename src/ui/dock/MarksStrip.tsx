@@ -71,7 +71,7 @@ function LevelWords({ figure, table, mark, set }: MarkProps<'level'>) {
   const name = mark.name || 'level';
   return (
     <>
-      stands at
+      is at
       <PhraseChoice
         label={`What ${name} stands at`}
         value={typeof mark.at === 'string' ? mark.at : ''}
@@ -130,7 +130,7 @@ function EventWords({ mark, across, set }: MarkProps<'event'>) {
   const name = mark.name || 'event';
   return (
     <>
-      stands at
+      is at
       <Joined by=",">
         {across && (
           <PhraseAcross
@@ -289,7 +289,7 @@ function MarkRow({ figure, table, layout, mark }: MarksStripProps & { mark: Dres
       />
       {mark.moved && (
         <button type="button" className="phrase" onClick={() => put({ ...mark, moved: null })}>
-          place its words anew
+          reposition its words
         </button>
       )}
       <span className="ml-auto flex items-center gap-1">
@@ -361,7 +361,7 @@ export function MarksStrip({ figure, table, layout }: MarksStripProps) {
         )}
         {across && (
           <PhraseChoice
-            label="Lay a table on the figure as a calendar"
+            label="Add a table to the figure as a calendar"
             isMenu
             value=""
             options={[
@@ -379,9 +379,9 @@ export function MarksStrip({ figure, table, layout }: MarksStripProps) {
         </button>
         {measuring ? (
           <span role="status" className="font-semibold text-primary">
-            {measuring.from ? 'Click the other point.' : 'Click a point on the sheet, and then another.'}{' '}
+            {measuring.from ? 'Now click the other point.' : 'Click a point on the sheet, and then another.'}{' '}
             <button type="button" className="phrase" onClick={endMeasuring}>
-              give up
+              cancel
             </button>
           </span>
         ) : (

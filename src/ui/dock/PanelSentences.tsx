@@ -156,7 +156,7 @@ export function WithoutSentence({
       )}
       {out.length > 0 && (
         <>
-          <span className="text-quiet">Left out, to be brought back by a click:</span>
+          <span className="text-quiet">Left out; click to bring back:</span>
           {out.map(({ way, key, name }) => (
             <button
               key={`${way} ${key}`}

@@ -55,7 +55,7 @@ function SplitWords({ figure, table }: Pick<PanelsStripProps, 'figure' | 'table'
       <p className={sentence}>
         {choices.length === 0 ? (
           <span className="text-quiet">
-            One plot. It can be split where its table has a column of names that repeat, or where it has several lines.
+            One plot. It can be split if its table has a column of repeating names, or if it has several lines.
           </span>
         ) : (
           'One plot for all. Split it into panels, one for each'
@@ -166,7 +166,7 @@ function ScaleSentence({ figure, panels }: SetProps) {
   const set = (change: Partial<Panels>) => setPanels(figure, change);
   return (
     <p className={sentence}>
-      Values stand on
+      Values are on
       <PhraseChoice
         label="What shares a scale"
         value={panels.scale}
@@ -187,7 +187,7 @@ function ScaleSentence({ figure, panels }: SetProps) {
             value={panels.behind === null ? 'out' : 'behind'}
             options={[
               { value: 'out', name: 'are left out.' },
-              { value: 'behind', name: 'stand behind in' },
+              { value: 'behind', name: 'are drawn behind, in' },
             ]}
             onCommit={(chosen) => set({ behind: chosen === 'out' ? null : { house: 'behind' } })}
           />

@@ -68,7 +68,7 @@ function SinceField({
         onChange={(event) => setText(event.target.value)}
       />
       <button type="submit" className="phrase" disabled={place === null}>
-        put it in
+        insert
       </button>
     </form>
   );
@@ -212,7 +212,7 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
         <button
           type="button"
           className="phrase ml-2 text-[13px]"
-          title="Its words can be changed then; its numbers go on following the data"
+          title="You can then edit its words; its numbers still follow the data"
           onMouseDown={(event) => event.preventDefault()}
           onClick={takeApart}
         >

@@ -63,7 +63,7 @@ function NoLine({ figure, table }: { figure: DressedFigure; table: Table }) {
   return (
     <div className="flex flex-col gap-2 px-4 py-3">
       <p>
-        No line is drawn by the right axis. Take one there, here or with <kbd className="kbd kbd-sm">X</kbd>:
+        No line uses the right axis. Move one to it here or with <kbd className="kbd kbd-sm">X</kbd>:
       </p>
       <p className="flex flex-wrap gap-2">
         {figure.lines.map((line) => (
@@ -112,7 +112,7 @@ function TieSentence({ figure, met }: { figure: DressedFigure; met: boolean }) {
       )}
       {!met && kind !== 'free' && (
         <span role="status" className="border-l-2 border-accent pl-2 text-[13px]">
-          With the ends and steps that are given no ticks can meet; let an end or a step be chosen.
+          With these ends and steps the ticks cannot meet; let Rizo choose an end or a step.
         </span>
       )}
     </p>
@@ -206,7 +206,7 @@ function RangeSentence({ side, axis, drawn, set, write }: SentenceProps) {
 function TickSentence({ side, axis, drawn, set, write }: SentenceProps) {
   const { scale } = drawn;
   if (axis.scale === 'log')
-    return <p className="text-quiet">Ticks stand at powers of ten, or at 1, 2 and 5 of each where there are few.</p>;
+    return <p className="text-quiet">Ticks are at powers of ten, or at 1, 2 and 5 times each where there are few.</p>;
   const drawnParts = scale.minor.length > 0;
   return (
     <>
@@ -245,7 +245,7 @@ function TickSentence({ side, axis, drawn, set, write }: SentenceProps) {
         {axis.minor === 1 ? 'part' : 'parts'}
         {axis.minor > 1 && !drawnParts && (
           <span role="status" className="border-l-2 border-accent pl-2 text-[13px]">
-            {write(scale.step)} of whole things cannot be divided into {axis.minor}.
+            {write(scale.step)} of whole things does not divide into {axis.minor}.
           </span>
         )}
       </p>
@@ -290,7 +290,7 @@ function NumberSentence({ side, axis, set }: SentenceProps) {
           onCommit={(value) => set({ plus: value === 'plus' })}
         />
       </Joined>
-      the unit stands
+      the unit is
       <PhraseChoice
         label={`Where the unit of the ${side} axis stands`}
         value={axis.unit}

@@ -40,7 +40,7 @@ export function WindowSentence({ figure, column, table }: WindowSentenceProps) {
     if (text.trim() === '') return setEnd(null);
     const value = readTyped(column, text);
     if (typeof value !== 'number')
-      return `“${text}” is no ${column.kind === 'date' ? 'date; write it like 2026-03 or 12 Mar 2026' : 'number'}.`;
+      return `“${text}” is not a ${column.kind === 'date' ? 'date; write it like 2026-03 or 12 Mar 2026' : 'number'}.`;
     return setEnd(value);
   };
   const noun = column.kind === 'date' ? pluralOf(column.interval) : 'values';
@@ -48,14 +48,14 @@ export function WindowSentence({ figure, column, table }: WindowSentenceProps) {
     <>
       <p className="flex flex-wrap items-baseline gap-x-1.5 leading-7">
         <b className="font-semibold">{column.title}</b> runs across
-        {column.kind === 'date' && `, ${sayInterval(column.interval).replace('one', 'one point')}`}. Drawn
+        {column.kind === 'date' && `, ${sayInterval(column.interval)}`}; shown
         <PhraseChoice
           label="Which part is drawn"
           value={kindOf(window)}
           options={[
             { value: 'all', name: 'from end to end' },
-            { value: 'last', name: `are the last ${noun}` },
-            { value: 'range', name: 'is a part of it' },
+            { value: 'last', name: `for the last ${noun}` },
+            { value: 'range', name: 'in part' },
           ]}
           onCommit={(kind) => {
             if (kind === 'all') set('all');
@@ -95,7 +95,7 @@ export function WindowSentence({ figure, column, table }: WindowSentenceProps) {
             aria-expanded={brushing}
             onClick={() => setBrushing(!brushing)}
           >
-            {brushing ? 'put the picture away' : 'choose it on a picture'}
+            {brushing ? 'close the picture' : 'choose on a picture'}
           </button>
         )}
       </p>

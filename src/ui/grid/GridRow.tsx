@@ -99,7 +99,9 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
             aria-invalid={unread || undefined}
             data-row={index}
             data-col={place}
-            title={unread ? `Could not be read as a ${column.kind}; counts as missing until it is mended` : undefined}
+            title={
+              unread ? `Could not be read as a ${column.kind}; counts as missing until it is corrected` : undefined
+            }
             className={`absolute top-0 h-full truncate border-r border-b border-[#efeae3] px-2.5 leading-[26px] tabular-nums ${column.kind === 'number' ? 'text-right' : ''} ${chosen && !here ? 'bg-[#f3edf4]' : ground} ${here ? 'z-[5] outline-2 -outline-offset-2 outline-[#5b3a63]' : ''}`}
             style={{ left: start, width: size }}
           >

@@ -22,7 +22,7 @@ export default function AltText({ figure, locale }: AltTextProps) {
   const copy = async (name: string, text: string) => {
     await navigator.clipboard.writeText(text).then(
       () => setCopied(`${name} copied.`),
-      () => setCopied('The browser does not let the page copy; mark the words and copy them yourself.'),
+      () => setCopied('The browser does not let the page copy; select the text and copy it yourself.'),
     );
   };
   return (

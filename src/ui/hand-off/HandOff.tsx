@@ -22,7 +22,7 @@ export function useCopy(): { said: string | null; copyIt(what: Omit<Copied, 'rep
     said,
     copyIt: (what) => {
       setSaid('Copying …');
-      void copy({ ...what, report }).then((refused) => setSaid(refused ?? 'Copied; paste it where it is wanted.'));
+      void copy({ ...what, report }).then((refused) => setSaid(refused ?? 'Copied; paste it wherever you want it.'));
     },
   };
 }
@@ -49,7 +49,7 @@ export function HandOff({ thing, widthMm, heightMm, words, children }: HandOffPr
       <FileButton
         icon={Clipboard}
         name="Copy"
-        says="Picture, SVG and text at once, to paste into a document or a mail (Ctrl C)."
+        says="Picture, SVG and text at once, to paste into a document or an email (Ctrl C)."
         onPress={() => copyIt({ thing: thing.id, part: {}, widthMm, ...words() })}
       />
       <p role="status" className="min-h-5 text-[13px]">
@@ -66,14 +66,14 @@ export function HandOff({ thing, widthMm, heightMm, words, children }: HandOffPr
             />
             {as === 'csv' && (
               <p className="px-1 pt-1 text-[13px]">
-                Texts that begin like a formula are{' '}
+                Text that begins like a formula is{' '}
                 <Joined by=".">
                   <PhraseChoice
-                    label="Texts of the CSV that begin like a formula"
+                    label="Text of the CSV that begins like a formula"
                     value={exact ? 'exact' : 'safe'}
                     options={[
                       { value: 'safe', name: 'marked as text' },
-                      { value: 'exact', name: 'left exactly as they are' },
+                      { value: 'exact', name: 'left exactly as it is' },
                     ]}
                     onCommit={(chosen) => setExact(chosen === 'exact')}
                   />
@@ -87,7 +87,7 @@ export function HandOff({ thing, widthMm, heightMm, words, children }: HandOffPr
       <FileButton
         icon={FolderArchive}
         name="Several at once …"
-        says="Things and forms that you choose, as one ZIP."
+        says="The things and formats you choose, as one ZIP."
         onPress={() => useView.setState({ handOff: 'several' })}
       />
       {error && (

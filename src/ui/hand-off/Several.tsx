@@ -206,7 +206,7 @@ export function Several() {
                 onClick={() => void make()}
               >
                 {wanted.length === 0
-                  ? 'Choose things and forms'
+                  ? 'Choose things and formats'
                   : `Make ${wanted.length} ${wanted.length === 1 ? 'file' : 'files'} as a ZIP`}
               </button>
             </>

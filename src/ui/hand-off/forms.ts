@@ -28,13 +28,13 @@ const SAID: Readonly<Record<string, { name: string; figure: string; spark: strin
   png: { name: `PNG, ${DPI} dpi`, figure: 'Sized for print.', spark: 'Sized for print.' },
   pdf: {
     name: 'PDF',
-    figure: 'Vector, tagged, as large as the sheet, fonts embedded.',
-    spark: 'Vector, tagged, as large as the sheet, fonts embedded.',
+    figure: 'Vector, tagged, the size of the sheet, fonts embedded.',
+    spark: 'Vector, tagged, the size of the sheet, fonts embedded.',
   },
   html: {
     name: 'HTML page',
-    figure: 'To look into the values, anywhere and without network; with the numbers.',
-    spark: 'One table with its sparklines; its reader can bring the numbers back.',
+    figure: 'For looking into the values anywhere, offline, with the numbers.',
+    spark: 'One table with its sparklines; readers can show the numbers.',
   },
   docx: {
     name: 'Document',
@@ -43,13 +43,13 @@ const SAID: Readonly<Record<string, { name: string; figure: string; spark: strin
   },
   csv: {
     name: 'Numbers, CSV',
-    figure: 'The values that are drawn, in full, for other programs.',
+    figure: 'The values drawn, in full, for other programs.',
     spark: 'All values in full, for other programs.',
   },
   spec: {
     name: 'Spec',
-    figure: 'The settings as JSON, to draw other tables alike from the command line.',
-    spark: 'The settings as JSON, to draw other tables alike from the command line.',
+    figure: 'The settings as JSON, to draw other tables the same way from the command line.',
+    spark: 'The settings as JSON, to draw other tables the same way from the command line.',
   },
 };
 

@@ -21,9 +21,7 @@ async function want(texts: string[], faces: Iterable<FaceId>): Promise<void> {
   const { isNew, hasFailed } = await loadLetters(texts, faces);
   if (isNew) useLoaded.setState(({ count }) => ({ count: count + 1 }));
   if (hasFailed && !isTold)
-    showNotice(
-      'Typefaces for some letters could not be loaded; until they are, these letters look as this machine has them.',
-    );
+    showNotice('Typefaces for some characters could not be loaded; until they are, this device’s own are shown.');
   isTold = hasFailed;
 }
 

@@ -22,7 +22,7 @@ export function useChapters() {
       if (block.type === 'words' && beginsChapter(block)) {
         const name = plainProse(block.words, (run) => sayer?.say(run) ?? '').trim();
         found.push({ id: block.id, name: name === '' ? 'without a name' : name });
-      } else if (found.length === 0) found.push({ id: '', name: 'What stands before the first' });
+      } else if (found.length === 0) found.push({ id: '', name: 'What comes before the first' });
     }
     return found;
   }, [blocks, sayer]);

@@ -27,7 +27,7 @@ function ParagraphStrip({ editor }: { editor: Editor | null }) {
   const blocks = useReport((state) => state.report.manuscript.blocks);
   const ids = chosen?.kind === 'words' ? chosen.blocks : chosen?.kind === 'run' ? [chosen.block] : [];
   const block = blocks.find((one): one is BlockOf<'words'> => one.type === 'words' && ids.includes(one.id));
-  if (!editor || !block) return <p className="px-4 py-2.5 text-quiet">Put the caret into a paragraph to set it.</p>;
+  if (!editor || !block) return <p className="px-4 py-2.5 text-quiet">Put the caret in a paragraph to set it.</p>;
   const mark = (name: string, label: string, attrs?: object) => (
     <button type="button" className="phrase" onClick={() => inText(editor).toggleMark(name, attrs).run()}>
       {label}
@@ -65,13 +65,13 @@ function ParagraphStrip({ editor }: { editor: Editor | null }) {
         </Joined>
       </p>
       <p className={sentence}>
-        What is marked: {mark('bold', 'bold')} {mark('italic', 'italic')} {mark('raised', 'raised', { to: 'super' })}{' '}
+        Selected words: {mark('bold', 'bold')} {mark('italic', 'italic')} {mark('raised', 'raised', { to: 'super' })}{' '}
         {mark('raised', 'lowered', { to: 'sub' })}
         <PhraseText
           atOnce
-          label="Address that the marked words lead to"
+          label="Address that the selected words link to"
           value={String(editor.getAttributes('link')['to'] ?? '')}
-          placeholder="leads to https://…"
+          placeholder="link to https://…"
           className="w-64"
           onCommit={(to) => {
             if (to.trim() === '') inText(editor).unsetMark('link').run();
@@ -83,7 +83,7 @@ function ParagraphStrip({ editor }: { editor: Editor | null }) {
         />
       </p>
       <p className={sentence}>
-        Put in
+        Insert
         <button
           type="button"
           className="phrase"

@@ -36,7 +36,7 @@ const MakingNow = ({ name, progress, onCancel }: Making & { onCancel(): void }) 
       </button>
     </span>
     <progress
-      aria-label={`How far ${name} is`}
+      aria-label={`Progress of ${name}`}
       className="progress progress-primary"
       {...(progress && progress.of > 0 && { value: progress.done, max: progress.of })}
     />
@@ -84,7 +84,7 @@ function PageForm({ busy, take, some }: Takes & { some: FileWish }) {
   return (
     <Form
       name="HTML page"
-      says="One file, read anywhere, without network."
+      says="One file, readable anywhere, offline."
       busy={busy}
       onTake={() => take('the page', { as: 'html', ...some, ...(!inspect && { inspect: 'no' }) })}
     >
@@ -176,7 +176,7 @@ export function ManuscriptHandOff({ pages }: { pages: number | null }) {
         <FiguresForm {...all} withNumbers={withNumbers} />
         <Form
           name="Bundle"
-          says="The report with tables, style and typefaces, from which any Rizo makes the same one."
+          says="The report with its tables, style and typefaces; any Rizo can open it."
           busy={all.busy}
           onTake={() => take('the bundle', 'bundle')}
         />

@@ -141,7 +141,7 @@ export function ManuscriptView() {
         {folded !== 'galley' && (
           <div className="flex min-h-0 min-w-0 flex-1 basis-[46%] flex-col border-r border-rule bg-base-100">
             <p className="flex shrink-0 flex-wrap items-baseline gap-x-3 border-b border-rule px-6 py-1.5 text-[14px] leading-7 [&_button]:min-h-6">
-              <span className="text-quiet">Put in:</span>
+              <span className="text-quiet">Insert:</span>
               {FINDABLE.map((what) => (
                 <button
                   key={what}

@@ -97,7 +97,7 @@ function Finder({ finding, sources }: { finding: Finding; sources: ReportSources
   return (
     <div className="flex h-full flex-col gap-1.5 px-4 py-2">
       <p className={sentence}>
-        Put in
+        Insert
         <PhraseChoice
           label="What is put in"
           value={finding}
@@ -128,8 +128,8 @@ function Finder({ finding, sources }: { finding: Finding; sources: ReportSources
         />
         <span className="text-quiet">
           {found.length === 0
-            ? 'Nothing is called so.'
-            : 'Arrows choose, Enter puts it where the caret was; { writes the sign.'}
+            ? 'Nothing has that name.'
+            : 'Arrows choose, Enter inserts it at the caret; { types a brace.'}
         </span>
       </p>
       <ul aria-label="What was found" className="min-h-0 flex-1 overflow-y-auto text-[14px]">
@@ -199,7 +199,7 @@ function ValueSentence({ run, sources }: { run: ProseOf<'value'>; sources: Repor
       <PhraseNumber
         label="Decimals of the number"
         value={run.decimals}
-        automatic="the house’s"
+        automatic="the house style’s"
         onCommit={(decimals) => {
           changeRun({ decimals });
           return null;
@@ -246,8 +246,8 @@ function FactSentence({ run, sources }: { run: ProseOf<'fact'>; sources: ReportS
         </button>
       </p>
       <p className="text-quiet">
-        {holds === '–' ? 'This does not hold any more, so nothing is said.' : `Holds: ${holds}.`} Changes its words when
-        the data do.
+        {holds === '–' ? 'This is no longer true, so nothing is shown.' : `Now: ${holds}.`} Its words change when the
+        data do.
       </p>
     </>
   );
@@ -299,7 +299,7 @@ function NoteSentence({ run }: { run: ProseOf<'footnote'> }) {
         className="max-w-[52rem]"
         onCommit={(_was, words) => {
           const within = words.filter((word) => word.kind !== 'footnote');
-          if (within.length === 0) return 'A footnote says something; take it out of the text instead.';
+          if (within.length === 0) return 'A footnote cannot be empty; remove it from the text instead.';
           changeFootnote(run.id, within);
           return null;
         }}
@@ -337,7 +337,7 @@ export function NumberStrip() {
       )}
       {run.kind === 'reference' && (
         <p className={sentence}>
-          Leads to what it names.
+          Links to what it names.
           <button type="button" className="phrase" onClick={() => find('a reference')}>
             to something else
           </button>

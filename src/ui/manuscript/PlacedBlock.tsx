@@ -29,7 +29,7 @@ function Thing({ id, sources, width, most }: ThingProps) {
   const wide = size ? Math.min(most, size.widthMm * PX_PER_MM) : 0;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: what opens the thing by key is its line in the list
-    <div ref={place} className="min-w-0" onDoubleClick={() => show({ kind: 'item', id })} title="Double click opens it">
+    <div ref={place} className="min-w-0" onDoubleClick={() => show({ kind: 'item', id })} title="Double-click opens it">
       {placed && <DrawnScene scene={placed.scene} width={wide} label={placed.description} />}
       {size && !placed && (
         <div
@@ -38,7 +38,7 @@ function Thing({ id, sources, width, most }: ThingProps) {
           style={{ width: wide, maxWidth: '100%', aspectRatio: `${size.widthMm} / ${size.heightMm}` }}
         />
       )}
-      {!size && <p className="text-error">This is not in the report any more.</p>}
+      {!size && <p className="text-error">This is no longer in the report.</p>}
     </div>
   );
 }

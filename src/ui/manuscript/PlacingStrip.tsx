@@ -39,8 +39,11 @@ function PlaceSentence() {
   const sources = useGalley((state) => state.sources);
   return (
     <div className="flex flex-col gap-1 px-4 py-2.5">
-      <PlaceLine says="Not placed, to be put behind the caret:" things={things.filter(({ id }) => !placed.has(id))} />
-      <PlaceLine says="Placed already:" things={things.filter(({ id }) => placed.has(id))} />
+      <PlaceLine
+        says="Not placed yet; click to place after the caret:"
+        things={things.filter(({ id }) => !placed.has(id))}
+      />
+      <PlaceLine says="Already placed:" things={things.filter(({ id }) => placed.has(id))} />
       <p className={sentence}>
         Numbers as a table:
         {tables.map(({ id, name }) => (
@@ -97,7 +100,7 @@ export function PlacingStrip() {
           <b className="font-semibold">
             {block.things.map((id) => items.find((item) => item.id === id)?.name ?? 'gone').join(' and ')}
           </b>
-          stands as wide
+          is as wide
           <PhraseChoice
             label="Width of what is placed"
             value={typeof block.width === 'number' ? 'mm' : block.width}
@@ -164,7 +167,7 @@ export function PlacingStrip() {
         </p>
       )}
       <p className={sentence}>
-        It stands
+        It is placed
         <YesNo
           label="Where it stands"
           value={block.stands === 'near'}
@@ -189,7 +192,7 @@ export function PlacingStrip() {
           onFound={() => useGalley.setState({ strip: 'placing' })}
         />
         <button type="button" className="phrase" onClick={() => run('manuscript.remove', { blocks: [block.id] })}>
-          take it out of the text
+          remove it from the text
         </button>
       </p>
     </div>

@@ -43,7 +43,7 @@ export function insertBlock(given: Record<string, unknown>, after = behind()): s
 export function placeThingAfter(id: string, after: string | null): string | null {
   const item = current().report.items.find((one) => one.id === id);
   if (item?.type !== 'figure' && item?.type !== 'spark')
-    return 'Figures and spark tables are placed in the text; a table’s numbers are placed by the strip Placing.';
+    return 'Only figures and spark tables are placed this way; place a table’s numbers with the strip Placing.';
   return insertBlock({ type: 'figure', things: [id], width: item.type === 'spark' ? 'own' : 'text' }, after);
 }
 

@@ -32,7 +32,7 @@ export function useReportFile() {
       }
     } catch (error) {
       if (!signal.aborted) throw error;
-      setSaid({ text: `${name} was given up.`, isWrong: false });
+      setSaid({ text: `${name} was stopped.`, isWrong: false });
     } finally {
       setMaking(null);
     }

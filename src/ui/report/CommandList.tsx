@@ -106,12 +106,12 @@ export function CommandList() {
         ref={field}
         value={sought}
         onValueChange={setSought}
-        placeholder="What is to be done"
+        placeholder="What to do"
         className="input input-sm mb-2 w-full"
-        aria-label="What is to be done"
+        aria-label="What to do"
       />
       <Command.List className="max-h-96 overflow-auto">
-        <Command.Empty className="px-3 py-2 text-quiet">Nothing is called so.</Command.Empty>
+        <Command.Empty className="px-3 py-2 text-quiet">Nothing has that name.</Command.Empty>
         {entries.map(({ value, says, keywords, keys, act: taken }) => (
           <Command.Item key={value} value={value} keywords={[...keywords]} onSelect={taken} className={ROW}>
             {says}

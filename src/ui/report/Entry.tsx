@@ -133,7 +133,7 @@ export const Entry = memo(function Entry({ item, number, order, ...relations }: 
           type="button"
           aria-current={isShown}
           aria-pressed={isPicked}
-          title="Double click or F2 renames, Alt ↑ and Alt ↓ move, Ctrl or Shift chooses several"
+          title="Double-click or F2 renames, Alt ↑ and Alt ↓ move, Ctrl or Shift chooses several"
           onClick={onClick}
           onDoubleClick={() => setRenaming(true)}
           onKeyDown={onKeyDown}

@@ -99,7 +99,7 @@ export const HeadLine = memo(function HeadLine({ isSet }: { isSet: boolean }) {
           type="button"
           aria-pressed={proof}
           className={`btn btn-sm ${notes > 0 ? 'border-accent text-base-content' : ''}`}
-          title={proof ? 'Put the proof notes away' : 'Show the proof notes'}
+          title={proof ? 'Hide the proof notes' : 'Show the proof notes'}
           onClick={() => useView.setState({ proof: !proof })}
         >
           Proof: {notes === 0 ? 'no notes' : notes === 1 ? '1 note' : `${notes} notes`}

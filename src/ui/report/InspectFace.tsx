@@ -60,7 +60,7 @@ export function InspectFace({ figure: drawn, table, beside, layout, style, local
               Here is
               <Joined by=".">
                 <PhraseChoice
-                  label="Panel that is looked into"
+                  label="Panel shown"
                   value={shown.panel ?? ''}
                   options={views.map(({ panel, name }) => ({ value: panel ?? '', name }))}
                   onCommit={(panel) => useView.setState({ part: panel === '' ? null : `panel:${panel}` })}
@@ -68,7 +68,8 @@ export function InspectFace({ figure: drawn, table, beside, layout, style, local
               </Joined>{' '}
             </>
           )}
-          Point at the lines for values, drag to zoom, click a name to turn its line off. The set figure stays as it is.
+          Point at the lines for values, drag to zoom, click a name to hide its line. The typeset figure does not
+          change.
         </p>
         <div ref={room} className="min-h-0 flex-1 overflow-hidden">
           <Suspense fallback={<p role="status">Drawing …</p>}>

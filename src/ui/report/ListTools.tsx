@@ -23,7 +23,7 @@ export function ListTools({ chosen }: { chosen: readonly ReportItem[] }) {
   );
   return (
     <section
-      aria-label="What is done to the chosen things"
+      aria-label="What to do with the chosen things"
       className="mt-2 flex flex-col items-start gap-1 border-t border-rule pt-2 text-[13px]"
     >
       <b className="font-semibold">{chosen.length} chosen</b>
@@ -31,23 +31,19 @@ export function ListTools({ chosen }: { chosen: readonly ReportItem[] }) {
         <>
           {word('one scale', () => void oneScale(figures), 'The scale that holds the values of all of them')}
           {word('one width', () => oneWidth(figures), 'As wide as the first of them')}
-          {word(
-            'plots aligned',
-            () => void alignedPlots(figures),
-            'Plots that begin and end at the same distance from the edges',
-          )}
+          {word('plots aligned', () => void alignedPlots(figures), 'Plots at the same distance from both edges')}
         </>
       )}
       {figures.length > 0 && others.length > 1 && (
         <p className="flex flex-wrap items-baseline gap-x-1">
           <PhraseChoice
-            label="What is laid on the chosen figures"
+            label="What to apply to the chosen figures"
             value={way}
             options={(['looks', 'scale and size'] as const).map((value) => ({ value, name: WAYS[value] }))}
             onCommit={(layWay) => useView.setState({ layWay })}
           />
           <PhraseChoice
-            label="The figure whose looks or size the chosen ones take"
+            label="The figure whose look or size the chosen ones take"
             isMenu
             value=""
             options={[

@@ -75,15 +75,15 @@ function ClashLine({ clashes }: { clashes: readonly [Clash, ...Clash[]] }) {
     <Line tone="accent">
       <span className="basis-full">
         {field}
-        {isOne ? ' was' : ` and ${others.length.toLocaleString('en-GB')} more were`} set here and elsewhere at once.{' '}
-        {isMine ? 'Yours stands' : 'The other one stands'}
+        {isOne ? ' was' : ` and ${others.length.toLocaleString('en-GB')} more were`} changed here and elsewhere at the
+        same time. {isMine ? 'Yours was kept' : 'The other was kept'}
         {now !== null && `${isOne ? '' : ' there'}: ${now}`}
         {other !== null && `; ${isMine ? 'the other is' : 'yours was'} ${other}`}.
       </span>
       <button type="button" className="btn btn-sm" onClick={() => takeOthers(clashes)}>
-        {isMine ? 'Take the other' : 'Bring mine back'}
+        {isMine ? 'Use the other' : 'Use mine'}
       </button>
-      <Close label="Leave it as it stands" onClick={() => leaveClashes(clashes)} />
+      <Close label="Leave it as it is" onClick={() => leaveClashes(clashes)} />
     </Line>
   );
 }
@@ -103,7 +103,7 @@ function RefusedLines() {
       {refused.slice(0, MOST_LINES).map((one) => (
         <Line key={one.call.id} tone="error">
           <span className="basis-full">
-            A change of yours, “{one.label}”, was not taken and is kept here. {one.why}
+            Your change “{one.label}” was not accepted and is kept here. {one.why}
           </span>
           <button type="button" className="btn btn-sm" onClick={() => tryAgain(one.call.id)}>
             Try again
@@ -115,19 +115,19 @@ function RefusedLines() {
           >
             Copy it as text
           </button>
-          <Close label="Let go of it" onClick={() => letGo(one.call.id)} />
+          <Close label="Discard it" onClick={() => letGo(one.call.id)} />
         </Line>
       ))}
       {more > 0 && (
         <Line tone="error">
           <span className="basis-full">
-            {more.toLocaleString('en-GB')} more {more === 1 ? 'change was' : 'changes were'} not taken.
+            {more.toLocaleString('en-GB')} more {more === 1 ? 'change was' : 'changes were'} not accepted.
           </span>
           <button type="button" className="btn btn-sm" onClick={() => tryAgain()}>
             Try all again
           </button>
           <Download />
-          <Close label="Let go of all" onClick={() => letGo()} />
+          <Close label="Discard all" onClick={() => letGo()} />
         </Line>
       )}
     </>
@@ -164,7 +164,7 @@ function SaveLine() {
   return (
     <Line tone="error">
       <span className="basis-full">
-        The server did not take {count === 1 ? 'your change' : `your ${count} changes`}; kept here. {save.error}
+        The server did not accept {count === 1 ? 'your change' : `your ${count} changes`}; kept here. {save.error}
       </span>
       <button type="button" className="btn btn-sm" onClick={() => tryAgain()}>
         Try again

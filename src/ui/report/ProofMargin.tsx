@@ -35,7 +35,7 @@ export function ProofMargin({ notes }: { notes: readonly ShownNote[] }) {
       className="roomy flex w-60 shrink-0 flex-col gap-2.5 overflow-y-auto bg-desk py-4 pr-4 pl-1"
     >
       <h2 className="text-xs font-semibold tracking-wider text-quiet uppercase">Proof notes</h2>
-      {open.length === 0 && <p className="text-[13px] text-quiet">Nothing to mend.</p>}
+      {open.length === 0 && <p className="text-[13px] text-quiet">Nothing to correct.</p>}
       {open.map((note) => (
         <Note key={note.check} note={note} />
       ))}

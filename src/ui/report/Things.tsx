@@ -45,7 +45,7 @@ export const Things = memo(function Things({ sought }: { sought: string }) {
           <Dragging ids={inList} />
         </Suspense>
       )}
-      {found.length === 0 && sought !== '' && <p className="px-2.5 text-quiet">Nothing is called so.</p>}
+      {found.length === 0 && sought !== '' && <p className="px-2.5 text-quiet">Nothing has that name.</p>}
     </>
   );
 });

@@ -48,7 +48,7 @@ function HeldToRuler() {
         <div>
           <div className="mb-1 h-2 border-x border-b border-base-content" style={{ width: LINE_MM * real }} />
           <p className={sentence}>
-            A ruler that is held to this line says
+            A ruler held to this line reads
             <PhraseNumber
               atOnce
               label="Length of the line by a ruler, millimetres"
@@ -56,7 +56,8 @@ function HeldToRuler() {
               className="w-14"
               onCommit={(said) => {
                 const next = said === null ? TRUE_PX_PER_MM : (LINE_MM * real) / said;
-                if (!(next >= LEAST && next <= MOST)) return 'No screen has such millimetres; measure the line again.';
+                if (!(next >= LEAST && next <= MOST))
+                  return 'No screen has millimetres like these; measure the line again.';
                 localStorage.setItem(KEPT, String(next));
                 useView.setState({ pxPerMm: next });
                 close();

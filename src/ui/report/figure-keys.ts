@@ -120,7 +120,7 @@ export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
     run: toLines(nextEmphasis),
   },
   {
-    does: 'the difference of the chosen lines, or of two points that are clicked',
+    does: 'the difference between the chosen lines, or between two points you click',
     also: 'delta, change, bracket, growth, arrow',
     keys: ['D'],
     run: (context) => {
@@ -130,7 +130,7 @@ export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
       return true;
     },
   },
-  { does: 'give up choosing points', keys: ['Escape'], run: endMeasuring, byKeyOnly: true },
+  { does: 'cancel choosing points', keys: ['Escape'], run: endMeasuring, byKeyOnly: true },
   { does: 'show or hide the chosen lines', also: 'filter, series, visible', run: toLines(showOrHide) },
   { does: 'duplicate the chosen lines', also: 'copy series, clone', run: toLines(duplicate) },
   { does: 'remove the chosen lines', also: 'delete series', run: toLines(remove) },
@@ -154,16 +154,16 @@ export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
       return panel !== undefined;
     },
   },
-  { does: 'move the label, level, event, band or note that has the focus', keys: ['Arrows'] },
-  { does: 'take the mark out that has the focus, or leave out the panel', keys: ['Delete'] },
+  { does: 'move the focused label, level, event, band or note', keys: ['Arrows'] },
+  { does: 'remove the focused mark, or leave the panel out', keys: ['Delete'] },
   {
-    does: 'coarser date labels, or ticks of the value axis that is set',
+    does: 'fewer date labels, or ticks of the value axis being set',
     also: 'tick interval, major unit, fewer labels',
     keys: ['['],
     run: refine(-1),
   },
   {
-    does: 'finer date labels, or ticks of the value axis that is set',
+    does: 'more date labels, or ticks of the value axis being set',
     also: 'tick interval, major unit, more labels, minor ticks',
     keys: [']'],
     run: refine(1),
@@ -174,7 +174,7 @@ export const FIGURE_ACTIONS: readonly Action<FigureContext>[] = [
     keys: ['I'],
     run: doing(() => face(useView.getState().face === 'set' ? 'inspect' : 'set')()),
   },
-  { does: 'next proof note (Enter mends)', keys: ['N'], run: focusNextNote },
+  { does: 'next proof note (Enter corrects it)', keys: ['N'], run: focusNextNote },
   {
     does: COPY_KEY.does,
     keys: COPY_KEY.keys,

@@ -107,7 +107,7 @@ export function makeSparkTable(item: { id: string }, table: Table): void {
 export function drawYears(report: Report, tableId: string, table: Table, value: string): void {
   const draft = draftStep('years', table);
   if (draft?.kind === 'years') shapeAndDraw(report, tableId, table, { ...draft, column: value });
-  else showNotice('Years are laid over each other where a column of dates runs across.');
+  else showNotice('Years can be overlaid only where a date column runs across.');
 }
 
 /** A spark table with level bars of the measures that were to be lines. */
@@ -142,7 +142,7 @@ function sayTogether(table: Table, figure: FigureSpec, style: HouseStyle): void 
   if (!panels.doubled || !measure) return;
   const period = across.kind === 'date' ? across.interval : 'place';
   showNotice(
-    `“${readTitle(measure.title).name}” has several rows for one ${period} in a panel; they are ${SUMMARY_NAMES[summaryOfParts(table, measure)]}, which can be changed under Panels.`,
+    `“${readTitle(measure.title).name}” has several rows for one ${period} in a panel; they are ${SUMMARY_NAMES[summaryOfParts(table, measure)]}; change this under Panels.`,
     [],
     'accent',
   );
@@ -189,7 +189,7 @@ export function makeFigure(report: Report, item: { id: string }, table: Table, w
               run: () => makeLevelBars(item, table, error.why),
             },
             {
-              say: 'Draw lines all the same',
+              say: 'Draw lines anyway',
               run: () => makeFigure(report, item, table, { ...wishes, unordered: true }),
             },
           ]

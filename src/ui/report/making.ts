@@ -68,7 +68,7 @@ export const MAKING_ACTIONS: readonly Action<FigureContext>[] = [
     run: doing(({ figure }) => toggleNames(figure)),
   },
   { does: 'show all lines', also: 'series, visible', run: doing(({ figure }) => showAll(figure, true)) },
-  { does: 'let the chosen lines stand out', also: 'highlight, accent, grey the rest', run: toLines(standOut) },
+  { does: 'make the chosen lines stand out', also: 'highlight, accent, grey the rest', run: toLines(standOut) },
   { does: 'show the chosen lines only', also: 'isolate, filter, series', run: toLines(showOnly) },
   {
     does: 'turn the grid lines of the left axis on or off',

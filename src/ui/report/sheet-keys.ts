@@ -32,5 +32,5 @@ export const SPARK_KEYS = {
   next: { does: 'next row of the specimen', keys: ['J'], byKeyOnly: true },
   previous: { does: 'previous row of the specimen', keys: ['K'], byKeyOnly: true },
   tuck: { does: 'tuck the source columns away or bring them back', keys: ['T'] },
-  note: { does: 'next proof note (Enter mends)', keys: ['N'] },
+  note: { does: 'next proof note (Enter corrects it)', keys: ['N'] },
 } as const;

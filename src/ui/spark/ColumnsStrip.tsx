@@ -108,13 +108,13 @@ function ColumnWords({
         <PhraseText
           label={`Header of ${name}`}
           value={column.title ?? ''}
-          placeholder="by what it holds"
+          placeholder="after its content"
           className="w-44"
           onCommit={(title) => set({ title: title.trim() === '' ? null : title.trim() })}
         />
       </p>
       {column.kind === 'sparkline' || column.kind === 'level bars' ? (
-        <p className="text-[13px] text-quiet">The rest is set on its own strip.</p>
+        <p className="text-[13px] text-quiet">Its other settings have their own strip.</p>
       ) : (
         <p className={sentence}>
           <PhraseNumber
@@ -153,12 +153,12 @@ function ColumnWords({
       )}
       {column.kind === 'derived' && (
         <p className={sentence}>
-          Rises and falls
+          Rises and falls are
           <YesNo
             label={`Colours of ${name}`}
             value={column.coloured}
-            yes="also told by colour"
-            no="told by their sign alone"
+            yes="also shown by colour"
+            no="shown by sign only"
             onCommit={(coloured) => set({ coloured })}
           />
         </p>

@@ -77,7 +77,7 @@ export function DataWords({ spark, column, table, isRow, set }: DataWordsProps) 
     if (!range || !across) return null;
     if (text.trim() === '') return set({ window: { ...range, [which]: null } });
     const value = readTyped(across, text);
-    if (typeof value !== 'number') return `“${text}” is no date; write it like 2026-03 or 12 Mar 2026.`;
+    if (typeof value !== 'number') return `“${text}” is not a date; write it like 2026-03 or 12 Mar 2026.`;
     return set({ window: { ...range, [which]: value } });
   };
   const kind = window === 'all' ? 'all' : 'last' in window ? 'last' : 'range';

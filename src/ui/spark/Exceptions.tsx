@@ -19,7 +19,7 @@ export function Exceptions({ spark, column, records }: ExceptionsProps) {
       ? column.exceptions.map((exception) => ({ row: exception.row, own: sayException(exception) }))
       : column.exceptions.map(({ row }) => ({ row, own: 'colour' }));
   const putBack = (row: string | null) => run('spark.putBack', { spark: spark.id, column: column.id, row });
-  if (all.length === 0) return <p className="text-[13px] text-quiet">Every row is drawn as the column is.</p>;
+  if (all.length === 0) return <p className="text-[13px] text-quiet">Every row is drawn like its column.</p>;
   return (
     <div className="text-[13px]">
       <ul aria-label="Rows that are exceptions">
@@ -37,7 +37,7 @@ export function Exceptions({ spark, column, records }: ExceptionsProps) {
                 aria-label={`Put ${name} back in line`}
                 onClick={() => putBack(row)}
               >
-                put back
+                reset
               </button>
             </li>
           );

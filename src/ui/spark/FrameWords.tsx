@@ -62,7 +62,7 @@ export function FrameWords({ spark, resolved }: { spark: DressedSparkTable; reso
           label="Tint of every second row"
           value={spark.frame.zebra}
           yes="on a tint"
-          no="as white as the others"
+          no="like the others"
           onCommit={(zebra) => run('spark.setFrame', { spark: spark.id, zebra })}
         />
       </p>

@@ -60,7 +60,7 @@ export function LevelBarStrip({ spark, column, table, records, record }: LevelBa
         />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-1.5">
-        A bar begins at zero; a full one stands for
+        A bar starts at zero; a full one means
         <PhraseChoice
           label="What a full bar stands for"
           value={highest ? 'highest' : 'given'}

@@ -31,7 +31,7 @@ export function Looks({ spark, column }: { spark: DressedSparkTable; column: Dre
         pick up
       </button>
       <button type="button" className={button} disabled={!picked} onClick={() => picked && lay(picked)}>
-        lay on
+        apply
       </button>
       <Popover
         label={`Looks of the house style: ${style.sparks.length}`}

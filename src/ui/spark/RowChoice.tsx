@@ -28,7 +28,7 @@ export function RowChoice({ records, record }: { records: readonly SparkRecord[]
       className="w-32"
       onCommit={(text) => {
         const found = records.find(({ name }) => isCalled(name, text.trim()));
-        if (!found) return `No row is called “${text}”.`;
+        if (!found) return `No row is named “${text}”.`;
         useView.setState({ sparkRow: found.key });
         return null;
       }}

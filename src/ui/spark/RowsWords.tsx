@@ -94,7 +94,7 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
             />
           )}
         </Joined>
-        shown are rows called
+        showing rows named
         <PhraseText
           label="Rows that are shown"
           value={order.filter}
@@ -119,7 +119,7 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
               <YesNo
                 label="Subtotals"
                 value={order.subtotals.shown}
-                yes="with a subtotal called"
+                yes="with a subtotal named"
                 no="without subtotals"
                 onCommit={(shown) => set({ subtotals: { shown } })}
               />
@@ -137,7 +137,7 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
         <YesNo
           label="Total row"
           value={order.total.shown}
-          yes="with a last row called"
+          yes="with a last row named"
           no="without a total"
           onCommit={(shown) => set({ total: { shown } })}
         />
@@ -165,8 +165,8 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
               <YesNo
                 label="Sums with a missing part"
                 value={order.partial}
-                yes="of the parts that are known"
-                no="where all parts are known"
+                yes="of the known parts"
+                no="only where all parts are known"
                 onCommit={(partial) => set({ partial })}
               />
             )}

@@ -159,7 +159,7 @@ export function SparklineStrip({ spark, column, table, resolved, record }: Spark
               className="w-10"
               onCommit={(width) => set({ width: width ?? column.width })}
             />
-            mm wide; their values stand
+            mm wide; their values are
             <YesNo
               label="Source columns"
               value={column.source === 'shown'}

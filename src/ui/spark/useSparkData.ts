@@ -34,7 +34,7 @@ class SparkWorker {
     this.#worker.onmessage = ({ data }: MessageEvent<SparkAnswer>) => {
       if (data.ticket === this.#ticket) onData(data.data);
     };
-    this.#worker.onerror = (event) => onError(event.message || 'The spark table could not be worked out.');
+    this.#worker.onerror = (event) => onError(event.message || 'The spark table could not be calculated.');
     this.#post({ kind: 'data', ticket, spec, locale, numbers });
   }
 

@@ -99,7 +99,7 @@ export async function sendCalls(report: string, request: Request): Promise<SendA
   return UNFIT.has(response.status) ? { kind: 'unfit', error } : { kind: 'refused', error };
 }
 
-const UNREACHABLE = 'The server cannot be reached just now; it is tried again, and what you do here is kept.';
+const UNREACHABLE = 'The server cannot be reached; Rizo keeps trying, and what you do here is kept.';
 
 /** Fetches something; what a network does is thrown as an Error in a sentence. */
 async function fetched(path: string, init?: RequestInit): Promise<Response> {

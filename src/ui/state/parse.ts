@@ -7,7 +7,7 @@ import type { ParseAnswer, ParseMessage, ParseRequest } from '../../workers/pars
 /** So long may nothing be heard of a reading, in milliseconds; one that gets on says so. */
 const MOST_SILENCE = 10_000;
 const TOO_STILL =
-  'Reading this table did not get on for 10 seconds and was given up; bring in a part of it, or save it as CSV first.';
+  'Reading this table made no progress for 10 seconds and was stopped; bring in part of it, or save it as CSV first.';
 
 export type ReadOutcome = { kind: 'read'; received: Received } | { kind: 'refused'; error: string };
 

@@ -283,7 +283,7 @@ interface How {
 function attempt(name: string, given: unknown, { blocks = {} }: How): Done | string | null {
   const { group, quiet, seen: seenTyping, last } = typingNow() ?? { quiet: false };
   const cleaned = storableValue(given);
-  if (!cleaned) return 'What was given is nested too deep.';
+  if (!cleaned) return 'What was given is nested too deeply.';
   const { value: args, replaced } = cleaned;
   const { window } = current();
   const seen = Math.min(seenTyping ?? window.revision, window.revision);

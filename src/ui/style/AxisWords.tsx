@@ -76,7 +76,7 @@ export function AxisWords({ style }: { style: OwnStyle }) {
           no="none at zero;"
           onCommit={(zeroLine) => setAxes({ zeroLine })}
         />
-        captions stand
+        captions are
         <YesNo
           label="Place of captions"
           value={axes.caption === 'above'}
@@ -86,7 +86,7 @@ export function AxisWords({ style }: { style: OwnStyle }) {
         />
       </p>
       <p className={sentence}>
-        Points stand
+        Points are
         <YesNo
           label="Points of periods"
           value={dates.points === 'band'}

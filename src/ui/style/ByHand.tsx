@@ -11,11 +11,10 @@ interface ByHandProps {
 /** What of a report was set by hand although its style has something for it. */
 export function ByHand({ report, onBack }: ByHandProps) {
   const all = byHandOf(report);
-  if (all.length === 0)
-    return <span className="text-quiet">Nothing of “{report.title}” is set apart from its style by hand.</span>;
+  if (all.length === 0) return <span className="text-quiet">Nothing in “{report.title}” departs from its style.</span>;
   return (
     <span className="inline-flex flex-wrap items-baseline gap-x-1.5">
-      <span className="text-quiet">Set apart by hand:</span>
+      <span className="text-quiet">Set by hand:</span>
       <Popover label={`${sayByHand(all)}, set by hand`} className="phrase" width="w-96" face={sayByHand(all)}>
         {(close) => (
           <ul>

@@ -119,7 +119,7 @@ function Palette({ style }: { style: OwnStyle }) {
           <button
             type="button"
             className="phrase"
-            title="Six colours that all readers tell apart, beginning with this one"
+            title="Six colours that all readers can tell apart, starting with this one"
             onClick={() => {
               const made = paletteFrom(entry.colour, Math.max(6, palette.length), style.ground);
               const names = made.map((_, index) => (index === 0 ? entry.name : `${entry.name} ${index + 1}`));
@@ -226,7 +226,7 @@ const BEHIND = [
   ['negative', 'below zero in'],
 ] as const;
 const TABLES = [
-  ['track', 'Level bars stand in'],
+  ['track', 'Level bars are on'],
   ['zebra', 'every other row in'],
 ] as const;
 type Role = (typeof ROLES | typeof BEHIND | typeof TABLES)[number][0];
@@ -250,7 +250,7 @@ export function ColourWords({ style }: { style: OwnStyle }) {
       <Palette style={style} />
       <Checks style={style} />
       <p className={sentence}>
-        Lines that are too near are told apart by patterns
+        Lines with similar colours are told apart by patterns
         <YesNo
           label="Patterns for readers without a kind of cones"
           value={style.apart.cones}
@@ -262,7 +262,7 @@ export function ColourWords({ style }: { style: OwnStyle }) {
         <YesNo
           label="Patterns for greyscale"
           value={style.apart.greyscale}
-          yes="in greyscale, too."
+          yes="in greyscale too."
           no="not for greyscale."
           onCommit={(greyscale) => setApart({ greyscale })}
         />

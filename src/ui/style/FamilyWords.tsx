@@ -89,8 +89,8 @@ export function FamilyWords({ style }: { style: OwnStyle }) {
           </span>{' '}
           <button
             type="button"
-            aria-label={`Take ${family.name} away`}
-            title={`Take ${family.name} away`}
+            aria-label={`Remove ${family.name}`}
+            title={`Remove ${family.name}`}
             className="btn btn-ghost btn-xs px-1"
             onClick={() => void removeFamily(family.id).then(fetchFamilies).catch(showError)}
           >

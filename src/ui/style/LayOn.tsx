@@ -95,14 +95,14 @@ export function LayOn({ specimen, before, after, onDone, onCancel }: LayOnProps)
       </h2>
       <p className="my-2 flex flex-wrap items-baseline gap-3">
         <button type="button" className="btn btn-sm btn-primary" onClick={onDone}>
-          Lay it on
+          Apply it
         </button>
         <button type="button" className="btn btn-sm" onClick={onCancel}>
           Leave it as it is
         </button>
         <span className="text-quiet">Before on the left, after on the right. It can be undone in the report.</span>
       </p>
-      {left > 0 && <p className="text-quiet">{left} with large tables are not shown; they follow as well.</p>}
+      {left > 0 && <p className="text-quiet">{left} with large tables are not shown; they change too.</p>}
       <ul>
         {things.map((thing, index) => (
           <Pair

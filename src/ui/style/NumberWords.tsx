@@ -151,10 +151,10 @@ export function NumberWords({ style, plain }: { style: OwnStyle; plain: Locale }
         </Joined>
       </p>
       <p className={sentence}>
-        Signs of money stand
+        Currency signs are
         <Joined by=",">
           <PhraseChoice
-            label="Place of signs of money"
+            label="Place of currency signs"
             value={numbers.currency ?? LANGUAGE}
             options={[
               { value: LANGUAGE, name: 'as the language has them' },

@@ -46,7 +46,7 @@ export function OfDocument({ proposed, onMake, onClose }: OfDocumentProps) {
         </p>
         <div className="flex justify-end gap-2">
           <button type="button" className="btn btn-sm" onClick={() => dialog.current?.close()}>
-            Let it be
+            Cancel
           </button>
           <button
             type="button"

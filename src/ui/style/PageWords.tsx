@@ -95,7 +95,7 @@ export function PageWords({ style }: { style: OwnStyle }) {
         <YesNo
           label="Head of the first page"
           value={pages.firstHead}
-          yes="the first page has it, too."
+          yes="the first page has it too."
           no="not on the first page."
           onCommit={(firstHead) => setPages({ firstHead })}
         />
@@ -118,7 +118,7 @@ export function PageWords({ style }: { style: OwnStyle }) {
           no="have no numbers;"
           onCommit={(numbered) => setPages({ numbered })}
         />
-        captions stand
+        captions are
         <YesNo
           label="Place of captions on pages"
           value={pages.captions === 'below'}
@@ -130,8 +130,8 @@ export function PageWords({ style }: { style: OwnStyle }) {
         <YesNo
           label="Ends of lines"
           value={pages.justified}
-          yes="as long as each other,"
-          no="as long as they are,"
+          yes="justified,"
+          no="ragged right,"
           onCommit={(justified) => setPages({ justified })}
         />
         words

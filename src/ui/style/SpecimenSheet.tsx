@@ -37,9 +37,7 @@ export function SpecimenSheet({ specimen, style }: { specimen: Specimen; style: 
   );
   if (!drawn && !cells)
     return (
-      <p className="p-8 text-quiet">
-        “{specimen.report.title}” has no figure and no spark table yet, on which the style could be seen.
-      </p>
+      <p className="p-8 text-quiet">“{specimen.report.title}” has no figure or spark table yet to show the style on.</p>
     );
   return (
     <div

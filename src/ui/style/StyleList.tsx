@@ -26,7 +26,7 @@ async function makeOfFile(file: File, report: string | null): Promise<ProposedSt
     await make(JSON.parse(await file.text()), report);
   } catch (error) {
     if (error instanceof SyntaxError)
-      showNotice(`“${file.name}” is no style file: it is no JSON. Choose one that was kept from a house style.`);
+      showNotice(`“${file.name}” is not a style file: it is not JSON. Choose one that was saved from a house style.`);
     else showNotice(`“${file.name}” cannot be taken: ${error instanceof Error ? error.message : String(error)}`);
   }
   return null;
@@ -89,7 +89,7 @@ export function StyleList({ now, report }: StyleListProps) {
               void removeStyle(now).then(() => location.assign(report ? `/styles/${report}` : '/'), showError)
             }
           >
-            take away
+            remove
           </button>
         )}
         <label className="phrase cursor-pointer has-focus-visible:outline-2">

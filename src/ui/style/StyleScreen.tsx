@@ -75,11 +75,11 @@ function Head({ kind, beside: { specimen, isSet }, onLay }: HeadProps) {
       </h1>
       <UndoButtons />
       <button type="button" className="btn btn-sm" onClick={() => keepAsFile(style)}>
-        Keep as a file
+        Save as a file
       </button>
       {specimen && !isSet && (
         <button type="button" className="btn btn-sm btn-primary" onClick={onLay}>
-          <span className="max-w-72 truncate">Lay on “{specimen.report.title}”</span> …
+          <span className="max-w-72 truncate">Apply to “{specimen.report.title}”</span> …
         </button>
       )}
       {specimen && isSet && (
@@ -109,7 +109,7 @@ function Foot({ kind, beside }: { kind: Kind; beside: Beside }) {
         <button
           type="button"
           className="phrase"
-          title="The report keeps this style as it is now, and no longer changes with it"
+          title="The report keeps this style as it is now and no longer changes with it"
           onClick={() => void giveCopy(specimen.id)}
         >
           give the report a copy of its own

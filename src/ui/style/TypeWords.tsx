@@ -84,7 +84,7 @@ export function TypeWords({ style }: { style: OwnStyle }) {
         <Joined by=".">{weight('caption', 'captions')}</Joined>
       </p>
       <p className={sentence}>
-        No type is to be smaller than
+        No type is smaller than
         <Joined by=".">{size('least', 'the smallest type')}</Joined>
         {small.length > 0 && <span className="text-error">Smaller here: {listed(small.map((key) => SAID[key]))}.</span>}
       </p>

@@ -55,11 +55,11 @@ export function useReportBeside(kind: 'report' | 'style', wanted: string | null)
     specimen,
     error,
     isSet: kind === 'report' ? specimen !== null : style?.kind === 'house' && style.id === own,
-    layOn: (of, { name }) => change(of, 'style.layOn', { house: own }, `“${name}” is laid on`),
+    layOn: (of, { name }) => change(of, 'style.layOn', { house: own }, `“${name}” is applied`),
     async bringBack(of, items) {
       const things = items.map((item) => ({ item }));
       if (kind === 'report') run('style.bringBack', { things });
-      else await change(of, 'style.bringBack', { things }, 'What was set by hand is brought back in');
+      else await change(of, 'style.bringBack', { things }, 'Settings made by hand were reset in');
     },
   };
 }

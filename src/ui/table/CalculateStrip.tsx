@@ -56,7 +56,7 @@ export function CalculateStrip({ item, table, chosen, current, onMade }: Calcula
   );
   const outcome = useMemo(() => (rule ? preview(table, rule) : null), [table, rule]);
   if (!rule || !outcome)
-    return <p className="px-4 py-3 text-quiet">This table has no column of numbers to calculate with.</p>;
+    return <p className="px-4 py-3 text-quiet">This table has no number column to calculate with.</p>;
   const dated = chooseAcross(table)?.kind === 'date';
   const title = draft?.title ?? titleOfRule(rule, table);
   const add = () => {

@@ -89,12 +89,12 @@ function RecordsSentence({ meta, set }: Pick<DateReadingsProps, 'meta' | 'set'>)
           if (year === null) return set(rest);
           return Number.isInteger(year) && year >= 1 && year <= LAST_YEAR
             ? set({ ...rest, recordsFrom: year })
-            : `“${year}” is no year; give one such as 1994, or leave it empty.`;
+            : `“${year}” is not a year; give one such as 1994, or leave it empty.`;
         }}
       />
       {recordsFrom !== undefined && (
         <span className="block text-[13px] text-quiet">
-          Words call a value the highest since {recordsFrom} where its line goes back so far; of shorter lines they
+          Facts call a value the highest since {recordsFrom} where its line goes back so far; for shorter lines they
           count the periods.
         </span>
       )}

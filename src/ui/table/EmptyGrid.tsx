@@ -8,7 +8,7 @@ const FIELDS = [
   { name: 'title', label: 'Name of the table', before: 'A table called', width: 'w-36', start: 'Table' },
   {
     name: 'columns',
-    label: 'Columns of numbers, parted by commas',
+    label: 'Number columns, separated by commas',
     before: 'with',
     width: 'w-52',
     start: 'Passengers, Revenue',
@@ -64,7 +64,7 @@ export function EmptyGrid() {
         </button>
       </p>
       <p className="text-[13px] text-quiet">
-        Months, days, quarters, half-years, weeks or years, as they are written; without them the rows are named.
+        Months, days, quarters, half-years, weeks or years, in any usual form; leave both empty for rows with names.
       </p>
       {error && (
         <p role="alert" className="mt-2 border-l-4 border-error pl-3">

@@ -79,8 +79,8 @@ function Drawn({ across, columns, style, totals, window, onWindow }: Looked & Om
     <>
       <p className="text-[13px] text-[#6e6574]">
         {drawn.length === 0
-          ? 'Tick a column of numbers to look at it.'
-          : `Over ${across.title}. Point at the ${type === 'bar' ? 'bars' : 'lines'} for values${across.kind === 'text' ? '' : '; drag to zoom'}.${left > 0 ? ` The first names are drawn; ${left} more stand in the table.` : ''}`}
+          ? 'Tick a number column to see it.'
+          : `Over ${across.title}. Point at the ${type === 'bar' ? 'bars' : 'lines'} for values${across.kind === 'text' ? '' : '; drag to zoom'}.${left > 0 ? ` The first names are drawn; ${left} more are in the table.` : ''}`}
       </p>
       {drawn.length > 0 && (
         <>

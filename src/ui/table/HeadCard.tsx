@@ -193,7 +193,7 @@ function Unread({ column, totals }: { column: Column; totals: readonly number[] 
   if (count === 0) return null;
   return (
     <span className="block text-[13px] text-error">
-      {count.toLocaleString('en-GB')} {count === 1 ? 'cell' : 'cells'} could not be read so and{' '}
+      {count.toLocaleString('en-GB')} {count === 1 ? 'cell' : 'cells'} could not be read that way and{' '}
       {count === 1 ? 'counts' : 'count'} as missing.
     </span>
   );

@@ -67,7 +67,7 @@ export function NewTable({ replaces }: { replaces?: string | undefined }) {
       </h2>
       {target && (
         <p className="max-w-4xl">
-          What changed is shown before anything takes its place; figures keep pointing at their columns.{' '}
+          You see what changed before anything is replaced; figures keep their columns.{' '}
           <button type="button" className="phrase" onClick={() => show({ kind: 'item', id: target.id })}>
             Go back to the table
           </button>

@@ -81,7 +81,7 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
           title={question ?? undefined}
           onClick={takeOnce}
         >
-          Take the newer data
+          Use the newer data
         </button>
       }
     >
@@ -173,7 +173,7 @@ function Rows({ difference, rows, keep, onKeep }: RowsProps) {
         </p>
       )}
       {rowsAdded.length + rowsGone.length === 0 && <p>The same {rows.toLocaleString('en-GB')} rows.</p>}
-      {revised.length === 0 && <p>No value is revised.</p>}
+      {revised.length === 0 && <p>No values are revised.</p>}
       {revised.length > 0 && (
         <details open={revised.length <= 12}>
           <summary className="cursor-pointer">

@@ -26,11 +26,11 @@ export function RemarksStrip({ table, onNextUnread, hasUnread }: RemarksStripPro
       )}
       {findings === null && (
         <p role="status" className="text-quiet">
-          Looking through the cells …
+          Checking the cells …
         </p>
       )}
       {findings !== null && remarks.length === 0 && (
-        <p className="text-quiet">Nothing to remark: every cell was read, and no period is missing or stands twice.</p>
+        <p className="text-quiet">No problems: every cell was read, and no period is missing or repeated.</p>
       )}
       {remarks.length > 0 && (
         <ul aria-label="Remarks on this table" className="text-[13px]">

@@ -19,10 +19,10 @@ const LOCALE = localeOf(LOCALES[0]);
 /** What a table lacks that a step needs. */
 const LACKING: Record<StepKind, string> = {
   keep: 'The table has no columns.',
-  spread: 'This needs a column to run across, one of categories and one of numbers.',
-  gather: 'This needs columns of numbers.',
-  aggregate: 'This needs a column of dates and one of numbers.',
-  years: 'This needs a column of dates and one of numbers.',
+  spread: 'This needs a column to run across, a category column and a number column.',
+  gather: 'This needs number columns.',
+  aggregate: 'This needs a date column and a number column.',
+  years: 'This needs a date column and a number column.',
   turn: 'The table has no columns.',
 };
 
@@ -155,7 +155,7 @@ function GoneSource({ item }: { item: ShapedTable }) {
   const others = tablesOf(report).filter(isReceived);
   return (
     <p>
-      Made from a table that is gone; it is back when that is brought back.{' '}
+      Made from a table that is gone; bring that table back to restore it.{' '}
       {others.length > 0 && (
         <PhraseChoice
           label="Table to make it from"

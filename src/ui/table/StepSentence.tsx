@@ -193,9 +193,9 @@ function SpreadWords({ step, table, onChange }: StepSentenceProps<'spread'>) {
           }
         />
       </Joined>
-      several values of one cell give{' '}
+      several values for one cell become{' '}
       <PhraseChoice
-        label="What several values give"
+        label="What several values become"
         value={step.together}
         options={summaries}
         onCommit={(together) => onChange({ ...step, together })}

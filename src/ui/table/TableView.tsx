@@ -180,7 +180,7 @@ function LoadedTable({ item, table }: { item: TableItem; table: Table }) {
     (step: 1 | -1) => {
       const found = nextUnread(table, selection, step);
       if (found) setSelection(at(found.row, found.col));
-      else showNotice('Every cell could be read; there is none to mend.');
+      else showNotice('Every cell could be read; there is nothing to correct.');
     },
     [table, selection, setSelection],
   );
@@ -307,16 +307,16 @@ function EditBar({ editor, selection, onInsert, table, across, candidates, onAcr
         <span className="ml-auto flex gap-1.5">
           {act('Fill down', 'Repeat the first selected row below it (Alt ↓)', (on) => editor.fillDown(on), count > 0)}
           {act(
-            'Go on',
-            'Fill the selection with what follows from its first cells: the next dates, the same step (Alt Shift ↓)',
+            'Continue',
+            'Continue the selection from its first cells: the next dates, the same step (Alt Shift ↓)',
             (on) => editor.goOn(on),
             count > 0,
           )}
           {act(`Insert ${rows}`, 'Above the selection (Alt Enter)', onInsert)}
-          {act(`Remove ${rows}`, 'Take the selected rows out (Alt Delete)', (on) => editor.removeRows(on), count > 0)}
+          {act(`Remove ${rows}`, 'Remove the selected rows (Alt Delete)', (on) => editor.removeRows(on), count > 0)}
           {act(
             isTotal ? 'No total' : `Total ${rows}`,
-            'A total row sums others: kept, but not drawn',
+            'A total row adds up others: kept, but not drawn',
             (on) => editor.markTotals(on),
             count > 0,
           )}

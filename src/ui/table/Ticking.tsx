@@ -37,7 +37,7 @@ export function Ticking({ table, across, keys, onTick }: TickingProps) {
           <div className="flex flex-wrap gap-1.5">
             {button('All of them', all)}
             {button('None', [])}
-            {button('As Rizo chose', null)}
+            {button('Rizo’s choice', null)}
           </div>
           <ByTitle table={table} across={across} onTick={onTick} />
         </div>
@@ -77,10 +77,10 @@ function ByTitle({ table, across, onTick }: Omit<TickingProps, 'keys'>) {
       </label>
       <p className="text-[13px] text-quiet" role="status">
         {!isAsked
-          ? 'Commas part several; a star stands for any letters.'
+          ? 'Separate several with commas; * stands for any letters.'
           : found.length > 0
             ? listed(titles, 4)
-            : 'No column of numbers is called so.'}
+            : 'No number column has that name.'}
       </p>
     </form>
   );

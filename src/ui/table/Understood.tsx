@@ -77,7 +77,7 @@ function BlockSentence({ received, onDecide }: { received: Received; onDecide(re
   return (
     <p className="flex flex-wrap items-baseline gap-x-6 text-[13px]">
       <span>
-        The table stands on lines{' '}
+        The table is on lines{' '}
         <PhraseNumber
           atOnce
           label="First line of the table"
@@ -88,25 +88,25 @@ function BlockSentence({ received, onDecide }: { received: Received; onDecide(re
         <PhraseNumber atOnce label="Last line of the table" value={lines.to} onCommit={(to) => set(lines.from, to)} />
       </span>
       <span>
-        Its first line{' '}
+        The first line{' '}
         <PhraseChoice
-          label="Whether the first line heads the columns"
+          label="Whether the first line holds the column titles"
           value={lines.header ? 'head' : 'row'}
           options={[
-            { value: 'head', name: 'heads the columns' },
+            { value: 'head', name: 'holds the column titles' },
             { value: 'row', name: 'is a row like the others' },
           ]}
           onCommit={(value) => onDecide({ header: value === 'head' })}
         />
       </span>
       <span>
-        Series stand in{' '}
+        Series are in{' '}
         <PhraseChoice
-          label="Where series stand"
+          label="Where the series are"
           value={turned ? 'rows' : 'columns'}
           options={[
             { value: 'columns', name: 'columns' },
-            { value: 'rows', name: 'rows, and were turned' },
+            { value: 'rows', name: 'rows, and were swapped' },
           ]}
           onCommit={(value) => onDecide({ turned: value === 'rows' })}
         />
@@ -117,4 +117,4 @@ function BlockSentence({ received, onDecide }: { received: Received; onDecide(re
 
 /** The sentence for a table that still has a question; null when all are answered. */
 export const openQuestion = ({ table }: Received): string | null =>
-  table.remarks.some(({ asks }) => asks) ? 'Answer the question first, so that nothing is read wrongly.' : null;
+  table.remarks.some(({ asks }) => asks) ? 'Answer the question first, so that nothing is misread.' : null;

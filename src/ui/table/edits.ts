@@ -75,7 +75,7 @@ export class TableEditor {
     if (!item || calculated.length === 0) return item;
     const named = listed(calculated.map(({ title }) => `“${title}”`));
     showNotice(
-      `${named} ${calculated.length > 1 ? 'are' : 'is'} calculated from other columns; change those, or the rule at the head.`,
+      `${named} ${calculated.length > 1 ? 'are' : 'is'} calculated from other columns; change those, or the rule in its head.`,
     );
     return null;
   }
@@ -202,7 +202,7 @@ export class TableEditor {
     const first = area.top === last ? area.top - 1 : area.top;
     const keys = columns.map(({ key }) => key);
     if (!item) return;
-    if (first < 0) showNotice('Select the cell to repeat and the rows below it first.');
+    if (first < 0) showNotice('First select the cell to repeat and the rows below it.');
     else typeDown(item, first + 1, filledDown(this.#table, keys, first, last));
   }
 

@@ -56,7 +56,7 @@ export const ITEM_COMMANDS = {
     const found = itemOf(draft, item);
     const table = tableOf(draft, to);
     if (!tablesNamed(asIs(found)).includes(from))
-      throw new Refusal(`“${found.name}” takes nothing from that table, so it cannot take “${table.name}” instead.`);
+      throw new Refusal(`“${found.name}” uses nothing from that table, so it cannot use “${table.name}” instead.`);
     if (found.type === 'shaped') found.of = to;
     if ('table' in found && found.table === from) found.table = to;
     if (found.type !== 'figure') return;

@@ -34,7 +34,7 @@ const look = {
 function move(all: readonly Line[], moved: ReadonlySet<string>, before: string | null): Line[] {
   const rest = all.filter(({ id }) => !moved.has(id));
   if (before !== null && !all.some(({ id }) => id === before))
-    throw new Refusal('The line before which these were to stand is gone.');
+    throw new Refusal('The line that these were to go before is gone.');
   const at = before === null ? rest.length : rest.findIndex(({ id }) => id === before);
   const place = at < 0 ? rest.length : at;
   return [...rest.slice(0, place), ...all.filter(({ id }) => moved.has(id)), ...rest.slice(place)];
@@ -71,7 +71,7 @@ export const LINE_COMMANDS = {
       }
     },
   ),
-  /** Emphasises points of a kind; what is given of how changes, and the rest is as it was or as the house has it. */
+  /** Emphasises points of a kind; what is given of how changes, and the rest is as it was or as in the house style. */
   'figure.emphasise': command(
     'emphasis',
     z.strictObject({ ...inFigure, lines: lineIds, of: Emphasis.shape.of, set: SomeParts.default([]) }),
@@ -80,7 +80,7 @@ export const LINE_COMMANDS = {
         const index = line.emphasis.findIndex((rule) => rule.of === of);
         const before = current(line).emphasis[index] ?? newEmphasis(of);
         const rule = withParts(Emphasis, before, set);
-        if (rule.of !== of) throw new Refusal('An emphasis stays of the points that it is of.');
+        if (rule.of !== of) throw new Refusal('An emphasis cannot change which points it marks.');
         if (index < 0) line.emphasis.push(rule);
         else line.emphasis[index] = rule;
       }
@@ -164,7 +164,7 @@ export const LINE_COMMANDS = {
       const table = tableIn(draft, target.table);
       const rules = band.kind === 'band' && table ? bandRulesOf(band, table.calculations) : null;
       if (band.kind !== 'band' || !table || !rules)
-        throw new Refusal('The edges of this band are not calculated together.');
+        throw new Refusal('The two edges of this band are not calculated together.');
       const columns = [...storedColumns(table).map(({ meta }) => meta), ...table.calculations];
       const figures = figuresOf(draft).filter((other) => other.table === target.table);
       changeBand(
@@ -272,7 +272,7 @@ export const LINE_COMMANDS = {
       if (mark.kind === 'band' && mark.over.kind !== 'columns') {
         const { from, to } = mark.over;
         if (from !== null && to !== null && typeof from === typeof to && from > to)
-          throw new Refusal('A band ends no earlier than it begins.');
+          throw new Refusal('A band cannot end before it begins.');
       }
       marks[marks.indexOf(target)] = mark;
     },

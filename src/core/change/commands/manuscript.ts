@@ -13,7 +13,7 @@ import { command } from '../command.ts';
 
 const ids = z.array(Id).min(1).max(MOST_BLOCKS);
 
-const GONE = 'That paragraph is gone; someone has taken it out of the manuscript.';
+const GONE = 'That paragraph is gone; someone has removed it from the manuscript.';
 
 function blocksOf({ manuscript }: Report, wanted: readonly string[]): Block[] {
   return [...new Set(wanted)].map((id) => {
@@ -31,7 +31,7 @@ function placeAfter({ manuscript: { blocks } }: Report, after: string | null, ne
   if (after === null) return 0;
   const place = [after, ...near].map((id) => blocks.findIndex((block) => block.id === id)).find((at) => at >= 0);
   if (place === undefined)
-    throw new Refusal('What it was to stand behind is gone from the text, so its place is not known.');
+    throw new Refusal('The paragraph it was to follow is gone from the text, so it has no place.');
   return place + 1;
 }
 
@@ -85,7 +85,7 @@ export const MANUSCRIPT_COMMANDS = {
     z.strictObject({ blocks: ids, set: Parts }),
     (draft, { blocks: wanted, set }) => {
       if (set.some(({ path: [part] }) => part === 'id' || part === 'words' || part === 'type'))
-        throw new Refusal('Words are changed by writing, and a block stays what it is.');
+        throw new Refusal('Change words by writing; a block keeps its kind.');
       const { blocks } = draft.manuscript;
       for (const block of blocksOf(draft, wanted))
         blocks[blocks.indexOf(block)] = withParts(Block, current(block), set);

@@ -87,7 +87,7 @@ export const SPARK_COMMANDS = {
       const before = current(target).columns[place] as SparkColumn;
       const after = withParts(SparkColumn, before, set);
       if (after.kind !== before.kind || after.id !== column)
-        throw new Refusal('A column stays of its kind; add another one instead.');
+        throw new Refusal('A column cannot change its kind; add another one instead.');
       target.columns[place] = after;
     },
   ),
@@ -137,7 +137,7 @@ export const SPARK_COMMANDS = {
       if (rows) target.rows = rows;
       if (Object.keys(columns).length === 0) return;
       if (target.rows.kind !== 'columns')
-        throw new Refusal(`The rows of “${target.name}” are no columns of its table any more.`);
+        throw new Refusal(`The rows of “${target.name}” are no longer columns of its table.`);
       const now = target.rows.columns;
       const kept = now.filter((key) => columns[key] !== false);
       const come = Object.keys(columns).filter((key) => columns[key] === true && !now.includes(key));
@@ -227,7 +227,7 @@ export const SPARK_COMMANDS = {
       const target = sparklines(sparkTableOf(draft, id), column);
       const before = current(target).exceptions.find((other) => other.row === row) ?? { row };
       const exception = withParts(SparkException, before, set);
-      if (exception.row !== row) throw new Refusal('A row’s own look stays with its row.');
+      if (exception.row !== row) throw new Refusal('A row’s own look cannot move to another row.');
       const isOne = Object.values(exception).filter((value) => value !== undefined).length > 1;
       target.exceptions = target.exceptions.filter((other) => other.row !== row);
       if (isOne) target.exceptions.push(exception);

@@ -14,7 +14,9 @@ import { asIs, itemOf } from '../found.ts';
 /** The style that can be changed here. */
 function ownStyle({ style }: Report): OwnStyle {
   if (style.kind === 'house')
-    throw new Refusal('This report is set by a style that others have, too; change that, or take a copy along first.');
+    throw new Refusal(
+      'This report shares its house style with others; change the shared style, or give the report its own copy first.',
+    );
   return style;
 }
 

@@ -49,7 +49,7 @@ function storedColumn(target: StoredTable, key: string): StoredTable['columns'][
 
 function takeBlock(column: StoredTable['columns'][number], { from, block }: z.infer<typeof NewBlock>) {
   if (column.block !== from)
-    throw new Refusal(`The cells of “${column.meta.title}” were read anew elsewhere, so this no longer fits them.`);
+    throw new Refusal(`The cells of “${column.meta.title}” were read again elsewhere, so this no longer fits them.`);
   column.block = block;
 }
 
@@ -196,7 +196,7 @@ export const TABLE_COMMANDS = {
       // Looked for afterwards, so that columns which only each other use can go together.
       for (const key of columns) {
         const users = usersOfColumn(draft, id, key);
-        if (users.length > 0) throw new Refusal(`“${key}” is used by ${listed(users)}; take it out there first.`);
+        if (users.length > 0) throw new Refusal(`“${key}” is used by ${listed(users)}; remove it there first.`);
       }
     },
   ),
@@ -212,7 +212,7 @@ export const TABLE_COMMANDS = {
       if (meta.key !== key) throw new Refusal('A column keeps its key, by which figures find it.');
       if (meta.title.trim() === '') throw new Refusal('Give the column a title.');
       if (meta.kind !== before.kind && !cells && column.block !== null)
-        throw new Refusal('A column of another kind needs its cells read anew.');
+        throw new Refusal('A column of another kind needs its cells read again.');
       if (cells) takeBlock(column, cells);
       column.meta = meta;
     },
@@ -265,13 +265,15 @@ export const TABLE_COMMANDS = {
       const told = new Set([...columns.map(({ key }) => key), ...gone]);
       const other = target.columns.find(({ meta, block }) => block !== null && !told.has(meta.key));
       if (other)
-        throw new Refusal(`The column “${other.meta.title}” came meanwhile, and the newer extract says nothing of it.`);
+        throw new Refusal(
+          `The column “${other.meta.title}” was added in the meantime, and the newer extract does not mention it.`,
+        );
       for (const { key, set, layer, ...cells } of columns) {
         const column = storedColumn(target, key);
         takeBlock(column, cells);
         if (column.layer !== layer)
           throw new Refusal(
-            `What was typed in “${column.meta.title}” was put together meanwhile; take the newer extract once more.`,
+            `What was typed in “${column.meta.title}” was merged in the meantime; bring in the newer extract again.`,
           );
         delete column.layer;
         if (set.length > 0) column.meta = withParts(ColumnMeta, current(column).meta, set);

@@ -12,7 +12,7 @@ const weightOf = (change: Change | null) =>
 /** So many changes tell what is usual. */
 const ENOUGH_STEPS = 8;
 
-/** Whether a change on the period before is no larger than what such changes mostly are; none at all is said where something mostly changes. */
+/** Whether a change on the previous period is no larger than what such changes mostly are; none at all is said where something mostly changes. */
 function isUsual(known: Known, { change }: Moved): boolean {
   const { middle, count } = usualStep(known);
   return change !== null && count >= ENOUGH_STEPS && change.size <= middle;

@@ -24,18 +24,17 @@ export function withLeftOut({ without }: Panels, way: 'by' | 'down', key: string
  */
 export function changedPanels(before: Panels | null, change: Partial<Panels>): Panels {
   if (!before && !change.by)
-    throw new Refusal('This figure has one plot; say by which column, or by its lines, it is to be split.');
+    throw new Refusal('This figure has one plot; say whether to split it by its lines or by a column.');
   const given = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
   const panels = Panels.parse({ ...before, ...given });
   if (panels.down && isSame(panels.by, panels.down)) {
     if (change.down !== undefined)
-      throw new Refusal(
-        'The same would run from left to right and from top to bottom; choose another column for one of them.',
-      );
+      throw new Refusal('Both directions would show the same column; choose another column for one of them.');
     panels.down = null;
   }
   if (panels.scale === 'panels' && panels.behind !== null) {
-    if (change.behind) throw new Refusal('Other lines can stand behind only where panels share a scale.');
+    if (change.behind)
+      throw new Refusal('The lines of other panels can be drawn behind only where panels share a scale.');
     panels.behind = null;
   }
   const isOther = (one: Split | null, other: Split | null) =>

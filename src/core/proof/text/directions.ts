@@ -59,12 +59,12 @@ export const directions: TextCheck = {
           {
             id,
             block: first.read.block.id,
-            title: 'Title and text say opposite things',
+            title: 'Title and text contradict each other',
             text: `The title of ${text.label(id) ?? `“${figure.spec.name}”`} says “${said.word}”, and the sentence beside it “${first.own.word}”, of ${name}. In the data: ${now}.`,
             facts: `${said.word} ${first.own.word} ${now}`,
             mends: [
-              { say: 'Write the sentence anew', at: first.read.block.id },
-              { say: 'Write the title anew', item: id },
+              { say: 'Rewrite the sentence', at: first.read.block.id },
+              { say: 'Rewrite the title', item: id },
             ],
           },
         ];

@@ -18,15 +18,15 @@ const isFollowing = (run: ProseRun | undefined): run is Following =>
 function lost(run: Following, { sources }: TextProofed): string | null {
   if (run.kind === 'fact') {
     const figure = sources.figure(run.of);
-    if (!figure) return 'the thing it was of is gone';
-    return factFor(figure, run.fact) === null ? 'what it said no longer holds of the data' : null;
+    if (!figure) return 'what it described is gone';
+    return factFor(figure, run.fact) === null ? 'it is no longer true of the data' : null;
   }
   const table = sources.table(run.table);
   if (!table) return 'its table is gone';
   const column = columnOf(table, run.column);
   if (!column) return 'its column is gone';
   if (run.kind === 'sparkline') return column.kind === 'number' ? null : `“${column.title}” holds no numbers any more`;
-  return sayValue(table, run, sources.locale) === NOTHING ? `“${column.title}” has no one value there` : null;
+  return sayValue(table, run, sources.locale) === NOTHING ? `“${column.title}” has no single value there` : null;
 }
 
 /** Prose without the runs that say nothing, in its footnotes as well; a footnote of which nothing is left goes with them. */
@@ -118,7 +118,7 @@ export const olderNumbers: TextCheck = {
             id: `${read.block.id} ${place}`,
             block: read.block.id,
             title: 'A number older than the data',
-            text: `${said} in “${wordsOf(read)}” is of ${was}, and “${readTitle(column.title).name}” goes to ${now}: ${latest}.`,
+            text: `${said} in “${wordsOf(read)}” is for ${was}, but “${readTitle(column.title).name}” now goes to ${now}: ${latest}.`,
             facts: `${said} ${was} ${now}`,
             mends: [
               {
@@ -126,7 +126,7 @@ export const olderNumbers: TextCheck = {
                 call: write(spliced(read.block.words, place, place + 1, [{ ...run, row: 'last' }])),
               },
               {
-                say: `Say that it is of ${was}`,
+                say: `Say that it is for ${was}`,
                 call: write(spliced(read.block.words, place + 1, place + 1, [{ kind: 'text', text: ` (${was})` }])),
               },
             ],
@@ -174,7 +174,7 @@ export const olderPeriods: TextCheck = {
               id: block.id,
               block: block.id,
               title: 'A period older than its number',
-              text: `“${wordsOf(read)}” says ${name}, and ${value} beside it is of ${now}.`,
+              text: `“${wordsOf(read)}” says ${name}, but the ${value} beside it is for ${now}.`,
               facts: `${name} ${now}`,
               mends: [
                 {
@@ -189,7 +189,7 @@ export const olderPeriods: TextCheck = {
                   },
                 },
                 {
-                  say: `Hold the number to ${name}`,
+                  say: `Fix the number at ${name}`,
                   call: {
                     name: 'manuscript.write',
                     args: {

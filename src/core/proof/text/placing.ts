@@ -71,7 +71,7 @@ export const notPlaced: TextCheck = {
         id: 'all',
         block: null,
         title: 'Not in the text',
-        text: `${names} ${left.length > 1 ? 'stand' : 'stands'} nowhere in the manuscript.`,
+        text: `${names} ${left.length > 1 ? 'are' : 'is'} not in the manuscript.`,
         facts: left.map(({ id }) => id).join(),
         mends: [
           {
@@ -132,7 +132,7 @@ export const notMentioned: TextCheck = {
             id,
             block: block.id,
             title: `${label} is not mentioned`,
-            text: `No words lead a reader to ${label}${name ? `, “${name}”` : ''}.`,
+            text: `The text never mentions ${label}${name ? `, “${name}”` : ''}.`,
             facts: id,
             mends: [first, ...others],
           },
@@ -165,7 +165,7 @@ function lostMention(
   if (run?.kind !== 'reference' || headings.has(run.to) || text.label(run.to) !== null) return null;
   const thing = sources.thing(run.to);
   const out: TextMend = {
-    say: 'Take the mention out',
+    say: 'Remove the mention',
     call: {
       name: 'manuscript.write',
       args: { block: block.id, was: block.words, words: withoutMentions(read, placesIn(read), run.to) },
@@ -176,14 +176,14 @@ function lostMention(
     return {
       ...there,
       title: 'A mention leads nowhere',
-      text: `“${wordsOf(read)}” mentions what is no longer in the report.`,
+      text: `“${wordsOf(read)}” mentions something that is no longer in the report.`,
       mends: [out],
     };
   const put = placing(freeId(proofed, thing.id), thing.id);
   return {
     ...there,
-    title: 'Mentioned, and not in the text',
-    text: `“${wordsOf(read)}” mentions “${thing.name}”, which stands nowhere in the manuscript.`,
+    title: 'Mentioned but not placed',
+    text: `“${wordsOf(read)}” mentions “${thing.name}”, which is not in the manuscript.`,
     mends: [
       {
         say: 'Place it after this paragraph',
@@ -215,10 +215,10 @@ export const gone: TextCheck = {
         {
           id: block.id,
           block: block.id,
-          title: 'What stood here is gone',
-          text: 'What is placed here is no longer in the report; the pages say that it is missing.',
+          title: 'What was here is gone',
+          text: 'What was placed here is no longer in the report; the pages say that it is missing.',
           facts: block.id,
-          mends: [{ say: 'Take its place out', call: { name: 'manuscript.remove', args: { blocks: [block.id] } } }],
+          mends: [{ say: 'Remove its place', call: { name: 'manuscript.remove', args: { blocks: [block.id] } } }],
         },
       ];
     });
@@ -269,7 +269,7 @@ export const aboveBelow: TextCheck = {
             id: `${read.block.id} ${place}`,
             block: read.block.id,
             title: `“${was}” is ${stands}`,
-            text: `“${wordsOf(read)}” says that ${label} stands ${said.side}; on the pages it stands ${stands}.`,
+            text: `“${wordsOf(read)}” says that ${label} is ${said.side}; on the pages it is ${stands}.`,
             facts: `${run.to} ${said.side}`,
             mends: [
               {
@@ -313,11 +313,11 @@ export const headingAlone: TextCheck = {
             id: `${block.id} bare`,
             block: block.id,
             title: 'A heading with nothing under it',
-            text: `Nothing stands under “${wordsOf(read)}”.`,
+            text: `There is nothing under “${wordsOf(read)}”.`,
             facts: block.id,
             mends: [
               { say: 'Write under it', at: block.id },
-              { say: 'Take the heading out', call: { name: 'manuscript.remove', args: { blocks: [block.id] } } },
+              { say: 'Remove the heading', call: { name: 'manuscript.remove', args: { blocks: [block.id] } } },
             ],
           },
         ];
@@ -333,11 +333,11 @@ export const headingAlone: TextCheck = {
           id: block.id,
           block: block.id,
           title: `A heading at the foot of page ${own}`,
-          text: `“${wordsOf(read)}” stands on page ${own}, and what it is over on page ${following}.`,
+          text: `“${wordsOf(read)}” is on page ${own}, but what follows it is on page ${following}.`,
           facts: block.id,
           mends: [
             {
-              say: 'Begin a page with it',
+              say: 'Start a new page with it',
               call: {
                 name: 'manuscript.add',
                 args: { blocks: [{ type: 'page break', id: `break-${block.id}`.slice(0, 60) }], after: before },

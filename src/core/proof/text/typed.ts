@@ -173,18 +173,18 @@ function equal(read: ReadBlock, typed: Typed, found: Found, proofed: TextProofed
   const place = sayPlace(found, proofed);
   const held = write(read, typed, valueRun(candidate, { at: found.at }, typed.decimals));
   const follows = write(read, typed, valueRun(candidate, 'last', typed.decimals));
-  const what = `${typed.text} is what ${nameOf(candidate)} has for ${place}`;
+  const what = `${typed.text} is the value of ${nameOf(candidate)} for ${place}`;
   if (found.isLast && !found.isNamed)
     return {
       title: `${typed.text} was typed`,
-      text: `${what}; it stays when the data go on.`,
+      text: `${what}; typed, it will not change with the data.`,
       facts: `${typed.text} ${candidate.column.key} ${place}`,
-      mends: [follows, { ...held, say: `Hold it to ${place}` }],
+      mends: [follows, { ...held, say: `Fix it at ${place}` }],
     };
   if (found.isNamed)
     return {
       title: `${typed.text} was typed`,
-      text: `${what}; it stays when that is revised.`,
+      text: `${what}; typed, it will not follow a revision.`,
       facts: `${typed.text} ${candidate.column.key} ${place}`,
       mends: [{ ...held, say: `Let it follow ${place}` }],
     };
@@ -195,7 +195,7 @@ function equal(read: ReadBlock, typed: Typed, found: Found, proofed: TextProofed
     facts: `${typed.text} ${candidate.column.key} ${place} ${latest}`,
     mends: [
       { ...follows, say: `Write the latest, ${latest}` },
-      { ...held, say: `Hold it to ${place}` },
+      { ...held, say: `Fix it at ${place}` },
     ],
   };
 }
@@ -218,7 +218,7 @@ function nearly(read: ReadBlock, typed: Typed, columns: readonly Candidate[], { 
     if (!isTransposed(typed.text, latest)) continue;
     return {
       title: `${typed.text} or ${latest}?`,
-      text: `${typed.text} has two digits of ${latest} exchanged, the latest of ${nameOf(candidate)}.`,
+      text: `${typed.text} is ${latest}, the latest value of ${nameOf(candidate)}, with two digits swapped.`,
       facts: `${typed.text} ${candidate.column.key} ${latest}`,
       mends: [{ ...write(read, typed, run), say: `Write ${latest}, which follows the data` }] as [TextMend],
     };
@@ -252,7 +252,7 @@ function ofFact(read: ReadBlock, typed: Typed, sentence: Sentence, proofed: Text
   const one = { ...typed, text: `${typed.text}${sign ?? ''}` };
   return {
     title: `${one.text} was typed`,
-    text: `It is a fact of the data (${found.what}); it stays when they go on.`,
+    text: `It states a fact of the data (${found.what}); typed, it will not change with them.`,
     facts: `${one.text} ${found.what}`,
     mends: [write(read, one, found.run)] as [TextMend],
   };

@@ -23,7 +23,7 @@ const percent = (part: number, whole: number): number | null => (whole === 0 ? n
 
 function measure(table: Table, key: string): NumberColumn {
   const column = columnOf(table, key);
-  if (!column) throw new Refusal(`There is no column “${key}” in “${table.title}” any more.`);
+  if (!column) throw new Refusal(`“${table.title}” no longer has a column “${key}”.`);
   if (column.kind !== 'number')
     throw new Refusal(`“${column.title}” holds ${column.kind === 'date' ? 'dates' : 'text'}, not numbers.`);
   return column;
@@ -35,7 +35,7 @@ const empty = (table: Table): Values => new Array<number | null>(table.rows).fil
 function earlier(table: Table, periods: Periods, cells: readonly Cell[], on: 'previous' | 'year'): Values {
   const values = empty(table);
   if (periods.kind === 'order') {
-    if (on === 'year') throw new Refusal(`“${table.title}” has no column of dates, so there is no year before.`);
+    if (on === 'year') throw new Refusal(`“${table.title}” has no date column, so there is no year before.`);
     for (const { rows } of periods.series)
       rows.forEach((row, index) => {
         values[row] = index === 0 ? null : numberAt(cells, rows[index - 1] ?? -1);
@@ -95,7 +95,7 @@ interface Outcome {
 function indexTo100(table: Table, periods: Periods, column: NumberColumn, base: number | null): Values {
   const values = empty(table);
   if (base !== null && periods.kind === 'order')
-    throw new Refusal(`“${table.title}” has no column of dates, so a base period cannot be given.`);
+    throw new Refusal(`“${table.title}” has no date column, so a base period cannot be given.`);
   const baseRow = ({ rows, rowOf }: Series) =>
     base === null || periods.kind === 'order'
       ? rows.find((row) => numberAt(column.cells, row) !== null)
@@ -127,7 +127,7 @@ function share(table: Table, periods: Periods, column: NumberColumn, of: (Rule &
     });
   }
   if (of === 'same period' && periods.kind === 'order')
-    throw new Refusal(`“${table.title}” has no column of dates, so no rows share a period.`);
+    throw new Refusal(`“${table.title}” has no date column, so no rows share a period.`);
   const across = of === 'same period' && periods.kind === 'dates' ? periods : null;
   const periodOf = (row: number) => {
     const at = across?.column.cells[row];
@@ -144,7 +144,7 @@ function share(table: Table, periods: Periods, column: NumberColumn, of: (Rule &
 
 function onlyFinished(table: Table, periods: Periods, column: NumberColumn): Values {
   if (periods.kind === 'order')
-    throw new Refusal(`“${table.title}” has no column of dates, so none of its periods is unfinished.`);
+    throw new Refusal(`“${table.title}” has no date column, so none of its periods is unfinished.`);
   const { unfinishedFrom } = periods.column;
   return valuesOf(table, column).map((value, row) => {
     const at = periods.column.cells[row];
@@ -211,7 +211,7 @@ function evaluate(table: Table, rule: Rule): Outcome {
     case 'past years':
     case 'longer period': {
       if (periods.kind === 'order')
-        throw new Refusal(`“${table.title}” has no column of dates, so its rows belong to no years.`);
+        throw new Refusal(`“${table.title}” has no date column, so its rows belong to no years.`);
       const isPast = rule.kind === 'past years';
       const together = isPast
         ? yearsBefore(table, periods, cells, rule.years)

@@ -21,7 +21,7 @@ export function cumulative(
   yearStart: number,
 ): (number | null)[] {
   if (periods.kind === 'order')
-    throw new Refusal(`“${table.title}” has no column of dates, so there is no year to sum over.`);
+    throw new Refusal(`“${table.title}” has no date column, so there is no year to sum over.`);
   const { column, interval } = periods;
   const daily = isDaily(interval);
   const at = (row: number) => Number(column.cells[row]);

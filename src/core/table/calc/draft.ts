@@ -21,8 +21,8 @@ export const RULE_KINDS: readonly { kind: RuleKind; name: string; needsDates: bo
   { kind: 'difference', name: 'the difference', needsDates: false },
   { kind: 'arithmetic', name: 'arithmetic', needsDates: false },
   { kind: 'finished', name: 'the values up to the last finished period', needsDates: true },
-  { kind: 'past years', name: 'the years before, taken together,', needsDates: true },
-  { kind: 'longer period', name: 'a longer period, taken together,', needsDates: true },
+  { kind: 'past years', name: 'past years, summarised,', needsDates: true },
+  { kind: 'longer period', name: 'a longer period, summarised,', needsDates: true },
 ];
 
 /** Number columns that a rule can read. */

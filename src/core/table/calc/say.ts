@@ -31,8 +31,8 @@ export function sayRule(rule: Rule, table: Table, locale: Locale): string {
       return `${name(rule.column)} in ${before('year')}; missing where that is missing.`;
     case 'change':
       return rule.as === 'percent'
-        ? `Change of ${name(rule.column)} on ${before(rule.on)}, in per cent of it; missing where either is missing or the earlier one is zero.`
-        : `${name(rule.column)} less its value in ${before(rule.on)}; missing where either is missing.`;
+        ? `Change of ${name(rule.column)} on ${before(rule.on)}, in per cent; missing where either is missing or the earlier one is zero.`
+        : `${name(rule.column)} minus its value in ${before(rule.on)}; missing where either is missing.`;
     case 'sign':
       return rule.on === 'value'
         ? `1 where ${name(rule.column)} is above zero, −1 where it is below, 0 where it is zero.`
@@ -64,13 +64,13 @@ export function sayRule(rule: Rule, table: Table, locale: Locale): string {
       return `${name(rule.column)} with ${base} set to 100.`;
     }
     case 'difference':
-      return `${name(rule.column)} less ${name(rule.from)}.`;
+      return `${name(rule.column)} minus ${name(rule.from)}.`;
     case 'arithmetic':
       return `${side(rule.left)} ${rule.sign} ${side(rule.right)}${rule.sign === '÷' ? '; missing where the divisor is zero' : ''}.`;
     case 'finished':
       return `${name(rule.column)} up to the last finished ${period}.`;
     case 'past years':
-      return `The ${rule.of} of ${name(rule.column)} in the same ${period} of the ${rule.years} years before, of those that are there.`;
+      return `The ${rule.of} of ${name(rule.column)} in the same ${period} of the ${rule.years} years before, as far as the table has them.`;
     case 'longer period':
       return `The ${rule.of} of ${name(rule.column)} in the ${rule.to} of each ${period}.`;
   }

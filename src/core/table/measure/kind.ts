@@ -21,7 +21,7 @@ export const MEASURES = [
 ] as const;
 export type Measure = (typeof MEASURES)[number];
 
-/** What a user can say that a column measures; where it is unclear nothing of it is added up. */
+/** What a user can say that a column measures; where it is unclear it is never added up. */
 export const SaidMeasure = z.enum([...MEASURES, 'unclear']);
 export type SaidMeasure = z.infer<typeof SaidMeasure>;
 

@@ -23,5 +23,5 @@ export const sayMeasure = (measure: SaidMeasure | null): string =>
 export function sayWhatAdds(measure: Measure | null): string {
   if (addsOverTime(measure)) return 'its periods and its parts add up';
   if (addsOverParts(measure)) return 'its parts add up, its periods do not';
-  return 'nothing of it is added up';
+  return 'it is never added up';
 }

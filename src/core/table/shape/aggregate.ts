@@ -156,16 +156,14 @@ function bucketsOf(periods: Dated, step: Aggregate): Bucket[] {
 export function aggregateTable(table: Table, step: Aggregate): Table {
   const periods = periodsOfTable(table);
   if (periods.kind !== 'dates')
-    throw new Refusal(`“${table.title}” has no column of dates, so it cannot be taken together by ${step.to}.`);
+    throw new Refusal(`“${table.title}” has no date column, so it cannot be combined by ${step.to}.`);
   const { base, every } = partsOf(periods.interval);
   const isLonger = INTERVALS.indexOf(base) > INTERVALS.indexOf(step.to);
   if (isLonger || (base === step.to && every > 1))
-    throw new Refusal(
-      `“${table.title}” has ${sayInterval(periods.interval).replace('one', 'one row')}, which is longer than a ${step.to}.`,
-    );
+    throw new Refusal(`“${table.title}” is ${sayInterval(periods.interval)}, so it cannot be combined by ${step.to}.`);
   if (step.to === 'quarter' && (step.yearStart - 1) % 3 !== 0)
     throw new Refusal(
-      'Quarters of a year that begins in that month do not fall on calendar quarters; take months or years together instead.',
+      'Quarters of a year that begins in that month do not fall on calendar quarters; combine by month or by year instead.',
     );
   const buckets = bucketsOf(periods, step);
   const at = (row: number) => Number(periods.column.cells[row]);
@@ -193,7 +191,7 @@ export function aggregateTable(table: Table, step: Aggregate): Table {
   );
   const measures = step.measures.map(({ column: key, by }): Column => {
     const column = columnOf(table, key);
-    if (column?.kind !== 'number') throw new Refusal(`There is no column of numbers “${key}” in “${table.title}”.`);
+    if (column?.kind !== 'number') throw new Refusal(`There is no number column “${key}” in “${table.title}”.`);
     const cells = buckets.map(({ rows }, index): Cell => {
       const values = rows.map((row) => numberAt(column.cells, row));
       if (step.lacking === 'missing') return covered[index] && !values.includes(null) ? summarise(values, by) : null;

@@ -16,9 +16,9 @@ export const STEP_KINDS: readonly { kind: StepKind; name: string }[] = [
   { kind: 'keep', name: 'keep some rows' },
   { kind: 'spread', name: 'one column per category' },
   { kind: 'gather', name: 'columns into long form' },
-  { kind: 'aggregate', name: 'take periods together' },
-  { kind: 'years', name: 'years over each other' },
-  { kind: 'turn', name: 'turn rows and columns' },
+  { kind: 'aggregate', name: 'combine periods' },
+  { kind: 'years', name: 'overlay years' },
+  { kind: 'turn', name: 'swap rows and columns' },
 ];
 
 /** How a summary is said of the values that it takes together. */

@@ -37,16 +37,16 @@ export function sayStep(step: Step, table: Table, locale: Locale): string {
     case 'keep':
       return `Only ${sayTest(step, table, name(step.column), locale)}.`;
     case 'turn':
-      return 'Rows and columns turned.';
+      return 'Rows and columns swapped.';
     case 'spread':
-      return `One column of ${name(step.value)} for each ${step.categories.map(name).join(' and ')}, over ${name(step.across)}; several values of one cell give their ${step.together}.`;
+      return `One column of ${name(step.value)} for each ${step.categories.map(name).join(' and ')}, over ${name(step.across)}; several values for one cell become their ${step.together}.`;
     case 'gather':
       return `${listed(step.columns.map(name))} in two columns, ${step.name} and ${step.value}.`;
     case 'aggregate': {
       const by = new Map<string, string[]>();
       for (const measure of step.measures) by.set(measure.by, [...(by.get(measure.by) ?? []), name(measure.column)]);
       const parts = [...by].map(([how, names]) => `${how} of ${listed(names)}`);
-      return `One row a ${step.to}${begins(step.yearStart)}: ${parts.join('; ')}; a ${step.to} that lacks values is ${step.lacking}.`;
+      return `One row per ${step.to}${begins(step.yearStart)}: ${parts.join('; ')}; a ${step.to} that lacks values is ${step.lacking}.`;
     }
     case 'years':
       return `${name(step.column)} with one column for each year${begins(step.yearStart)}.`;

@@ -15,10 +15,10 @@ const MOST_COLUMNS = 2000;
 export function turnTable(table: Table): Table {
   if (table.rows > MOST_COLUMNS)
     throw new Refusal(
-      `“${table.title}” has ${table.rows} rows, which would be as many columns; keep at most ${MOST_COLUMNS} first.`,
+      `“${table.title}” has ${table.rows} rows, which would become as many columns; keep at most ${MOST_COLUMNS} first.`,
     );
   const heading = chooseAcross(table) ?? table.columns[0];
-  if (!heading) throw new Refusal(`“${table.title}” has no columns to turn.`);
+  if (!heading) throw new Refusal(`“${table.title}” has no columns to swap.`);
   const others = table.columns.filter((column) => column !== heading);
   const names = { dates: 'Period', text: 'Series' };
   const first = columnOfHeads(

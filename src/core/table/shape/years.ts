@@ -50,15 +50,14 @@ const titleOfYear = (year: number, yearStart: number) =>
 /** One column for each year over the periods of a year, so that years can be laid over each other. */
 export function yearsTable(table: Table, step: StepOf<'years'>): Table {
   const column = columnOf(table, step.column);
-  if (column?.kind !== 'number')
-    throw new Refusal(`There is no column of numbers “${step.column}” in “${table.title}”.`);
+  if (column?.kind !== 'number') throw new Refusal(`There is no number column “${step.column}” in “${table.title}”.`);
   const periods = periodsOfTable(table);
-  if (periods.kind !== 'dates') throw new Refusal(`“${table.title}” has no column of dates to part into years.`);
-  if (partsOf(periods.interval).base === 'year') throw new Refusal(`“${table.title}” has no more than one row a year.`);
+  if (periods.kind !== 'dates') throw new Refusal(`“${table.title}” has no date column to split into years.`);
+  if (partsOf(periods.interval).base === 'year') throw new Refusal(`“${table.title}” has only one row per year.`);
   if (isWithinDays(periods.interval))
-    throw new Refusal('Hours and less are too fine to lay years over each other; take days together first.');
+    throw new Refusal('Hours and shorter periods are too fine to overlay years; combine them into days first.');
   if (periods.interval === 'half-year' && (step.yearStart - 1) % 6 !== 0)
-    throw new Refusal('Halves of calendar years do not fit a year that begins in that month.');
+    throw new Refusal('Calendar half-years do not fit a year that begins in that month.');
   if (periods.interval === 'quarter' && (step.yearStart - 1) % 3 !== 0)
     throw new Refusal('Calendar quarters do not fit a year that begins in that month.');
   const [series, another] = periods.series;

@@ -89,9 +89,13 @@ export function ChosenTools({ figure, chosen, first, name, names }: ChosenToolsP
       <StrokeTools figure={figure} chosen={chosen} first={first} names={names} />
       {word(chosen.length > 1 ? 'only these' : 'only this', () => showOnly(figure, lines), 'Hide all other lines')}
       {figure.lines.length > chosen.length &&
-        word('stand out', () => standOut(figure, lines), 'In the accent of the house, all other lines stand back')}
+        word(
+          'stand out',
+          () => standOut(figure, lines),
+          'In the accent colour of the house style; all other lines step back',
+        )}
       {word('pick up look', () => pickUpLook(figure, first))}
-      {look && word('lay the look on', () => layLook(look, false)(figure, lines))}
+      {look && word('apply the look', () => layLook(look, false)(figure, lines))}
       {look && word('with its colour', () => layLook(look, true)(figure, lines))}
       {word('house style', () => resetLook(figure, lines))}
       {word('duplicate', () => duplicate(figure, lines))}

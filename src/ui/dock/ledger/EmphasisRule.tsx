@@ -70,7 +70,7 @@ function ShapeWords({ rule, said, change, colour, onBars }: RuleWordsProps & { c
         aria-pressed={rule.shape === 'none'}
         onClick={() => change({ shape: 'none' })}
       >
-        {rule.shape === 'none' ? 'no shape' : 'take the shape off'}
+        {rule.shape === 'none' ? 'no shape' : 'remove the shape'}
       </button>
     </p>
   );
@@ -136,7 +136,7 @@ function PointWords({
   if (of === 'high' || of === 'low' || of === 'turns')
     return (
       <p className={sentence}>
-        Of equal ones,
+        Of equal values,
         <PhraseChoice
           label={`Ties at ${said}`}
           value={rule.ties}

@@ -109,7 +109,7 @@ export const LedgerRow = memo(function LedgerRow({ chosen, picked, unfolded, onU
           className="max-w-44 truncate text-quiet max-xl:hidden"
           title={column ? `${table.title} › ${column.title}` : undefined}
         >
-          {column ? column.title : `${line.column} is not in the table any more`}
+          {column ? column.title : `${line.column} is no longer in the table`}
         </td>
         <td>
           <PhraseChoice

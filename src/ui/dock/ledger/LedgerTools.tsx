@@ -55,7 +55,7 @@ export function LedgerTools({ figure, named, filter, onFilter }: LedgerToolsProp
         {first ? (
           <ChosenTools figure={figure} chosen={chosen} first={first} name={firstName ?? ''} names={names} />
         ) : (
-          <span className="text-quiet">Choose lines by a click, with Ctrl or Shift for several.</span>
+          <span className="text-quiet">Click to choose lines; hold Ctrl or Shift for several.</span>
         )}
       </div>
       <span className="ml-auto inline-flex shrink-0 items-baseline gap-x-1.5">

@@ -75,7 +75,7 @@ export function LevelRow({ figure, table, level }: LevelRowProps) {
         <button
           type="button"
           className="phrase !font-normal"
-          title="Mark them, or take their marks off"
+          title="Mark them, or remove their marks"
           aria-pressed={isMarked(figure, level)}
           onClick={() => markBelow(figure, level)}
         >

@@ -190,7 +190,7 @@ function HowWritten(props: CellProps) {
         onCommit={(text) => {
           const type = readType(text);
           return type === null
-            ? `“${text}” is no type; write a weight, a size or both, such as “semibold 9 pt”.`
+            ? `“${text}” is not a weight or size; write one or both, such as “semibold 9 pt”.`
             : style(props, { values: type });
         }}
       />
@@ -262,7 +262,7 @@ export function ValuesWords(props: CellProps) {
       <WhatTheySay {...props} />
       {line.valuesMoved.length > 0 && (
         <p className={sentence}>
-          {line.valuesMoved.length} put by hand.
+          {line.valuesMoved.length} moved by hand.
           <button
             type="button"
             className="phrase"

@@ -175,13 +175,13 @@ export function StrokeWords(props: CellProps) {
       <Unfinished {...props} across={across} />
       {namePlaces(figure).includes('lines') && (
         <p className={sentence}>
-          Its name stands
+          Its name is
           <PhraseChoice
             label={`Where the name of ${name} stands`}
             value={line.named}
             options={[
               { value: 'end', name: 'after its last point' },
-              { value: 'beside', name: 'beside its steepest free place' },
+              { value: 'beside', name: 'beside it, where there is room' },
               { value: 'none', name: 'nowhere' },
             ]}
             onCommit={(named) => run('figure.nameLines', { figure: figure.id, lines: targets, named })}
