@@ -179,7 +179,10 @@ describe('two before one figure', () => {
     await two.locator('.sheet svg').waitFor();
     await elsewhere(report, 'figure.split', { figure: figure.id, panels: { by: { kind: 'category', column: key } } });
     while ((await tableOf(report)).columns.length > 3) await undo(one);
-    const note = two.getByText(`The table no longer has a column “${key}”: the panels it split the figure into are one plot`, { exact: false });
+    const note = two.getByText(
+      `The table no longer has a column “${key}”: the panels it split the figure into are one plot`,
+      { exact: false },
+    );
     await note.first().waitFor();
     // It opens anew, and its picture is made.
     await two.reload();

@@ -208,8 +208,7 @@ describe('saving', () => {
     const answer = await send(id, { name: 'item.add', args: { item }, blocks: { [first]: blocks[first] } });
     expect(answer.status).toBe(400);
     expect(answer.body).toMatchObject({
-      error:
-        'The cells of a column of table “Half” were not sent, or were cleared after 30 days without use.',
+      error: 'The cells of a column of table “Half” were not sent, or were cleared after 30 days without use.',
     });
     expect((await stored(id)).revision).toBe(revision);
     expect((await fetch(`${base}/api/reports/${id}/blocks/${first}`)).status).toBe(404);
