@@ -47,7 +47,7 @@ async function limited(limit: NodeJS.ProcessEnv) {
 
 it.each([
   ['time', { RIZO_WORK_SECONDS: '6' }, 'took longer than 6 seconds'],
-  ['memory', { RIZO_WORK_MB: '96' }, 'more memory than the 96 MB'],
+  ['memory', { RIZO_WORK_MB: '96' }, 'more than the 96 MB of memory'],
 ])(
   'work that takes too much %s is given up with a sentence; what others ask for is done',
   async (_, limit, sentence) => {
