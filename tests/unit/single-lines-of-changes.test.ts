@@ -1,7 +1,7 @@
 /** Small cases worked by hand, each for a line of a command or an undo that could be broken without any other test noticing. */
 import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
-import { UNDO } from '../../src/core/change/change.ts';
+import { Call, UNDO } from '../../src/core/change/change.ts';
 import { type CommandName, runCommand } from '../../src/core/change/commands/index.ts';
 import { runCall } from '../../src/core/change/run.ts';
 import { recordOf, reportOf } from '../../src/core/report/record.ts';
@@ -158,5 +158,59 @@ describe('panels of which one setting is changed', () => {
     expect(own?.behind).not.toBeNull();
     const apart = run(behind, 'figure.setPanels', { figure: 'passengers', set: [{ path: ['scale'], to: 'panels' }] });
     expect(figureIn(apart, 'passengers')?.panels).toMatchObject({ scale: 'panels', behind: null });
+  });
+});
+
+describe('a call', () => {
+  it('may name a group of up to 64 letters', () => {
+    const call = (group: string) =>
+      Call.safeParse({ id: '00000000-0000-4000-8000-000000000001', name: 'item.setWords', args: {}, group }).success;
+    expect([call(''), call('g'), call('g'.repeat(64)), call('g'.repeat(65))]).toEqual([true, true, true, false]);
+  });
+});
+
+describe('looks that are laid on others', () => {
+  it('are laid on one figure and on several, and never on none', () => {
+    const figures = demo.items.filter(({ type }) => type === 'figure').map(({ id }) => id);
+    const lay = (onto: string[]) => run(demo, 'figure.layOn', { figures: onto, of: figures[0], what: 'looks' });
+    expect(lay(figures.slice(1, 2)).items).toHaveLength(demo.items.length);
+    expect(lay(figures.slice(1, 3)).items).toHaveLength(demo.items.length);
+    expect(() => lay([])).toThrow();
+  });
+});
+
+describe('an area between two lines', () => {
+  it('is none any more where the line it reaches to is removed, and stays where another is', () => {
+    const { spec, table } = situation('Areas', [
+      dates(months(2024, 1, 6), 'month'),
+      numbers('a', [1, 2, 3, 4, 5, 6]),
+      numbers('b', [2, 3, 4, 5, 6, 7]),
+      numbers('c', [3, 4, 5, 6, 7, 8]),
+      numbers('d', [4, 5, 6, 7, 8, 9]),
+    ]);
+    const { item } = packTable(spec.table, table, () => 'block');
+    const [a, b, c, d] = spec.lines.map(({ id }) => id);
+    const fills = ['axis', { line: b }, { line: c }, 'none'] as const;
+    const lines = spec.lines.map((line, at) => ({ ...line, fill: fills[at] ?? 'none' }) as typeof line);
+    const without = (gone: string | undefined) => {
+      const report: Report = { ...newReport('R', ''), items: [{ ...spec, lines }, item] };
+      const after = run(report, 'figure.removeLines', { figure: spec.id, lines: [gone] });
+      return figureIn(after, spec.id)?.lines.map(({ id, fill }) => [id, fill]);
+    };
+    expect(without(d)).toEqual([
+      [a, 'axis'],
+      [b, { line: b }],
+      [c, { line: c }],
+    ]);
+    expect(without(b)).toEqual([
+      [a, 'axis'],
+      [c, { line: c }],
+      [d, 'none'],
+    ]);
+    expect(without(c)).toEqual([
+      [a, 'axis'],
+      [b, { line: b }],
+      [d, 'none'],
+    ]);
   });
 });

@@ -2,6 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
 import type { Call, Change, FieldsOf } from '../../src/core/change/change.ts';
+import { isPutTogether } from '../../src/core/change/companion.ts';
+import { FOLD, foldsAfter, isFold, layersOf } from '../../src/core/change/fold.ts';
 import { forgetCalls, type History } from '../../src/core/change/history.ts';
 import {
   type Clash,
@@ -67,11 +69,70 @@ describe('changes that meet', () => {
     expect(met.refused.map(({ why }) => why)).toEqual([expect.stringMatching(/\S/)]);
     expect(ofTitles(met)).toEqual([]);
   });
+  it('clash once where a third set over what came back of mine', () => {
+    const mine = titled('mine');
+    const log = logged([titled('theirs'), mine, titled('third')], 'other');
+    const met = meet(at0(pendingOf(mine)), log, [], NOTHING_KNOWN);
+    expect(met.window.pending).toEqual([]);
+    expect(ofTitles(met)).toEqual([['theirs', 'mine']]);
+  });
   it('do not clash where both come to the same in the end', () => {
     const log = logged([titled('the same')], 'other');
     const met = meet(at0(pendingOf(titled('another'), titled('the same'))), log, [], NOTHING_KNOWN);
     expect(met.window.pending).toHaveLength(2);
     expect(ofTitles(met)).toEqual([]);
+  });
+});
+
+describe('words of a manuscript', () => {
+  const set = (paper: string): Call => ({
+    id: newId(),
+    name: 'manuscript.setPages',
+    args: { set: [{ path: ['paper'], to: paper }] },
+    seen: 0,
+  });
+  it('are put together and clash with none, its settings and the words of figures do', () => {
+    expect(isPutTogether(['manuscript', 'blocks', 'a', 'words'])).toBe(true);
+    expect(isPutTogether(['manuscript', 'blocks', 'a', 'caption'])).toBe(true);
+    expect(isPutTogether(['items', 'a', 'words'])).toBe(false);
+    const met = meet(at0(pendingOf(set('A5'))), logged([set('Letter')], 'other'), [], NOTHING_KNOWN);
+    expect(ofTitles(met)).toEqual([['mine', 'Letter']]);
+  });
+});
+
+describe('cells put together', () => {
+  const field = (...path: string[]) => ({ path, from: null, to: null });
+  const column = ['items', 't', 'columns', 'a'];
+  it('are told from other changes by each of their fields', () => {
+    expect(isFold([field(...column, 'layer'), field(...column, 'typed')])).toBe(true);
+    expect(isFold([field(...column, 'typed', '3')])).toBe(false);
+    expect(isFold([field(...column, 'meta')])).toBe(false);
+    expect(isFold([field('items', 't', 'layer')])).toBe(false);
+    expect(isFold([field(...column, 'layer'), field('title')])).toBe(false);
+    expect(isFold([])).toBe(false);
+  });
+  it('are those after a revision, the oldest first, and not the one at it', () => {
+    const fold = (revision: number) =>
+      ({ name: FOLD, revision, args: {}, fields: [field(...column, 'layer', String(revision))] }) as unknown as Change;
+    const after = foldsAfter([fold(9), fold(4), fold(6)], 4).map(({ fields }) => fields[0]?.path.at(-1));
+    expect(after).toEqual(['6', '9']);
+    expect(foldsAfter([{ ...fold(7), name: 'table.setCells' }], 4)).toEqual([]);
+  });
+  it('make a layer of texts under fields that hold one, and of nothing else', () => {
+    const made = (fields: Parameters<typeof layersOf>[0]) => [...layersOf(fields, () => []).keys()];
+    const typed = { path: [...column, 'typed'], from: { 1: '7' }, to: {} };
+    expect(made([{ path: [...column, 'layer'], to: 'block' }, typed])).toEqual(['block']);
+    expect(made([{ path: [...column, 'other'], to: 'block' }, typed])).toEqual([]);
+    expect(made([{ path: [...column, 'layer'], from: 'block', to: undefined }, typed])).toEqual([]);
+  });
+});
+
+describe('a call that can no longer be done', () => {
+  it('is named with what refused it, and the others are done', () => {
+    const [gone, fine] = [titled('x', 'no-such-thing'), titled('y')];
+    const { pending, refused } = putOnTop(stored, [gone, fine], NOTHING_KNOWN);
+    expect(pending.map(({ call }) => call.id)).toEqual([fine.id]);
+    expect(refused.map(({ call, why }) => [call.id, why])).toEqual([[gone.id, expect.stringMatching(/\.$/)]]);
   });
 });
 

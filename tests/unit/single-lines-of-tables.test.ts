@@ -1,13 +1,22 @@
 /** Small cases of reading and shaping tables, each for a line that could be broken without any other test noticing. */
 import { describe, expect, it } from 'vitest';
-import { draftRule } from '../../src/core/table/calc/draft.ts';
+import { calculate } from '../../src/core/table/calc/calculate.ts';
+import { draftRule, RULE_KINDS } from '../../src/core/table/calc/draft.ts';
 import { DATE_SHAPES } from '../../src/core/table/dates.ts';
-import { limitCells } from '../../src/core/table/limits.ts';
+import { factsOf } from '../../src/core/table/facts.ts';
+import { joinHeads } from '../../src/core/table/heads.ts';
+import { limitCells, limitText } from '../../src/core/table/limits.ts';
+import { saidByTitle } from '../../src/core/table/measure/said.ts';
+import { matchColumns } from '../../src/core/table/newer.ts';
 import { plainNumber } from '../../src/core/table/plain-number.ts';
+import { weighDates } from '../../src/core/table/plausible.ts';
+import { draftTest } from '../../src/core/table/shape/draft.ts';
 import { applyStep } from '../../src/core/table/shape/shape.ts';
 import type { Step } from '../../src/core/table/shape/step.ts';
 import { turnTable } from '../../src/core/table/shape/turn.ts';
 import { yearsTable } from '../../src/core/table/shape/years.ts';
+import { understand } from '../../src/core/table/understand.ts';
+import { readDelimited } from '../../src/formats/delimited.ts';
 import { dates, months, numbers, tableOf, texts } from './tables.ts';
 
 describe('a table that is turned', () => {
@@ -116,5 +125,121 @@ describe('a level that is offered for a column', () => {
     expect(level([-30, -10])).toBe(-20);
     expect(level([-5, 5])).toBe(0);
     expect(level([])).toBe(0);
+  });
+});
+
+describe('rules for a column', () => {
+  const table = tableOf([texts('pier', ['N', 'S', 'E']), numbers('a', [1, 4, 9]), numbers('b', [2, 3, 4])]);
+  it.each(RULE_KINDS)('$name asks for dates exactly where it is offered with dates only', ({ kind, needsDates }) => {
+    const of = () => calculate(table, { key: 'new', title: 'New', rule: draftRule(kind, table, 'a') });
+    if (needsDates) expect(of).toThrow(/date|period/);
+    else expect(of().cells.some((cell) => cell !== null)).toBe(true);
+  });
+});
+
+describe('rows that are kept', () => {
+  it('are first offered by the last 24 periods, by any number, or by all names', () => {
+    expect(draftTest(dates(months(2020, 1, 30), 'month'))).toEqual({ kind: 'last', periods: 24 });
+    expect(draftTest(numbers('a', [1, 2]))).toEqual({ kind: 'numbers', from: null, to: null });
+    expect(draftTest(texts('pier', ['N', null, 'S', 'N']))).toEqual({ kind: 'categories', keep: ['N', 'S'] });
+  });
+});
+
+describe('a column for each combination', () => {
+  it('is made of 500 of them, and refused of 501', () => {
+    const spread = (count: number) =>
+      applyStep(
+        tableOf([
+          dates(new Array<number>(count).fill(0), 'month'),
+          texts(
+            'pier',
+            Array.from({ length: count }, (_, at) => `Pier ${at}`),
+          ),
+          numbers(
+            'a',
+            Array.from({ length: count }, (_, at) => at),
+          ),
+        ]),
+        { kind: 'spread', across: 'date', categories: ['pier'], value: 'a', together: 'sum' },
+      );
+    expect(spread(500).columns).toHaveLength(501);
+    expect(() => spread(501)).toThrow('This would make over 500 columns; choose a column with fewer categories.');
+  });
+});
+
+describe('a line of text', () => {
+  it('is refused by its number where it is longer than a table has any', () => {
+    const long = (letters: number) => () => limitText(`a,b\r\n1,2\r\n${'x'.repeat(letters)}\r\n`, ',', false);
+    expect(long(1_000_000)).not.toThrow();
+    expect(long(1_000_001)).toThrow('Line 3 is longer than 1,000,000 characters, which no line of a table is.');
+  });
+});
+
+describe('titles in several rows', () => {
+  it('hold for the cells right of them where they stand above others, and for their own alone in the last', () => {
+    expect(
+      joinHeads([
+        ['Pier', 'North', '', 'South', ''],
+        ['', 'In', 'Out', 'In', ''],
+      ]),
+    ).toEqual(['Pier', 'North In', 'North Out', 'South In', 'South']);
+  });
+});
+
+describe('columns of a newer extract', () => {
+  it('are found again without regard to case, and to blanks and underscores between and around words', () => {
+    const column = (key: string, title: string) => ({ ...numbers(key, [1]), title });
+    const matches = matchColumns(
+      [column('a', 'Net Load'), column('b', ' Guests '), column('c', 'Rate')],
+      [column('x', 'net_load'), column('y', 'guests'), column('z', 'Rate ')],
+    );
+    expect(matches).toEqual([
+      { key: 'a', newer: 'x' },
+      { key: 'b', newer: 'y' },
+      { key: 'c', newer: 'z' },
+    ]);
+  });
+});
+
+describe('what a title says is measured', () => {
+  it('is a rate where it holds a sign of shares, whatever else it counts', () => {
+    for (const title of ['Passengers, %', 'Sales (‰)', '% of guests', 'Stock in % of capacity'])
+      expect([title, saidByTitle(title)]).toEqual([title, 'rate']);
+    expect(saidByTitle('Passengers')).not.toBe('rate');
+  });
+});
+
+describe('numbers that may be dates', () => {
+  const kindOf = (title: string, cells: readonly string[]) =>
+    understand(readDelimited(`${title},x\n${cells.map((cell) => `${cell},1`).join('\n')}\n`), 'T').columns[0];
+  const MINUTES = [1_704_067_200, 1_704_070_800, 1_704_074_400, 1_704_078_000].map(String);
+  it('are seconds since 1970 without a question where the title speaks of time', () => {
+    const weighed = (title: string, first: boolean, texts = MINUTES) => {
+      const shape = DATE_SHAPES.find(({ id, read }) => id.startsWith('epoch') && read(MINUTES[0] ?? '') !== null);
+      if (!shape) throw new Error('no such shape');
+      return weighDates(texts, shape, { title, first, typed: false });
+    };
+    expect(weighed('time', false)).toEqual({ holds: true, close: false });
+    expect(weighed('value', true)).toEqual({ holds: true, close: true });
+    expect(weighed('value', false).holds).toBe(false);
+    expect(weighed('value', true, [...MINUTES].reverse().concat(MINUTES)).holds).toBe(false);
+    expect(kindOf('time', MINUTES)?.kind).toBe('date');
+  });
+  it('are days where they follow each other day by day, and codes where they do not', () => {
+    const of = (days: readonly number[]) =>
+      kindOf(
+        'a',
+        days.map((day) => String(20_240_100 + day)),
+      )?.kind;
+    expect(of([1, 2, 3, 4, 5, 6, 7])).toBe('date');
+    expect(of([1, 2, 9, 11, 23, 27, 28])).toBe('number');
+  });
+});
+
+describe('facts of cells', () => {
+  it('are found once for the same cells', () => {
+    const cells = [3, null, 7];
+    expect(factsOf(cells)).toBe(factsOf(cells));
+    expect(factsOf([...cells])).not.toBe(factsOf(cells));
   });
 });

@@ -21,7 +21,7 @@ function readBy(
   column: TextColumn,
   style: NumberStyle,
   unit: string | null,
-  { none, isClock = false }: { none?: number | null | undefined; isClock?: boolean } = {},
+  { none, isClock }: { none?: number | null | undefined; isClock: boolean },
 ): Inferred & { unread: number } {
   const { cells: read, unread } = readAll(column.texts, (text) => readNumber(text, style));
   const cells = none == null ? read : read.map((cell) => (cell === none ? null : cell));
@@ -57,7 +57,7 @@ export function numbersBy(column: TextColumn, filled: readonly string[], chosen:
     column,
     { decimal, magnitudes, shares, credits, unit: isUnit ? style.unit : null },
     isUnit ? unit : null,
-    { none },
+    { none, isClock: false },
   );
   return { column: read.column, findings: [] };
 }
