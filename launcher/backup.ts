@@ -40,7 +40,7 @@ function tool(programs: string, name: string, args: readonly string[], url?: str
   });
   if (done.status === 0) return done.stdout;
   const said = (done.stderr || done.error?.message || '').trim().split('\n').at(-1) ?? '';
-  throw new Trouble(`${name} could not do it: ${said}`);
+  throw new Trouble(`${name} failed: ${said}`);
 }
 
 /** A database that is up while `work` runs: that of DATABASE_URL, of a running Rizo, or of one's own, started for it. */
@@ -51,7 +51,7 @@ export async function withDatabase<T>(work: (url: string, programs: string, isOw
   const claimed = await claim();
   if (claimed.kind === 'taken') {
     const { database } = readRecord() ?? {};
-    if (database === undefined) throw new Trouble('Rizo is just being started; run this again when it serves.');
+    if (database === undefined) throw new Trouble('Rizo is still starting; run this again when it is ready.');
     return work(database, programs, false);
   }
   try {
@@ -92,7 +92,7 @@ const said = ({ reports, changes }: { reports: number; changes: number }) =>
 
 /** Throws Trouble where a file is there already, or none can be written. */
 function wantFree(path: string, file: string): void {
-  if (existsSync(file)) throw new Trouble(`${path} is there already; name another file, or remove it first.`);
+  if (existsSync(file)) throw new Trouble(`${path} already exists; name another file, or remove it first.`);
   const folder = dirname(file);
   try {
     if (!existsSync(folder)) mkdirSync(folder);
@@ -129,7 +129,7 @@ function checkFile(programs: string, path: string, file: string): void {
   const listed = spawnSync(join(programs, 'pg_restore'), ['--list', file], { encoding: 'utf8' });
   const lacking = TABLES.find((table) => !new RegExp(`TABLE DATA public ${table} `).test(listed.stdout));
   if (listed.status !== 0 || lacking !== undefined)
-    throw new Trouble(`${path} is no backup that ./rizo backup made; nothing was changed.`);
+    throw new Trouble(`${path} was not written by ./rizo backup; nothing was changed.`);
 }
 
 /** Puts a backup into an empty database, and brings its tables up to date. */
@@ -198,7 +198,7 @@ export async function restore(path: string): Promise<number> {
   checkFile(await needPostgres(), path, file);
   const record = readRecord();
   if (!process.env['DATABASE_URL'] && record && isRunning(record.launcher, LAUNCHER_MARK))
-    throw new Trouble('Rizo is running; end it first with ./rizo stop. Nothing was changed.');
+    throw new Trouble('Rizo is running; stop it first with ./rizo stop. Nothing was changed.');
   try {
     await withDatabase(async (url, programs, isOwn) => {
       if (!isOwn) await wantEmpty(url);

@@ -32,7 +32,7 @@ function ownerOfCluster(): Owner | undefined {
     const found = spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' });
     if (found.status !== 0)
       throw new Trouble(
-        'the user “postgres” is missing; reinstall Debian’s postgresql, or run Rizo as another user than root.',
+        'the user “postgres” is missing; reinstall Debian’s postgresql, or run Rizo as a user other than root.',
       );
     return Number(found.stdout);
   };
@@ -70,7 +70,7 @@ function checkIsOurs(home: string, state: string): void {
   if (home === state || !existsSync(join(home, 'cluster'))) return;
   if (existsSync(markIn(state)) || existsSync(join(state, 'secret'))) return;
   throw new Trouble(
-    `${home} holds the reports of an earlier clone in this place. ./rizo start --take-over goes on with them, ./rizo stop --remove removes them.`,
+    `${home} holds the reports of an earlier clone in this place. ./rizo start --take-over continues with them, ./rizo stop --remove deletes them.`,
   );
 }
 
@@ -91,7 +91,7 @@ export async function removeCluster(state: string): Promise<string[]> {
 }
 
 function createCluster(programs: string, data: string, password: string, owner: Owner | undefined) {
-  say('making a database cluster …');
+  say('creating a database cluster …');
   // Made beside its place and moved there when whole, so that a broken-off start leaves no half cluster.
   const fresh = `${data}.new`;
   rmSync(fresh, { recursive: true, force: true });
@@ -156,7 +156,7 @@ async function endLeftover(data: string) {
   if (!existsSync(file)) return;
   const pid = Number(readFileSync(file, 'utf8').split('\n')[0]);
   if (isRunning(pid, data)) {
-    say('ending a database left running by an earlier Rizo …');
+    say('stopping a database that an earlier Rizo left running …');
     await endProcess(pid, data, 'SIGINT');
   }
 }
@@ -172,7 +172,7 @@ async function tryConnect(url: string): Promise<boolean> {
     await client.end().catch(() => undefined);
     if ((error as { code?: string }).code === '28P01')
       throw new Trouble(
-        `the password of the database does not fit: the file “secret” beside it is another one’s. Put it back, or remove all with ./rizo stop --remove.`,
+        `the password of the database does not match: the file “secret” beside it belongs to another one. Put the right one back, or delete everything with ./rizo stop --remove.`,
       );
     return false;
   }

@@ -37,7 +37,7 @@ async function install(packages: readonly string[], otherwise: string): Promise<
   const patient = ['-o', 'DPkg::Lock::Timeout=600', '-o', 'Acquire::Retries=3'];
   if ((await apt('update', '-qq', ...patient)) !== 0)
     say(
-      'the lists of Debian’s packages could not be brought up to date (see above); going on with those that are here.',
+      'Debian’s package lists could not be updated (see above); continuing with the present ones.',
     );
   if ((await apt('install', '-y', '-qq', '--no-install-recommends', ...patient, ...packages)) !== 0)
     throw new Trouble(
@@ -74,6 +74,6 @@ export async function needChromium(): Promise<void> {
     await install(['chromium-headless-shell'], 'put a Chromium at /usr/bin/chromium.');
   } catch (error) {
     if (!(error instanceof Trouble) || !chromiumHere()) throw error;
-    say('going on with the whole Chromium that is here.');
+    say('using the full Chromium that is installed.');
   }
 }

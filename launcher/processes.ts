@@ -58,7 +58,7 @@ export function checkPort(port: number): Promise<void> {
           ),
         );
       else if (error.code === 'EACCES')
-        fail(new Trouble(`port ${port} may not be used by this user; choose one above 1024.`));
+        fail(new Trouble(`this user may not use port ${port}; choose one above 1024.`));
       else fail(error);
     });
     probe.listen(port, '127.0.0.1', () => probe.close(() => done()));

@@ -58,7 +58,7 @@ export const exportReport = (wanted: string, out: string): Promise<number> =>
           `${found.length} reports are called “${wanted}”; name one by its id: ${found.map(({ id }) => id).join(', ')}.`,
         );
       const made = await bundleOf(db, first.id);
-      if (!made) throw new Trouble(`“${wanted}” was removed meanwhile.`);
+      if (!made) throw new Trouble(`“${wanted}” has been removed in the meantime.`);
       write(out, made.bytes);
       return 0;
     } finally {

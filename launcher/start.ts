@@ -24,7 +24,7 @@ async function joinOther(other: RunRecord): Promise<number | null> {
     const now = readRecord();
     if (!now || now.launcher !== other.launcher || !isRunning(other.launcher, LAUNCHER_MARK)) return null;
     if (now.url) {
-      say('Rizo is running already; ./rizo stop ends it.');
+      say('Rizo is already running; ./rizo stop stops it.');
       console.log(now.entry ?? now.url);
       return 0;
     }
@@ -46,7 +46,7 @@ async function startAgain(
   for (let pause = SOONEST_MS; ; pause = Math.min(LATEST_MS, pause * 2)) {
     try {
       await running.again(what);
-      say(`the ${what} is up again.`);
+      say(`the ${what} is running again.`);
       return true;
     } catch (error) {
       const isFull = (error as { code?: string }).code === 'ENOSPC';

@@ -23,17 +23,17 @@ const VERBS: Record<string, Verb> = {
   start: {
     help: `./rizo start [--port N] [--host NAME] [--open] [--take-over]
 
-Installs what is missing, starts a database of Rizo's own (kept in .rizo/, on
-loopback only), builds when the sources changed, loads the demo report into an
-empty database and serves. The address is printed last, with a key that lets a
-browser in; other users of this machine do not have it. Ctrl-C stops both.
+Installs what is missing, starts Rizo's own database (kept in .rizo/, on loopback
+only), builds if the sources have changed, loads the demo report into an empty
+database and starts the server. The address is printed last, with a key that lets
+a browser in; other users of this machine do not have it. Ctrl-C stops both.
 
   --port N       serve on this port instead of 4330
-  --host NAME    take requests under this name, too, such as that of a reverse proxy (several: a,b)
+  --host NAME    also answer to this name, such as that of a reverse proxy (several: a,b)
   RIZO_HOSTS     the same
-  --open         let in all who reach the port, without a key
-  --take-over    go on with the reports of an earlier clone in the same place
-  DATABASE_URL   use this PostgreSQL database instead of a cluster of Rizo's own`,
+  --open         let in anyone who can reach the port, without a key
+  --take-over    continue with the reports of an earlier clone in the same place
+  DATABASE_URL   use this PostgreSQL database instead of Rizo's own cluster`,
     options: {
       port: { type: 'string' },
       host: { type: 'string' },
@@ -57,7 +57,7 @@ browser in; other users of this machine do not have it. Ctrl-C stops both.
 
 Stops a running Rizo: the server first, then its database.
 
-  --remove   removes all that it keeps as well: every report, for good; ./rizo backup keeps them`,
+  --remove   also deletes everything it has stored, every report, for good; ./rizo backup keeps them`,
     options: { remove: { type: 'boolean' } },
     async run(values) {
       const { remove, stop } = await import('./start.ts');
@@ -65,7 +65,7 @@ Stops a running Rizo: the server first, then its database.
     },
   },
   status: {
-    help: './rizo status\n\nSays what runs where: address, processes, state folder. Exits with 1 where Rizo does not serve.',
+    help: './rizo status\n\nShows what is running: address, processes, state folder. Exits with 1 if Rizo is not running.',
     options: {},
     async run() {
       const { status } = await import('./start.ts');
@@ -75,8 +75,8 @@ Stops a running Rizo: the server first, then its database.
   backup: {
     help: `./rizo backup FILE
 
-Writes all reports, with their tables and all that was changed, to a file that
-./rizo restore puts back; also while Rizo runs. With DATABASE_URL, of that
+Writes all reports, with their tables and their whole history, to a file that
+./rizo restore can read; Rizo may be running. With DATABASE_URL, it backs up that
 database.`,
     options: {},
     positionals: true,
@@ -89,9 +89,9 @@ database.`,
   restore: {
     help: `./rizo restore FILE
 
-Puts a backup in the place of all that is stored. What was there is kept beside
-it, in a database of the same cluster. With DATABASE_URL, that database has to
-be empty. Rizo must not be running.`,
+Replaces everything stored with a backup. What was there before is kept in another
+database of the same cluster. With DATABASE_URL, that database must be empty.
+Rizo must not be running.`,
     options: {},
     positionals: true,
     async run(_, [file, ...more]) {
@@ -106,11 +106,12 @@ be empty. Rizo must not be running.`,
 ./rizo report build FILE.rizo -o OUT.pdf|docx|html|zip
 ./rizo report demo -o FILE.rizo
 
-Moves whole reports: export writes one, by its title or id, with its tables,
-style and typefaces as a bundle; import makes a report of a bundle and prints its
-id. Both work on the database of a running Rizo, or of the state folder. build
-writes the report of a bundle in the form that the ending says (zip is Markdown
-with its pictures) and demo writes the demo report, without a database.
+Moves whole reports. export writes one, found by its title or id, as a bundle with
+its tables, style and typefaces; import makes a report from a bundle and prints
+its id. Both use the database of the running Rizo, or that of the state folder.
+build writes the report in a bundle in the format given by the file extension (zip
+is Markdown with its pictures), and demo writes the demo report; neither needs a
+database.
 
   -o, --out FILE   where to write`,
     options: { out: { type: 'string', short: 'o' } },
@@ -128,10 +129,10 @@ with its pictures) and demo writes the demo report, without a database.
   test: {
     help: `./rizo test [--only NAME]
 
-Runs types, lint, layer rules, dead code, unit, server and browser tests, on
-ports and a database of their own, and ends with a line "N passed, N failed".
+Checks types, lint, layer rules and dead code, and runs the unit, server and
+browser tests on their own ports and database. The last line is "N passed, N failed".
 
-  --only NAME    just the test files whose path holds NAME`,
+  --only NAME    only the test files whose path contains NAME`,
     options: { only: { type: 'string' } },
     async run(values) {
       const { test } = await import('./testing/run.ts');
@@ -143,27 +144,27 @@ ports and a database of their own, and ends with a line "N passed, N failed".
     help: `./rizo render --table FILE -o OUT.svg|png|pdf|html|csv|json [options]
 ./rizo render --spark SPEC --table FILE -o OUT.svg|png|pdf|html|docx|csv|json [options]
 
-Sets a table as a line figure, or as a spark table, without a database.
+Draws a table as a line figure, or as a spark table, without a database.
 
   --table FILE       the table as received: delimited text, JSON, HTML or a workbook
   --sheet NAME       the sheet of a workbook
-  --answer N         what to read where the file leaves it open; without it the
+  --answer N         the answer to a question that the file leaves open; without it the
                      question is printed, with status 3 (several: one after the other)
-  -o, --out FILE     where to write; the ending says the format (several: -o a.svg -o a.pdf)
+  -o, --out FILE     where to write; the extension sets the format (several: -o a.svg -o a.pdf)
   --spark SPEC       a saved spark table (Hand off, "Spark table spec"), or “auto” to make one
-  --spec FILE        a saved figure (Hand off, "Figure spec") to draw the table with
-  --calendar FILE    the table that the calendar of that figure is taken from
-  --each COLUMN      one figure for each category of a column; {value} in -o and --title stands for it
-  --panels a[,b]     a panel for each category of a column, or a grid of two
+  --spec FILE        a saved figure (Hand off, "Figure spec") to apply to the table
+  --calendar FILE    the table for the calendar of that figure
+  --each COLUMN      one figure per category of a column; {value} in -o and --title is replaced by it
+  --panels a[,b]     one panel per category of a column, or a grid of two columns
   --across COLUMN    the column that runs across (key or title)
   --lines a,b        the columns to draw as lines
   --title TEXT       the figure's title
   --locale ID        language of dates and numbers, such as de-DE (default en-GB)
-  --style FILE       a house style that was kept as a file; the built-in one without it
-  --font FILE        a file of a typeface of its own (several: --font a.ttf --font b.otf)
+  --style FILE       a house style saved as a file (default: the built-in one)
+  --font FILE        a file of a typeface of your own (several: --font a.ttf --font b.otf)
   --outlines         write the text of an SVG as outlines, without fonts
   --dpi N            resolution of a PNG (default 300)
-  --exact            texts of a CSV as they are; without it, those that a spreadsheet
+  --exact            write texts in a CSV unchanged; otherwise those that a spreadsheet
                      would take for formulas begin with an apostrophe`,
     options: {
       table: { type: 'string' },
@@ -237,11 +238,11 @@ Sets a table as a line figure, or as a spark table, without a database.
     reads: true,
     help: `./rizo table FILE… [--json] [--values] [--sheet NAME]
 
-Prints what was understood of tables: their columns, kinds, units, intervals,
-rows and remarks.
+Prints how tables were understood: their columns, kinds, units, intervals, rows
+and remarks.
 
-  --json         as JSON: a line for each of several files, in order; a file that
-                 is refused has {"error": …} in its place
+  --json         as JSON: one line per file, in order; a file that is refused has
+                 {"error": …} in its place
   --values       with the cells of each column: dates as ISO 8601, numbers, null
                  for what is missing
   --sheet NAME   the sheet of a workbook, or the table of a page`,
@@ -261,15 +262,16 @@ rows and remarks.
     reads: true,
     help: `./rizo facts FILE [--across C] [--lines a,b] [--locale ID] [--answer N] [--json]
 
-Prints what can be said of the lines of a table, a sentence each, the most telling
-first: each holds of the numbers as they are written. With --json an object each,
-with the short form that notes and subtitles have.
+Prints what can be said of the lines of a table, one sentence per line, the most
+telling first; each is true of the numbers as they are written. With --json, one
+object per sentence, with the short form used in notes and subtitles.
 
-  --across C     column that runs across; chosen when it is not given
-  --lines a,b    columns, by key or title; all measures when they are not given
-  --locale ID    language and style of the numbers, such as de-DE
-  --answer N     what to read where the file leaves it open; without it the question
-                 is printed with status 3, and only what does not hang on it is said`,
+  --across C     column that runs across (default: chosen from the table)
+  --lines a,b    columns, by key or title (default: all number columns)
+  --locale ID    language and number style, such as de-DE
+  --answer N     the answer to a question that the file leaves open; without it the
+                 question is printed with status 3, and only sentences that do not
+                 depend on it`,
     options: {
       across: { type: 'string' },
       lines: { type: 'string' },
@@ -302,18 +304,19 @@ with the short form that notes and subtitles have.
 
 const OVERVIEW = `Rizo: line figures and in-cell sparklines, set for print.
 
-  ./rizo start     start it and print its address
+  ./rizo start     start Rizo and print its address
   ./rizo stop      stop it
-  ./rizo status    say what runs where
-  ./rizo backup    write all that is stored to a file
-  ./rizo restore   put such a file back
+  ./rizo status    show what is running
+  ./rizo backup    write everything stored to a file
+  ./rizo restore   restore such a file
+  ./rizo report    move whole reports in and out of Rizo
   ./rizo test      run all checks and tests
-  ./rizo render    set a table as a figure or a spark table, to a file
-  ./rizo table     print what is understood of a table
+  ./rizo render    draw a table as a figure or a spark table, to a file
+  ./rizo table     print how a table is understood
   ./rizo facts     print what can be said of a table
   ./rizo bench     measure the heavy work
 
-./rizo COMMAND --help says more.`;
+./rizo COMMAND --help tells you more.`;
 
 async function main(args: string[]): Promise<number> {
   const [name = '--help', ...rest] = args;

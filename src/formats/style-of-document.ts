@@ -99,8 +99,8 @@ function coloursOf(look: DocumentLook): Part {
     const share = (of: number) => between(ink, ground, of);
     Object.assign(part.set, { ink, ground, quiet: share(0.32), axis: share(0.45), rule: share(0.86) });
     Object.assign(part.set, { rest: share(0.48), behind: share(0.8), track: share(0.9), zebra: share(0.95) });
-    part.found.push(`Words in ${ink} on ${ground}.`);
-  } else part.missing.push('It says no colour of words that could be read on its ground.');
+    part.found.push(`Text in ${ink} on ${ground}.`);
+  } else part.missing.push('It sets no text colour that can be read on its background.');
   const seen = new Set<string>();
   const usable = look.colours.filter(({ colour }) => {
     const isNew = !seen.has(colour) && colour !== ink;
@@ -111,7 +111,7 @@ function coloursOf(look: DocumentLook): Part {
   if (usable.length > 0) {
     part.set.palette = usable.slice(0, 24);
     part.found.push(`${usable.length} ${usable.length === 1 ? 'colour' : 'colours'} for lines.`);
-  } else part.missing.push('It has no colours that lines could be drawn in.');
+  } else part.missing.push('It has no colours suited to lines.');
   if (pale.length > 0)
     part.missing.push(
       `${listed(pale.map(({ name, colour }) => `${name} (${colour})`))} ${pale.length === 1 ? 'is' : 'are'} too pale on the background for lines.`,

@@ -44,7 +44,7 @@ describe('two before one figure', () => {
     await elsewhere(idOf(one), 'figure.emphasise', { ...high, set: [{ path: ['shape'], to: 'circle' }] });
     for (const page of both) await page.getByRole('button', { name: /^Emphasis of Harbour shuttle: .*high/ }).click();
     await atOnce(both, enter('Size at high of Harbour shuttle, points', '9'), async (page) => {
-      await choose(page.getByLabel('Filling at high of Harbour shuttle'), { label: 'hollow' });
+      await choose(page.getByLabel('Fill at high of Harbour shuttle'), { label: 'hollow' });
     });
     const rule = (await figureOf(one)).lines
       .find(({ id }) => id === 'line-2')
@@ -91,7 +91,7 @@ describe('two before one figure', () => {
     // Which of them came first decides: what was moved stands before what was then taken out, or cannot.
     expect(after).toEqual(before.slice(1));
     const isSaid = await notTaken(two).count();
-    if (isSaid > 0) await two.getByText('The line that these were to go before is gone.', { exact: false }).waitFor();
+    if (isSaid > 0) await two.getByText('The line these were to be placed before has been removed.', { exact: false }).waitFor();
     await expectQuiet(one);
   });
 });

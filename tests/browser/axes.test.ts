@@ -48,7 +48,7 @@ describe('two value axes', () => {
     await expect.poll(() => caption.getAttribute('data-placeholder')).toBe('%');
     await choose(page.getByLabel('Where the right axis begins'), 'zero');
     expect((await rightTicks())[0]).toBe('0');
-    await choose(page.getByLabel('Where the unit of the right axis stands'), 'each');
+    await choose(page.getByLabel('Position of the unit of the right axis'), 'each');
     expect((await rightTicks())[0]).toBe('0%');
     await choose(page.getByLabel('How the two axes are tied'), 'same');
     expect(await rightTicks()).toEqual((await leftTicks(page)).map((label) => `${label}%`));

@@ -94,7 +94,7 @@ describe('calm', () => {
     // Lists that are opened in the dock stay within it.
     for (const [name, strip_] of [
       ['A column as a line', 'Lines'],
-      [/^Ground of the figure/, 'Frame'],
+      [/^Background of the figure/, 'Frame'],
     ] as const) {
       await strip(page, strip_);
       await button(name).click();

@@ -258,7 +258,7 @@ describe('the manuscript', () => {
       .getByText('Not placed yet; click to place after the caret:')
       .getByRole('button', { name: 'Sailings on time' })
       .click();
-    await page.getByLabel('What stands beside it').selectOption({ label: 'Passengers by route' });
+    await page.getByLabel('What is placed beside it').selectOption({ label: 'Passengers by route' });
     await page.getByLabel('Width of what is placed').selectOption('page');
     await page.getByRole('textbox', { name: 'Caption', exact: true }).fill('Two beside each other.');
     await page.keyboard.press('Enter');
@@ -319,7 +319,7 @@ describe('the manuscript', () => {
     await page.getByLabel('Paper of pages').selectOption('A5');
     await page.getByText('two columns').click();
     await expect.poll(() => pageText(page)).toBeGreaterThan(4);
-    await page.getByRole('button', { name: 'pages as the house has them' }).click();
+    await page.getByRole('button', { name: 'reset to the house style' }).click();
     await expect.poll(() => pageText(page)).toBe(4);
   });
 

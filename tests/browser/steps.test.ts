@@ -267,7 +267,7 @@ const JOBS: Job[] = [
         .poll(() => sheet().locator('[data-part="axis:across"] text').filter({ hasText: /^Q\d$/ }).count())
         .toBe(12);
       expect(
-        await label('Where date labels stand')
+        await label('Position of date labels')
           .getByRole('radio', { name: 'in the middle of their period' })
           .isChecked(),
       ).toBe(true);

@@ -56,7 +56,7 @@ describe('a backup', () => {
     await rename(first.url, id, 'After the backup');
 
     const again = await here.run('backup', file);
-    expect([again.status, again.stderr]).toEqual([1, expect.stringContaining('is there already')]);
+    expect([again.status, again.stderr]).toEqual([1, expect.stringContaining('already exists')]);
     const running = await here.run('restore', file);
     expect([running.status, running.stderr]).toEqual([1, expect.stringContaining('./rizo stop')]);
     await first.stop();

@@ -28,7 +28,7 @@ it.runIf(process.getuid?.() === 0)(
     const refused = await here.run('start', '--port', String(port));
     expect(refused.status).toBe(1);
     const said = /(\/var\/lib\/rizo\/\w+) holds the reports of an earlier clone/.exec(refused.stderr);
-    expect(refused.stderr).toMatch(/start --take-over goes on with them, .*stop --remove removes them/);
+    expect(refused.stderr).toMatch(/start --take-over continues with them, .*stop --remove deletes them/);
     expect(existsSync(join(said?.[1] ?? '', 'secret'))).toBe(true);
 
     const second = here.start(port, {}, '--take-over');

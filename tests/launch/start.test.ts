@@ -55,7 +55,7 @@ describe('./rizo start', () => {
     const second = one.child.pid === here.record()?.launcher ? two : one;
     const first = second === one ? two : one;
     expect(await second.exited).toBe(0);
-    expect(second.said()).toContain('Rizo is running already');
+    expect(second.said()).toContain('Rizo is already running');
     const url = urls[0] ?? '';
     const [demo] = await reports(url);
     const id = demo?.id ?? '';
@@ -135,7 +135,7 @@ describe('./rizo start', () => {
     renameSync(`${data}.away`, data);
     await until(() => isUp(third.url));
     // It answers a moment before that is said.
-    await until(() => third.said().includes('the database is up again'));
+    await until(() => third.said().includes('the database is running again'));
     expect(await reports(third.url)).toHaveLength(2);
 
     const pids = here.record() ?? {};

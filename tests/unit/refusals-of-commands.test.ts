@@ -69,7 +69,7 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'manuscript.move',
     { blocks: [demo.manuscript.blocks[0]?.id], after: 'gone', near: ['gone-too'] },
-    'The paragraph it was to follow is gone from the text, so it has no place.',
+    'The paragraph it was to follow has been removed from the text.',
   ],
   [demo, 'item.rename', { item: 'years', name: '' }, 'name'],
   [demo, 'item.takeTable', { item: 'both', from: 'none', to: 'sailings' }, 'uses nothing from that table'],
@@ -113,7 +113,7 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'figure.addMark',
     { figure: 'both', mark: { kind: 'event', id: 'target', name: 'x', at: 3 } },
-    'This figure has something with the id “target”.',
+    'This figure already has something with the id “target”.',
   ],
   [
     lonely,
@@ -263,7 +263,7 @@ const CASES: [Report, string, unknown, string][] = [
     demo,
     'figure.moveLines',
     { figure: 'passengers', lines: ['line-1'], before: 'gone' },
-    'The line that these were to go before is gone.',
+    'The line these were to be placed before has been removed.',
   ],
   [
     demo,

@@ -103,7 +103,7 @@ describe('columns that are to be gathered', () => {
   it('are refused where none of them is there any more', () => {
     const table = tableOf([texts('pier', ['N', 'S']), numbers('a', [1, 2])]);
     const step: Step = { kind: 'gather', columns: ['gone'], name: 'Line', value: 'Value' };
-    expect(() => applyStep(table, step)).toThrow('None of the columns to gather is in “Sample” any more.');
+    expect(() => applyStep(table, step)).toThrow('None of the columns to gather is still in “Sample”.');
     const made = applyStep(table, { ...step, columns: ['a', 'gone'] });
     expect([made.rows, made.columns.map(({ title }) => title)]).toEqual([2, ['pier', 'Line', 'Value']]);
   });

@@ -107,7 +107,7 @@ describe('a style of a document', () => {
     expect(style.sizes.title).toBe(9);
     expect(style.figures[0]?.width).toBe(170);
     expect(style.ink).toBe('#222233');
-    expect(found).toContain('Words in #222233 on #ffffff.');
+    expect(found).toContain('Text in #222233 on #ffffff.');
     const bare = STYLES.replace(/<w:style [^>]*w:styleId="c">.*?<\/w:style>/s, '');
     expect(styleOfDocument('x.docx', docx({ 'word/styles.xml': bare }), []).missing).toContain(
       'It has no style for captions.',

@@ -22,7 +22,7 @@ export function takeTable(item: string, { lack, others }: { lack: WholeLack; oth
   const args = { item: lack.what === 'source' ? lack.of : item, from: lack.id };
   return others.map(
     ({ id, name }): Mend => ({
-      say: `Take “${name}” instead`,
+      say: `Use “${name}” instead`,
       call: { name: 'item.takeTable', args: { ...args, to: id } },
     }),
   );
@@ -64,7 +64,7 @@ const WHAT: Readonly<Record<GoneColumn['use'], string>> = {
 function mendsOfColumn(figure: string, { use, id, key, others }: GoneColumn): Mend[] {
   const instead = others.map(
     (other): Mend => ({
-      say: `Take “${readTitle(other.title).name}” instead`,
+      say: `Use “${readTitle(other.title).name}” instead`,
       call: { name: 'figure.takeColumn', args: { figure, from: key, to: other.key } },
     }),
   );

@@ -56,7 +56,7 @@ function foundOf(gone: SparkGone | SparkPartGone, spec: SparkTableSpec): Found {
       const { part, mends, facts } = usesOf(spec, gone.key);
       const text = gone.cells
         ? `The cells of “${gone.cells.title}” (block ${gone.cells.block}) are missing, so whatever uses them is empty. A backup may have them.`
-        : `The table has no column “${gone.key}” any more, so whatever uses it is empty.`;
+        : `The table no longer has a column “${gone.key}”, so whatever uses it is empty.`;
       return { part, title: gone.cells ? 'Cells are missing' : 'A column is gone', text, facts, mends };
     }
     case 'sparkline':

@@ -57,6 +57,33 @@ const isNote = (row: readonly string[]) => {
 const isWords = (row: readonly string[]) =>
   (row[0] ?? '').trim() !== '' && filledCount(row) === 1 && !looksLikeData(row[0] ?? '');
 
+/** So many lines of words stand over a header. */
+const MOST_WORDS = 4;
+
+/**
+ * True for a line of words that hold the delimiter, such as “Passengers by pier, 2025”: narrower than the header that
+ * follows it, behind lines of words at the most, and the rows below that.
+ */
+function isProse(raw: Lined, kept: readonly number[], at: number): boolean {
+  const rowAt = (index: number) => raw.rows[kept[index] ?? -1] ?? [];
+  const row = rowAt(at);
+  const [first = '', ...others] = row;
+  if (others.length === 0 || row.some((cell) => cell.trim() === '') || looksLikeData(first)) return false;
+  // Words go on with a blank behind their comma.
+  if (others.length > 1 && !others.every((cell) => /^\s/.test(cell))) return false;
+  let head = at + 1;
+  while (head < at + MOST_WORDS && (isWords(rowAt(head)) || rowAt(head).length <= row.length)) head++;
+  const width = rowAt(head).length;
+  const below = [1, 2, 3].map((step) => rowAt(head + step)).filter(({ length }) => length > 0);
+  return (
+    width > row.length &&
+    below.length > 0 &&
+    below.every(({ length }) => length === width) &&
+    !rowAt(head).some((cell) => /^\s/.test(cell)) &&
+    isHeader(rowAt(head), below)
+  );
+}
+
 /** Lines of words parted from a table by an empty line, for words that hold the delimiter: how many they are. */
 function wordsApart(raw: Lined, kept: readonly number[]): number {
   const gap = kept.slice(0, 5).findIndex((index, at) => at > 0 && index - (kept[at - 1] ?? 0) > 1);
@@ -117,7 +144,7 @@ function boundsOf(
     return { first, end, next: null };
   }
   let first = wordsApart(raw, kept);
-  while (first < kept.length - 1 && isWords(rowAt(kept[first]))) first++;
+  while (first < kept.length - 1 && (isWords(rowAt(kept[first])) || isProse(raw, kept, first))) first++;
   // One column of words is a table of its own, not a heap of titles.
   if (filledCount(rowAt(kept[first])) < 2) first = 0;
   const wide = filledCount(rowAt(kept[first])) > 1;

@@ -68,15 +68,18 @@ type Dated = Periods & { kind: 'dates' };
 /** Periods that stand twice in one series. */
 function doubles({ column, interval, series }: Dated, places: Places): Finding[] {
   const twice: string[] = [];
-  for (const { rows } of series)
-    rows.forEach((row, index) => {
-      const before = rows[index - 1];
-      if (before === undefined) return;
-      const [now, then] = [Number(column.cells[row]), Number(column.cells[before])];
-      if (periodNumber(now, interval) !== periodNumber(then, interval)) return;
-      const pair = `${places.word}s ${places.of(before)} and ${places.of(row)}`;
-      twice.push(`${formatPeriod(now, interval, ENGLISH)} (${pair})`);
-    });
+  for (const { rows } of series) {
+    let before = { row: -1, period: Number.NaN };
+    for (const row of rows) {
+      const now = Number(column.cells[row]);
+      const period = periodNumber(now, interval);
+      if (period === before.period) {
+        const pair = `${places.word}s ${places.of(before.row)} and ${places.of(row)}`;
+        twice.push(`${formatPeriod(now, interval, ENGLISH)} (${pair})`);
+      }
+      before = { row, period };
+    }
+  }
   if (twice.length === 0) return [];
   return [passing(column, `${listed(twice, 3)} ${twice.length > 1 ? 'appear' : 'appears'} twice.`)];
 }

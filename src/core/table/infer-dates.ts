@@ -9,6 +9,7 @@ import { ALL_SHAPES, DATE_SHAPES, NEAREST_DAY, YEAR_SHAPE } from './dates.ts';
 import { countRead, type Inferred, isEnough, readAll, sampleOf, type TextColumn } from './infer-texts.ts';
 import { areEven, areInOrder, weighDates } from './plausible.ts';
 import type { Finding, OtherReading } from './reading.ts';
+import { someText } from './repeats.ts';
 import { listed } from './words.ts';
 
 const ENGLISH = localeOf(LOCALES[0]);
@@ -110,7 +111,8 @@ function readBy(column: TextColumn, shape: DateShape, others: readonly OtherRead
   const findings: Finding[] = [
     { column: key, text: `${title}: dates written ${shape.name}, ${sayInterval(interval)}, ${span}.`, others },
   ];
-  const marks = column.texts.map(markOfDate).filter((mark) => mark !== null);
+  const isMarked = someText(column.texts, (text) => markOfDate(text) !== null);
+  const marks = isMarked ? column.texts.map(markOfDate).filter((mark) => mark !== null) : [];
   const [mark] = marks;
   if (mark !== undefined)
     findings.push({
@@ -173,7 +175,7 @@ function askOfNights(column: TextColumn, shape: DateShape, sample: string, plain
   read.findings.unshift({
     column: key,
     asks: true,
-    text: `${title}: is “${sample}” ${readings.map(({ said }) => said).join(' or ')}? It is late in the day of its zone, which is midnight in another.`,
+    text: `${title}: is “${sample}” ${readings.map(({ said }) => said).join(' or ')}? It falls late in the day in its own time zone, and at midnight in another.`,
     others: readings.map(({ said, reading }) => ({ say: `It is ${said}`, reading })),
   });
   return read;

@@ -10,11 +10,12 @@ import { findStyle, type StyleFinding } from './number-style.ts';
 import { isBound } from './number-text.ts';
 import { type NumberStyle, readNumber } from './numbers.ts';
 import type { Finding, NumberReading } from './reading.ts';
+import { someText, textsThat } from './repeats.ts';
 import { readTitle, unitBeside } from './titles.ts';
 import { listed } from './words.ts';
 
 /** Whether whole numbers of three figures stand among them. */
-const hasThreeFigures = (texts: readonly string[]) => texts.some((text) => /^\s*[1-9]\d\d\s*$/.test(text));
+const hasThreeFigures = (texts: readonly string[]) => someText(texts, (text) => /^\s*[1-9]\d\d\s*$/.test(text));
 
 /** The column read in a style; `none` is the number that stands for no value. */
 function readBy(
@@ -55,7 +56,7 @@ export function numbersBy(column: TextColumn, filled: readonly string[], chosen:
   }
   const read = readBy(
     column,
-    { decimal, magnitudes, shares, credits, unit: isUnit ? style.unit : null },
+    { decimal, magnitudes, shares, credits, unit: isUnit ? style.unit : null, flagsBefore: style.flagsBefore },
     isUnit ? unit : null,
     { none, isClock: false },
   );
@@ -85,7 +86,7 @@ export function asNumbers(
   filled: readonly string[],
   { decimal: shown, speaks }: Pick<Known, 'decimal' | 'speaks'>,
 ): { read: Inferred | null; why: Finding[] } {
-  const plain = filled.some(isBound) ? filled.filter((text) => !isBound(text)) : filled;
+  const plain = textsThat(filled, (text) => !isBound(text));
   const bounds = filled.length - plain.length;
   // What is only a limit tells nothing of how the others are written, as long as there are others.
   if (plain.length < bounds || plain.length === 0) return { read: null, why: [] };

@@ -2,6 +2,7 @@
 import type { Cell, Column } from './column.ts';
 import { isMissing } from './missing.ts';
 import type { Finding } from './reading.ts';
+import { forEachText, mapTexts } from './repeats.ts';
 
 /** A column as texts, before its kind is known. */
 export interface TextColumn {
@@ -36,7 +37,9 @@ export const isEnough = (unread: number, filled: number) => filled - unread >= E
 /** How many of the texts can be read. */
 export function countRead(texts: readonly string[], read: (text: string) => number | null): number {
   let count = 0;
-  for (const text of texts) if (read(text) !== null) count++;
+  forEachText(texts, (text, rows) => {
+    if (read(text) !== null) count += rows;
+  });
   return count;
 }
 
@@ -46,12 +49,17 @@ export function readAll(
   read: (text: string) => number | null,
 ): { cells: Cell[]; unread: number } {
   let unread = 0;
-  const cells = texts.map((text): Cell => {
+  const unreadAt = new Set<string>();
+  const cells = mapTexts(texts, (text): Cell => {
     const value = read(text);
     if (value !== null) return value;
     if (isMissing(text)) return null;
-    unread++;
+    unreadAt.add(text);
     return text;
   });
+  if (unreadAt.size > 0)
+    forEachText(texts, (text, rows) => {
+      if (unreadAt.has(text)) unread += rows;
+    });
   return { cells, unread };
 }

@@ -13,6 +13,7 @@ import { isMissing } from './missing.ts';
 import { areOrdered } from './ordered.ts';
 import { digitsOnly } from './plain-number.ts';
 import type { ColumnReading, Finding } from './reading.ts';
+import { mapTexts, repeatsOf, textsThat } from './repeats.ts';
 
 /** What the rest of a table, its format, or its user says about how a column is written. */
 export interface Known {
@@ -29,9 +30,9 @@ export interface Known {
 }
 
 function asText(column: TextColumn, filled: readonly string[], findings: Finding[], ordered?: boolean): Inferred {
-  const cells = column.texts.map((text): Cell => (text.trim() === '' ? null : text));
+  const cells = mapTexts(column.texts, (text): Cell => (text.trim() === '' ? null : text));
   const { key, title } = column;
-  const found = ordered ?? areOrdered(filled);
+  const found = ordered ?? areOrdered(repeatsOf(filled).texts);
   if (ordered === undefined && found)
     findings.push({
       column: key,
@@ -51,7 +52,7 @@ function asChosen(column: TextColumn, chosen: ColumnReading, filled: readonly st
 /** Digits that begin with zeros are codes, which would lose them as numbers. */
 function asCodes(column: TextColumn, filled: readonly string[]): Inferred | null {
   let example: string | undefined;
-  for (const text of filled) {
+  for (const text of repeatsOf(filled).texts) {
     const code = text.trim();
     if (digitsOnly(code) === 0) return null;
     if (code.length > 1 && code.startsWith('0')) example ??= code;
@@ -71,8 +72,7 @@ function asCodes(column: TextColumn, filled: readonly string[]): Inferred | null
  * the first column, where rising years are an axis and not a measure.
  */
 export function inferColumn(column: TextColumn, first: boolean, known: Known = {}): Inferred {
-  // Where nothing is missing, the list itself will do.
-  const filled = column.texts.some(isMissing) ? column.texts.filter((text) => !isMissing(text)) : column.texts;
+  const filled = textsThat(column.texts, (text) => !isMissing(text));
   if (known.chosen) return asChosen(column, known.chosen, filled);
   if (filled.length === 0) return asText(column, filled, []);
   const typed = known.typed === true;

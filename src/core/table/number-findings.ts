@@ -7,6 +7,7 @@ import type { StyleFinding } from './number-style.ts';
 import { isBound } from './number-text.ts';
 import { readNumber } from './numbers.ts';
 import type { Finding, NumberReading } from './reading.ts';
+import { someText } from './repeats.ts';
 import { standInAmong } from './stand-in.ts';
 import { listed } from './words.ts';
 
@@ -116,7 +117,9 @@ function wordFindings(column: TextColumn, { cells }: Column, { units, flags, led
         },
       ],
     });
-  const errors = column.texts.filter((text, row) => cells[row] === null && isErrorCell(text));
+  const errors = someText(column.texts, isErrorCell)
+    ? column.texts.filter((text, row) => cells[row] === null && isErrorCell(text))
+    : [];
   if (errors.length > 0)
     say(
       `${errors.length} ${errors.length === 1 ? 'cell holds a spreadsheet error' : 'cells hold spreadsheet errors'} (${listed([...new Set(errors.map((text) => text.trim()))])}) and ${errors.length === 1 ? 'counts' : 'count'} as missing.`,
@@ -152,8 +155,8 @@ const SHORT = 2000;
 
 /** Numbers that are only limits, which are kept as they were received. */
 function boundFinding({ key, title }: TextColumn, filled: readonly string[]): Finding[] {
+  if (!someText(filled, isBound)) return [];
   const bounds = filled.filter(isBound);
-  if (bounds.length === 0) return [];
   const one = bounds.length === 1;
   const named = listed([...new Set(bounds.map((text) => `“${text.trim()}”`))]);
   return [

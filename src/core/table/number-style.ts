@@ -3,9 +3,10 @@
 import { sampleOf } from './infer-texts.ts';
 import { type Lengths, lengthReader, lengthsAmong } from './lengths.ts';
 import { magnitudeOf } from './magnitudes.ts';
-import { isFlag, type NumberParts, partsOfNumber } from './number-text.ts';
+import { flagBefore, isFlag, type NumberParts, partsOfNumber } from './number-text.ts';
 import { CREDIT, DEBIT, type NumberStyle } from './numbers.ts';
 import { digitsOnly } from './plain-number.ts';
+import { forEachText, repeatsOf } from './repeats.ts';
 import { readTitle } from './titles.ts';
 
 /** What one cell says of the decimal mark: it must be this one, it may be either, or it says nothing. */
@@ -63,67 +64,69 @@ interface Tally {
   /** words after numbers: at how many, at how many of them without a blank, and an example */
   words: Map<string, { count: number; attached: number; text: string }>;
   marks: Map<string, number>;
+  /** flags before numbers, which are no numbers where most of the column is written so */
+  before: Map<string, number>;
 }
 
 const SIMPLE = /^-?(\d+)(?:\.(\d+))?$/;
-const bump = (into: Map<string, number>, key: string) => into.set(key, (into.get(key) ?? 0) + 1);
+const bump = (into: Map<string, number>, key: string, rows: number) => into.set(key, (into.get(key) ?? 0) + rows);
 
 /** Counts a whole number without a mark by its length. */
-function countWhole(digits: string, into: Tally) {
+function countWhole(digits: string, rows: number, into: Tally) {
   const count = digits === '0' ? 0 : digitsOnly(digits);
-  if (count > 4) into.long++;
-  else if (count === 4) into.four++;
-  else if (count > 0) into.short++;
+  if (count > 4) into.long += rows;
+  else if (count === 4) into.four += rows;
+  else if (count > 0) into.short += rows;
 }
 
-function tallyParts(parts: NumberParts, text: string, into: Tally) {
-  into.numbers++;
-  if (parts.currency) bump(into.currencies, parts.currency);
-  if (parts.marks) bump(into.marks, parts.marks);
-  if (parts.about) bump(into.marks, parts.about);
+function tallyParts(parts: NumberParts, text: string, rows: number, into: Tally) {
+  into.numbers += rows;
+  if (parts.currency) bump(into.currencies, parts.currency, rows);
+  if (parts.marks) bump(into.marks, parts.marks, rows);
+  if (parts.about) bump(into.marks, parts.about, rows);
   if (parts.word) {
     const known = into.words.get(parts.word) ?? { count: 0, attached: 0, text };
-    known.count++;
-    if (parts.attached) known.attached++;
+    known.count += rows;
+    if (parts.attached) known.attached += rows;
     into.words.set(parts.word, known);
   }
   const says = evidence(parts.digits);
-  if (says === '.') into.dots++;
-  else if (says === ',') into.commas++;
+  if (says === '.') into.dots += rows;
+  else if (says === ',') into.commas += rows;
   else if (says) {
     into.unsure ??= text;
     into.unsureOfFour ||= /^\d[.,]/.test(parts.digits);
-  } else countWhole(parts.digits, into);
+  } else countWhole(parts.digits, rows, into);
 }
 
-/** Adds what one text says to a tally. */
-function tally(text: string, into: Tally) {
+/** Adds what the text of some rows says to a tally. */
+function tally(text: string, rows: number, into: Tally) {
   // Plain digits with at most one dot, the usual case, are told apart without looking for signs, units and separators.
   if (digitsOnly(text) > 0) {
-    into.numbers++;
-    countWhole(text, into);
+    into.numbers += rows;
+    countWhole(text, rows, into);
     return;
   }
   const simple = SIMPLE.exec(text);
   if (simple) {
-    into.numbers++;
+    into.numbers += rows;
     const [, whole = '', fraction] = simple;
     if (fraction === undefined) {
-      countWhole(whole, into);
+      countWhole(whole, rows, into);
       return;
     }
     if (fraction.length === 3 && whole.length <= 3 && whole !== '0') {
       into.unsure ??= text;
       into.unsureOfFour ||= whole.length === 1;
-    } else into.dots++;
+    } else into.dots += rows;
     return;
   }
   const parts = partsOfNumber(text);
-  if (parts) tallyParts(parts, text, into);
+  if (parts) return tallyParts(parts, text, rows, into);
+  const flagged = flagBefore(text);
+  if (flagged) bump(into.before, flagged.flag, rows);
 }
 
-/** A column this long is first judged by a spread sample. */
-const LONG = 4000;
 /** A word that may be a flag is the unit of a column only at this share of its numbers. */
 const MOSTLY = 0.9;
 
@@ -189,9 +192,14 @@ function shareAmong(texts: readonly string[], { words }: Tally): string | null {
   return share;
 }
 
+/** Letters before numbers are flags where fewer than half of them have one; else they are part of codes. */
+function areFlagsBefore({ before, numbers }: Tally): boolean {
+  const flagged = [...before.values()].reduce((sum, rows) => sum + rows, 0);
+  return flagged > 0 && flagged < numbers;
+}
+
 /**
- * Decides from the texts of a column how its numbers are written; a long column
- * is read whole only when a sample of it decides nothing. Where every mark could
+ * Decides from all texts of a column how its numbers are written. Where every mark could
  * group thousands (1,234), whole numbers without one tell: a longer one shows that
  * thousands are not grouped, a short one beside commas that decimals are not
  * written. When they do not tell either, a comma is taken to group and a point
@@ -215,16 +223,19 @@ export function findStyle(texts: readonly string[], title = ''): StyleFinding {
     currencies: new Map(),
     words: new Map(),
     marks: new Map(),
+    before: new Map(),
   };
-  const step = Math.max(1, Math.floor(texts.length / LONG));
-  for (let row = 0; row < texts.length; row += step) tally(texts[row] ?? '', into);
-  if (step > 1 && into.dots + into.commas === 0) for (const text of texts) tally(text, into);
+  // All of them: what is said of flags and units is how many there are, and one number tells what others do not.
+  forEachText(texts, (text, rows) => tally(text, rows, into));
   const { dots, commas, short, four, long, unsure, unsureOfFour } = into;
+  const flagsBefore = areFlagsBefore(into);
+  if (flagsBefore) for (const [flag, rows] of into.before) bump(into.marks, flag, rows);
   const { magnitudes, ...meant } = wordsOf(into, title);
-  const words = { ...meant, share: shareAmong(sample, into), lengths: null };
+  const words = { ...meant, share: shareAmong(repeatsOf(texts).texts, into), lengths: null };
   const styled = (decimal: '.' | ','): NumberStyle => ({
     decimal,
     ...(magnitudes && { magnitudes }),
+    ...(flagsBefore && { flagsBefore }),
     unit: words.units.find((word) => !into.currencies.has(word)) ?? null,
   });
   if (dots + commas > 0 || unsure === null)

@@ -53,6 +53,15 @@ export interface NumberParts {
 const FLAG = /^\(?(?:p|e|r|b|u|f|s|n|d|c|z|est|prov|rev|pe|bp|be|ep)\.?\)?$/;
 export const isFlag = (word: string) => FLAG.test(word);
 
+const LEAD = /^\s*([perbufsndcz])\s?(?=[-+−]?[\d.,])/;
+
+/** A flag before a number, as in “e82”, and the number; null for any other text. Codes such as “p50” look the same, so a column tells. */
+export function flagBefore(text: string): { flag: string; number: string } | null {
+  const [lead = '', flag] = LEAD.exec(text) ?? [];
+  const number = text.slice(lead.length);
+  return flag !== undefined && partsOfNumber(number)?.word === null ? { flag, number } : null;
+}
+
 /** What stands behind the digits. */
 interface Behind {
   close: boolean;

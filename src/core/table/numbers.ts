@@ -6,7 +6,7 @@
  */
 
 import { magnitudeOf } from './magnitudes.ts';
-import { isFlag, partsOfNumber } from './number-text.ts';
+import { flagBefore, isFlag, partsOfNumber } from './number-text.ts';
 import { plainNumber } from './plain-number.ts';
 
 export interface NumberStyle {
@@ -19,6 +19,8 @@ export interface NumberStyle {
   shares?: boolean | undefined;
   /** credits count above zero, and debits below it */
   credits?: 'above' | undefined;
+  /** flags stand before some of the numbers, as in “e82” */
+  flagsBefore?: boolean | undefined;
   /** reads lengths of time such as “4h 12m” in the unit, where the column holds such */
   lengthOf?: ((text: string) => number | null) | undefined;
 }
@@ -65,7 +67,10 @@ export function readNumber(text: string, style: NumberStyle): number | null {
   const parts = partsOfNumber(text);
   const length = parts && (parts.word === null || parts.word === style.unit) ? null : (style.lengthOf?.(text) ?? null);
   if (length !== null) return length;
-  if (!parts) return null;
+  if (!parts) {
+    const flagged = style.flagsBefore ? flagBefore(text) : null;
+    return flagged ? readNumber(flagged.number, { ...style, flagsBefore: false }) : null;
+  }
   const digits = plainDigits(parts.digits, style.decimal);
   if (digits === null) return null;
   const { word, size: before } = parts;

@@ -1,6 +1,7 @@
 /** What stood in the cells of a column as they were received, kept beside what was read of it. */
 import type { Cell, Column, ReceivedTexts } from './column.ts';
 import { isWrittenPlainly } from './plain-number.ts';
+import { repeatsOf } from './repeats.ts';
 import { textOfCell } from './written.ts';
 
 const PLAIN_DATES: Readonly<Record<string, RegExp>> = {
@@ -40,14 +41,22 @@ function writerOf(column: Column): (cell: Cell) => string {
 export function receivedOf(column: Column, texts: readonly string[]): ReceivedTexts | undefined {
   const written = writerOf(column);
   const isPlain = plainlyWritten(column);
+  const isWritten = (text: string, cell: Cell) => (typeof cell === 'number' && isPlain(text)) || text === written(cell);
+  const { of, texts: different } = repeatsOf(texts);
+  // Rows of the same text mostly hold the same value.
+  const [seen, same] = [new Array<Cell | undefined>(different.length), new Array<boolean>(different.length)];
   let received: (string | null)[] | undefined;
-  texts.forEach((text, row) => {
+  for (let row = 0; row < texts.length; row++) {
     const cell = column.cells[row] ?? null;
-    if (typeof cell === 'number' && isPlain(text)) return;
-    if (text === written(cell)) return;
+    const at = of?.[row] ?? row;
+    if (seen[at] !== cell) {
+      seen[at] = cell;
+      same[at] = isWritten(texts[row] ?? '', cell);
+    }
+    if (same[at]) continue;
     received ??= new Array<string | null>(texts.length).fill(null);
-    received[row] = text;
-  });
+    received[row] = texts[row] ?? null;
+  }
   return received;
 }
 

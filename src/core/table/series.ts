@@ -49,8 +49,15 @@ class LazySeries implements Series {
   }
 }
 
+/** The texts of a column as numbers from 0 on. */
+interface Coded {
+  codes: Uint32Array;
+  /** how many there are */
+  count: number;
+}
+
 /** The texts of a column as small numbers, and how many rows hold a text that another row holds too. */
-function numbered({ cells }: Column): { codes: Uint32Array; shared: number } {
+function numbered({ cells }: Column): Coded & { shared: number } {
   const codeOf = new Map<Cell, number>();
   const counts: number[] = [];
   const codes = new Uint32Array(cells.length);
@@ -67,7 +74,7 @@ function numbered({ cells }: Column): { codes: Uint32Array; shared: number } {
   }
   const none = codeOf.get(null) ?? -1;
   const shared = counts.reduce((sum, count, code) => (count > 1 && code !== none ? sum + count : sum), 0);
-  return { codes, shared };
+  return { codes, count: counts.length, shared };
 }
 
 /** The number of each row's period; NaN where it has none or is a total. */
@@ -86,7 +93,8 @@ function doRepeat(periods: Float64Array): boolean {
   let rising = true;
   for (const period of periods) {
     if (Number.isNaN(period)) continue;
-    if (period <= before) {
+    if (period === before) return true;
+    if (period < before) {
       rising = false;
       break;
     }
@@ -98,20 +106,27 @@ function doRepeat(periods: Float64Array): boolean {
 }
 
 /** The text columns that part a table into series, whose texts repeat; few do in remarks and in names that differ from row to row. */
-function categoriesOf(texts: readonly Column[], dated: number): { column: Column; codes: Uint32Array }[] {
+function categoriesOf(texts: readonly Column[], dated: number): (Coded & { column: Column })[] {
   return texts.flatMap((column) => {
-    const { codes, shared } = numbered(column);
-    return shared >= dated / 2 ? [{ column, codes }] : [];
+    const { shared, ...coded } = numbered(column);
+    return shared >= dated / 2 ? [{ column, ...coded }] : [];
   });
 }
 
+/** What tells combinations of categories apart: one number where there are few enough of them for that, else a text. */
+function keyOfCombinations(categories: readonly Coded[]): (row: number) => number | string {
+  const all = categories.reduce((product, { count }) => product * count, 1);
+  if (all > Number.MAX_SAFE_INTEGER) return (row) => categories.map(({ codes }) => codes[row]).join();
+  return (row) => {
+    let key = 0;
+    for (const { codes, count } of categories) key = key * count + (codes[row] ?? 0);
+    return key;
+  };
+}
+
 /** Rows with a period, apart by the combination of their categories. */
-function apart(periods: Float64Array, categories: readonly { codes: Uint32Array }[]): number[][] {
-  const [first, ...others] = categories;
-  const keyOf =
-    others.length === 0
-      ? (row: number) => first?.codes[row] ?? 0
-      : (row: number) => categories.map(({ codes }) => codes[row]).join();
+function apart(periods: Float64Array, categories: readonly Coded[]): number[][] {
+  const keyOf = keyOfCombinations(categories);
   const groups = new Map<number | string, number[]>();
   for (let row = 0; row < periods.length; row++) {
     if (Number.isNaN(periods[row])) continue;

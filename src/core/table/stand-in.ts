@@ -9,7 +9,9 @@ const BEYOND = 1e19;
 
 const mayStandIn = (value: number) => {
   const size = Math.abs(value);
-  return size >= 99 && (size >= BEYOND || ENDS.has(size) || NINES.test(String(size)));
+  if (size < 99) return false;
+  // Of most numbers the last figure before the point tells that they are none of nines.
+  return size >= BEYOND || ENDS.has(size) || (Math.floor(size) % 10 === 9 && NINES.test(String(size)));
 };
 
 /** So many other numbers show what is usual. */

@@ -16,7 +16,7 @@ const isCurrencyWord = (word: string) =>
   /^[€$£¥]$|^zł$|^kr\.?$/.test(word) || (/^[A-Z]{3}$/.test(word) && CURRENCIES.has(word.toLowerCase()));
 
 /** True for words that can only be a unit: “Mio. EUR”, “thousands”. */
-const areUnits = (words: readonly string[]) =>
+export const areUnitWords = (words: readonly string[]): boolean =>
   words.length > 0 &&
   words.every((word) => UNIT_WORDS.has(word.toLowerCase()) || isCurrencyWord(word) || magnitudeOf(word) !== undefined);
 
@@ -26,7 +26,7 @@ const areUnits = (words: readonly string[]) =>
  */
 export function unitBeside(title: string): { name: string; unit: string } | null {
   const [, named, after = ''] = /^(.*\S)\s+(?:in|en|em|w|i)\s+(\S+(?:\s\S+)?)$/u.exec(title) ?? [];
-  if (named && areUnits(after.split(' '))) return { name: named, unit: after };
+  if (named && areUnitWords(after.split(' '))) return { name: named, unit: after };
   const words = title.trim().split(/\s+/);
   const [first = '', last = ''] = [words[0], words.at(-1)];
   if (words.length < 2) return null;
@@ -76,6 +76,17 @@ export function freeTitle(title: string, taken: ReadonlySet<string>): string {
   return untitled(number);
 }
 
+const YEAR = /(?<!\d)(?:1[5-9]|20)\d\d(?!\d)/;
+/** Words for amounts at the prices of a year, which are units although they name one. */
+const PRICES = /pri[cx]|prei[sz]|precio|cen[ay]|hin[nt]|dollar|euro|=/iu;
+
+/** True for words that are a period or a number and no unit: a title has them in brackets as often. */
+const arePeriod = (text: string): boolean => {
+  if (/^(?:\d+|[qh][1-4]|fy ?\d{2})$/iu.test(text)) return true;
+  if (!YEAR.test(text) || PRICES.test(text)) return false;
+  return text.split(/[\s,/]+/u).every((word) => /^\d+$/.test(word) || !areUnitWords([word]));
+};
+
 const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
@@ -85,7 +96,10 @@ const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice
  */
 export function readTitle(title: string): { name: string; unit: string | null } {
   const bracketed = /^(.+?)\s*[([]([^()[\]]{1,40})[)\]]\s*$/.exec(title);
-  if (bracketed?.[1] && bracketed[2]) return { name: readTitle(bracketed[1]).name, unit: bracketed[2].trim() };
+  if (bracketed?.[1] && bracketed[2]) {
+    if (arePeriod(bracketed[2])) return { name: title.trim(), unit: null };
+    return { name: readTitle(bracketed[1]).name, unit: bracketed[2].trim() };
+  }
   // “On time %” and “Share, %” alike.
   const [, measured, sign] = /^(.*[^\s,])[\s,]+([%‰])$/.exec(title) ?? [];
   if (measured && sign) return { name: readTitle(measured).name, unit: sign };

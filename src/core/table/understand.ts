@@ -12,7 +12,9 @@ import { speaksOf } from './marks.ts';
 import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
+import { someText } from './repeats.ts';
 import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
+import { unitOfLine } from './title-lines.ts';
 import { isTotalTitle, keysOf, readTitle, unitBeside, untitled } from './titles.ts';
 import { askUnfinished } from './unfinished-end.ts';
 import { listed } from './words.ts';
@@ -51,16 +53,22 @@ function raggedRemarks(body: Lined, width: number): Finding[] {
   return remarks;
 }
 
+const isUnitLine = ({ text }: { text: string }) => unitOfLine(text) !== null;
+
 /** Says which lines around the block are words and not rows. */
 function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
   const quoted = (lines: Block['above']) => listed(lines.map(({ text }) => `“${text}”`));
   const remarks: Finding[] = [];
   const [top] = above;
   const bottom = below.at(-1);
-  if (top)
+  const [titles, units] = [above.filter((line) => !isUnitLine(line)), above.filter(isUnitLine)];
+  const others = top && [{ say: `Start the table at line ${top.line}`, reading: { lines: { from: top.line, to } } }];
+  if (others && titles.length > 0)
+    remarks.push({ text: `${quoted(titles)} above the table became its title.`, others });
+  if (others && units.length > 0)
     remarks.push({
-      text: `${quoted(above)} above the table became its title.`,
-      others: [{ say: `Start the table at line ${top.line}`, reading: { lines: { from: top.line, to } } }],
+      text: `${quoted(units)} above the table became the unit of its columns.`,
+      ...(titles.length === 0 && { others }),
     });
   if (bottom)
     remarks.push({
@@ -112,13 +120,14 @@ function columnsOf(rows: Lined['rows'], width: number): string[][] {
   return columns;
 }
 
-/** Rows that sum others: their first cell says so. */
-function totalRows(body: Lined): number[] {
+/** Rows that sum others: the cell in the first column says so. */
+function totalRows(first: readonly string[]): number[] {
+  if (!someText(first, isTotalTitle)) return [];
   const totals: number[] = [];
-  body.rows.forEach((row, index) => {
-    if (isTotalTitle(row[0] ?? '')) totals.push(index);
+  first.forEach((text, row) => {
+    if (isTotalTitle(text)) totals.push(row);
   });
-  return totals.length < body.rows.length / 2 ? totals : [];
+  return totals.length < first.length / 2 ? totals : [];
 }
 
 function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly number[]): Finding[] {
@@ -238,7 +247,8 @@ function layOut(raw: RawRows, reading: Reading): Laid {
     titles,
     cells,
     from,
-    totals: reading.totals === false ? [] : [...new Set([...totalRows(body), ...(joined?.totals ?? [])])],
+    totals:
+      reading.totals === false ? [] : [...new Set([...totalRows(apart.cells[0] ?? []), ...(joined?.totals ?? [])])],
     placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
     remarks,
   };
@@ -322,9 +332,10 @@ export function understandRows(
   const around = [title, ...found.above.map(({ text }) => text), ...found.below.map(({ text }) => text)];
   // The unit that a title above the table states holds for its columns.
   const stated =
-    found.above
-      .map(({ text }) => readTitle(text).unit ?? unitBeside(text)?.unit ?? null)
-      .find((unit) => unit !== null) ?? null;
+    [
+      ...found.above.map(({ text }) => unitOfLine(text)),
+      ...found.above.map(({ text }) => readTitle(text).unit ?? unitBeside(text)?.unit ?? null),
+    ].find((unit) => unit !== null) ?? null;
   const read = inferred.map(({ column, findings }, index): Column => {
     const own = laid.cells[index] ?? [];
     const cells =
@@ -342,8 +353,8 @@ export function understandRows(
   );
   const { columns } = asked;
   remarks.push(...provisional.findings, ...asked.findings, ...totalRemarks(columns, body, totals));
-  // The line nearest to the table says best what it holds.
-  const nearest = found.above.at(-1);
+  // The line of words nearest to the table says best what it holds.
+  const nearest = found.above.findLast((line) => !isUnitLine(line));
   const table = {
     title: nearest ? readTitle(nearest.text).name : title,
     rows: body.rows.length,

@@ -105,8 +105,10 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 /** Ascending instants without repeats. */
 export function distinctSorted(values: readonly number[]): readonly number[] {
-  // The dates of most tables rise already.
+  // The dates of most tables rise already, or repeat.
   if (values.every((value, index) => index === 0 || value > (values[index - 1] ?? value))) return values;
+  if (values.every((value, index) => index === 0 || value >= (values[index - 1] ?? value)))
+    return values.filter((value, index) => index === 0 || value !== values[index - 1]);
   const sorted = Float64Array.from(values).sort();
   return Array.from(sorted.filter((value, index) => index === 0 || value !== sorted[index - 1]));
 }

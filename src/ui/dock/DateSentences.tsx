@@ -85,7 +85,7 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
       Points are
       <Joined by=",">
         <PhraseChoice
-          label="Where points stand"
+          label="Position of points"
           value={axis.points}
           options={[
             { value: 'band', name: `inside their ${finest}` },
@@ -96,7 +96,7 @@ export function DateSentences({ axis, interval, set }: DateSentencesProps) {
       </Joined>
       labels
       <PhraseChoice
-        label="Where date labels stand"
+        label="Position of date labels"
         value={axis.labels}
         options={[
           { value: 'band', name: 'in the middle of their period' },

@@ -117,9 +117,9 @@ export function FrameStrip({ figure, table, layout }: FrameStripProps) {
         )}
       </p>
       <p className={sentence}>
-        Ground
+        Background
         <ColourWord
-          label="Ground of the figure"
+          label="Background of the figure"
           colour={background}
           style={style}
           onCommit={(colour) => set({ background: colour })}

@@ -73,7 +73,7 @@ function LevelWords({ figure, table, mark, set }: MarkProps<'level'>) {
     <>
       is at
       <PhraseChoice
-        label={`What ${name} stands at`}
+        label={`What ${name} is set at`}
         value={typeof mark.at === 'string' ? mark.at : ''}
         options={[
           { value: '', name: 'the value' },
@@ -134,7 +134,7 @@ function EventWords({ mark, across, set }: MarkProps<'event'>) {
       <Joined by=",">
         {across && (
           <PhraseAcross
-            label={`Where ${name} stands`}
+            label={`Position of ${name}`}
             column={across}
             value={mark.at}
             onCommit={(at) => set({ ...mark, at: at ?? mark.at })}
@@ -168,7 +168,7 @@ function NoteWords({ figure, table, mark, across, panels, set }: MarkProps<'note
       at
       {across && (
         <PhraseAcross
-          label="Where the note speaks of"
+          label="Place the note points to"
           column={across}
           value={mark.at}
           onCommit={(at) => set({ ...mark, at: at ?? mark.at })}
@@ -190,7 +190,7 @@ function NoteWords({ figure, table, mark, across, panels, set }: MarkProps<'note
         {typeof mark.value === 'number' && (
           <>
             <PhraseNumber
-              label="Value the note speaks of"
+              label="Value the note points to"
               value={mark.value}
               className="w-14"
               onCommit={(value) => set({ ...mark, value: value ?? mark.value })}

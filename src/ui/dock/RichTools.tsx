@@ -149,7 +149,7 @@ export function RichTools({ editor, facts, colours }: ToolsProps) {
               Of
               <select
                 className="phrase"
-                aria-label="Line the word speaks of"
+                aria-label="Line of the word"
                 value={line ?? ''}
                 onChange={(event) => setLine(event.target.value || null)}
               >

@@ -100,7 +100,7 @@ function TieSentence({ figure, met }: { figure: DressedFigure; met: boolean }) {
         <>
           with zero
           <PhraseChoice
-            label="Where zero stands on the two axes"
+            label="Position of zero on the two axes"
             value={zero ? 'same' : 'own'}
             options={[
               { value: 'own', name: 'wherever it falls' },
@@ -266,7 +266,7 @@ function NumberSentence({ side, axis, set }: SentenceProps) {
       Numbers in
       <Joined by=",">
         <PhraseChoice
-          label={`In what the numbers of the ${side} axis are written`}
+          label={`How the numbers of the ${side} axis are written`}
           value={axis.numbers}
           options={[
             { value: 'auto', name: 'what suits their size' },
@@ -292,7 +292,7 @@ function NumberSentence({ side, axis, set }: SentenceProps) {
       </Joined>
       the unit is
       <PhraseChoice
-        label={`Where the unit of the ${side} axis stands`}
+        label={`Position of the unit of the ${side} axis`}
         value={axis.unit}
         options={[
           { value: 'caption', name: 'in the caption' },

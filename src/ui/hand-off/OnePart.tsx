@@ -29,7 +29,7 @@ export function OnePart({ name, thing, part, text, forms, children, more }: OneP
         <button type="button" className="phrase" onClick={() => copyIt({ thing, part, widthMm: null, text })}>
           copy
         </button>
-        it, or take it as
+        it, or download it as
         {forms.map((form) => (
           <button key={form.as} type="button" className="phrase" onClick={() => void take({ as: form.as, ...part })}>
             {form.name}

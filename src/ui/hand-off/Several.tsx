@@ -155,7 +155,7 @@ export function Several() {
             </ul>
           </fieldset>
           <fieldset disabled={isMaking} className="flex flex-col gap-1.5 overflow-auto">
-            <legend className="mb-1 font-semibold">Forms</legend>
+            <legend className="mb-1 font-semibold">Formats</legend>
             {forms.map((form) => (
               <label key={form} className="flex items-center gap-2">
                 <input

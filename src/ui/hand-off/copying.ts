@@ -14,7 +14,7 @@ export interface Copied {
   htmlForm?: string;
 }
 
-const NOT_ALLOWED = 'The browser did not allow the clipboard to be used; take a file instead.';
+const NOT_ALLOWED = 'The browser did not allow the clipboard to be used; download a file instead.';
 const SVG = 'image/svg+xml';
 
 /** The bytes of a file, which is to be drawn; what stands in its way is thrown with its sentence. */

@@ -17,7 +17,7 @@ import { PlacingStrip } from './PlacingStrip.tsx';
 const ROLES = [
   { value: 'paragraph', name: 'a paragraph' },
   { value: 'heading', name: 'a heading' },
-  { value: 'item', name: 'an item of a list' },
+  { value: 'item', name: 'a list item' },
   { value: 'number', name: 'a numbered item' },
 ] as const;
 const FRAME_NAMES = { none: 'the text', quote: 'a quote', box: 'a box' } as const;
@@ -57,7 +57,7 @@ function ParagraphStrip({ editor }: { editor: Editor | null }) {
         in
         <Joined by=".">
           <PhraseChoice
-            label="Where it stands"
+            label="Where it is placed"
             value={block.frame}
             options={FRAMES.map((value) => ({ value, name: FRAME_NAMES[value] }))}
             onCommit={(frame) => setBlocks(editor, { frame })}

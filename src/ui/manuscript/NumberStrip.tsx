@@ -99,7 +99,7 @@ function Finder({ finding, sources }: { finding: Finding; sources: ReportSources
       <p className={sentence}>
         Insert
         <PhraseChoice
-          label="What is put in"
+          label="What is inserted"
           value={finding}
           options={same(FINDABLE)}
           onCommit={(next) => find(next, useGalley.getState().into)}
@@ -230,7 +230,7 @@ function FactSentence({ run, sources }: { run: ProseOf<'fact'>; sources: ReportS
       <p className={sentence}>
         Say
         <PhraseChoice
-          label="What of the fact is said"
+          label="Which part of the fact is said"
           value={run.part}
           options={parts.map((part) => ({ value: part, name: `${part}: ${sayer?.say({ ...run, part }) ?? ''}` }))}
           onCommit={(part) => changeRun({ part })}

@@ -51,7 +51,7 @@ export function PagesStrip() {
         <PhraseText
           label="Author"
           value={manuscript.author}
-          placeholder="nobody named"
+          placeholder="no author"
           className="w-56"
           onCommit={(author) => run('manuscript.setAuthor', { author: author.trim() })}
         />
@@ -63,7 +63,7 @@ export function PagesStrip() {
               run('manuscript.setPages', { set: byHand.map(({ path, follow }) => ({ path: [...path], to: follow })) })
             }
           >
-            pages as the house has them
+            reset to the house style
           </button>
         )}
       </p>

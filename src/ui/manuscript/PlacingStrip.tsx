@@ -119,7 +119,7 @@ export function PlacingStrip() {
             <>
               beside
               <PhraseChoice
-                label="What stands beside it"
+                label="What is placed beside it"
                 value=""
                 options={[{ value: '', name: 'nothing' }, ...beside.map(({ id, name }) => ({ value: id, name }))]}
                 onCommit={(id) => id !== '' && set('things', [...block.things, id])}
@@ -169,7 +169,7 @@ export function PlacingStrip() {
       <p className={sentence}>
         It is placed
         <YesNo
-          label="Where it stands"
+          label="Where it is placed"
           value={block.stands === 'near'}
           yes="near here, at the head or foot of a page;"
           no="exactly here;"

@@ -46,7 +46,7 @@ export function Keys() {
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />
-        <p className="text-[13px] text-quiet">No key acts while you type in a field.</p>
+        <p className="text-[13px] text-quiet">Keys do nothing while you type in a field.</p>
         <form method="dialog" className="ml-auto">
           <button type="submit" className="btn btn-sm">
             Close

@@ -39,7 +39,7 @@ export function ReferenceWords({ column, table, set }: { column: DressedSparklin
     <p className={sentence}>
       Behind it
       <PhraseChoice
-        label="What stands behind the sparklines"
+        label="What is drawn behind the sparklines"
         value={kind}
         options={[
           { value: 'none', name: 'nothing' },

@@ -64,11 +64,11 @@ export function RowsWords({ spark, table, count }: RowsWordsProps) {
   );
   const group = order.group === null ? '' : order.group === 'unit' ? '\u001funit' : order.group.column;
   const groups = [
-    { value: '', name: 'not put together' },
-    ...(rows.kind === 'columns' ? [{ value: '\u001funit', name: 'put together by unit' }] : []),
+    { value: '', name: 'not grouped' },
+    ...(rows.kind === 'columns' ? [{ value: '\u001funit', name: 'grouped by unit' }] : []),
     ...(rows.kind === 'columns'
       ? []
-      : texts.map(({ key, title }) => ({ value: key, name: `put together by ${readTitle(title).name}` }))),
+      : texts.map(({ key, title }) => ({ value: key, name: `grouped by ${readTitle(title).name}` }))),
   ];
   return (
     <div>

@@ -132,7 +132,7 @@ export function SparklineStrip({ spark, column, table, resolved, record }: Spark
                 value={shown.sign}
                 options={[
                   { value: 'value', name: 'the value' },
-                  { value: 'previous', name: 'its change on the one before' },
+                  { value: 'previous', name: 'its change on the previous one' },
                   { value: 'year', name: 'its change on the year before' },
                 ]}
                 onCommit={(sign) => set({ sign })}

@@ -92,7 +92,7 @@ function Palette({ style }: { style: OwnStyle }) {
           <button
             type="button"
             className={icon}
-            aria-label={`Earlier turn for ${entry.name}`}
+            aria-label={`Move ${entry.name} earlier`}
             disabled={at === 0}
             onClick={() => move(-1)}
           >
@@ -101,7 +101,7 @@ function Palette({ style }: { style: OwnStyle }) {
           <button
             type="button"
             className={icon}
-            aria-label={`Later turn for ${entry.name}`}
+            aria-label={`Move ${entry.name} later`}
             disabled={at === palette.length - 1}
             onClick={() => move(1)}
           >
@@ -110,7 +110,7 @@ function Palette({ style }: { style: OwnStyle }) {
           <button
             type="button"
             className={icon}
-            aria-label={`Take ${entry.name} out`}
+            aria-label={`Remove ${entry.name}`}
             disabled={palette.length === 1}
             onClick={() => set(palette.toSpliced(at, 1))}
           >
@@ -161,7 +161,7 @@ function Checks({ style }: { style: OwnStyle }) {
       ))}
       {faint.map(({ name, contrast }) => (
         <li key={name} className="text-error">
-          {name} is faint on the ground: {contrast.toFixed(1)} to 1, and a thin stroke needs 3 to 1.
+          {name} is faint on the background: {contrast.toFixed(1)} to 1, and a thin stroke needs 3 to 1.
         </li>
       ))}
     </ul>
@@ -187,7 +187,7 @@ function Names({ style }: { style: OwnStyle }) {
           <button
             type="button"
             className="btn btn-ghost btn-xs btn-square"
-            aria-label={`Let ${name} take its turn again`}
+            aria-label={`Give ${name} its colour in turn again`}
             onClick={() => set(names.filter((one) => one.name !== name))}
           >
             <X size={12} aria-hidden="true" />
@@ -212,11 +212,11 @@ function Names({ style }: { style: OwnStyle }) {
 }
 
 const ROLES = [
-  ['ink', 'Words in'],
+  ['ink', 'Text in'],
   ['quiet', 'quieter ones in'],
   ['axis', 'axes in'],
   ['rule', 'grid and rules in'],
-  ['ground', 'on a ground of'],
+  ['ground', 'on a background of'],
 ] as const;
 const BEHIND = [
   ['accent', 'What stands out in'],

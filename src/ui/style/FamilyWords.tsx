@@ -57,8 +57,8 @@ export function FamilyWords({ style }: { style: OwnStyle }) {
         {fixed ? (
           <span>
             {kinds[0]?.own === 'tabular'
-              ? 'all as wide, the only ones it has.'
-              : 'as wide as each is, the only ones it has.'}
+              ? 'all the same width, the only ones it has.'
+              : 'each its own width, the only ones it has.'}
           </span>
         ) : (
           <Joined by=".">
@@ -67,8 +67,8 @@ export function FamilyWords({ style }: { style: OwnStyle }) {
               value={type.digits ?? 'own'}
               options={[
                 { value: 'own', name: 'as the typeface has them' },
-                { value: 'tabular', name: 'all as wide' },
-                { value: 'proportional', name: 'as wide as each is' },
+                { value: 'tabular', name: 'all the same width' },
+                { value: 'proportional', name: 'each its own width' },
               ]}
               onCommit={(digits) => setType({ digits: digits === 'own' ? null : digits })}
             />

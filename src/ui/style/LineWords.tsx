@@ -51,7 +51,7 @@ export function StrokeWords({ style }: { style: OwnStyle }) {
         Where a value is missing, a line has a
         <Joined by=".">
           <PhraseChoice
-            label="What stands where a value is missing"
+            label="What is shown where a value is missing"
             value={style.gaps}
             options={same(GAPS)}
             onCommit={(gaps) => put({ gaps })}
@@ -117,7 +117,7 @@ export function PointWords({ style }: { style: OwnStyle }) {
           onCommit={(shape) => setMarkers({ shape })}
         />
         <YesNo
-          label="Filling of markers"
+          label="Fill of markers"
           value={markers.filled}
           yes="filled"
           no="hollow"
@@ -163,7 +163,7 @@ export function PointWords({ style }: { style: OwnStyle }) {
                     }
                   />
                   <YesNo
-                    label={`Filling at ${EMPHASIS_NAMES[of]}`}
+                    label={`Fill at ${EMPHASIS_NAMES[of]}`}
                     value={points[of].filled}
                     yes="filled"
                     no="hollow"

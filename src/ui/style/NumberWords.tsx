@@ -112,7 +112,7 @@ export function NumberWords({ style, plain }: { style: OwnStyle; plain: Locale }
         before a percent sign
         <Joined by=".">
           <SignWord
-            label="Blank before percent signs"
+            label="Space before percent signs"
             value={numbers.beforePercent}
             now={plain.beforePercent}
             signs={['', '\u00a0', '\u202f']}
@@ -140,7 +140,7 @@ export function NumberWords({ style, plain }: { style: OwnStyle; plain: Locale }
         value axes are written
         <Joined by=".">
           <PhraseChoice
-            label="In what value axes are written"
+            label="How value axes are written"
             value={numbers.powers}
             options={NUMBER_POWERS.map((value) => ({
               value,

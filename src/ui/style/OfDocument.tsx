@@ -33,7 +33,7 @@ export function OfDocument({ proposed, onMake, onClose }: OfDocumentProps) {
       <div className="modal-box flex max-w-xl flex-col gap-3 leading-6">
         <h2 className="font-serif text-lg font-semibold">A style as “{style.name}” has it</h2>
         <List title="Found" sentences={found} />
-        <List title="Not taken, and as in the built-in style" sentences={missing} />
+        <List title="Not found, so as in the built-in style" sentences={missing} />
         <p className="flex flex-wrap items-center gap-1.5">
           {style.palette.map(({ name, colour }) => (
             <span

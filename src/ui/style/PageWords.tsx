@@ -136,15 +136,15 @@ export function PageWords({ style }: { style: OwnStyle }) {
         />
         words
         <YesNo
-          label="Breaking of words"
+          label="Hyphenation"
           value={pages.hyphenated}
-          yes="broken at their ends,"
-          no="never broken,"
+          yes="hyphenated,"
+          no="not hyphenated,"
           onCommit={(hyphenated) => setPages({ hyphenated })}
         />
         <Joined by=".">
           <Amount
-            label="Distance of lines, sizes of the type"
+            label="Line spacing, in type sizes"
             value={pages.lines}
             unit="sizes apart"
             onCommit={(lines) => setPages({ lines })}

@@ -27,7 +27,7 @@ export function SizeWords({ style }: { style: OwnStyle }) {
           <button
             type="button"
             className="btn btn-ghost btn-xs btn-square"
-            aria-label={`Take size ${name} out`}
+            aria-label={`Remove size ${name}`}
             onClick={() => set(figures.filter((one) => one.name !== name))}
           >
             <X size={12} aria-hidden="true" />

@@ -44,7 +44,7 @@ export function DateReadings({ column, meta, set, setCells }: DateReadingsProps)
         </p>
       )}
       <p>
-        One row a{' '}
+        One row per{' '}
         <PhraseChoice
           label="Interval of the dates"
           value={meta.interval}
@@ -83,7 +83,7 @@ function RecordsSentence({ meta, set }: Pick<DateReadingsProps, 'meta' | 'set'>)
       <PhraseNumber
         label="Year in which records begin"
         value={recordsFrom ?? null}
-        automatic="a year not said"
+        automatic="a year not given"
         className="w-32"
         onCommit={(year) => {
           if (year === null) return set(rest);

@@ -20,7 +20,7 @@ export function MeasureSentence({ said, seems, onSay }: MeasureSentenceProps) {
         label="What the column measures"
         value={said ?? 'seems'}
         options={[
-          { value: 'seems', name: seems === null ? 'something not said yet' : `${sayMeasure(seems)}, as it seems` },
+          { value: 'seems', name: seems === null ? 'something not yet stated' : `${sayMeasure(seems)}, as it seems` },
           ...MEASURES.map((one) => ({ value: one, name: A_MEASURE[one] })),
           { value: 'unclear', name: 'something else' },
         ]}

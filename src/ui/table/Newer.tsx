@@ -100,7 +100,7 @@ function Compared({ item, received, arriving, table: full }: NewerProps & { tabl
               value={letGo.has(column.key) ? 'go' : 'keep'}
               options={[
                 { value: 'keep', name: 'its values stay with their rows' },
-                ...(used.includes(column) ? [] : [{ value: 'go' as const, name: 'it goes' }]),
+                ...(used.includes(column) ? [] : [{ value: 'go' as const, name: 'it is removed' }]),
                 ...difference.columnsAdded.map((added) => ({
                   value: `=${added.key}` as const,
                   name: `it is now “${added.title}”`,

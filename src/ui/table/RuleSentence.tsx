@@ -230,7 +230,7 @@ function PastYearsWords({ rule, table, onChange }: WordsOf<'past years'>) {
       />{' '}
       years as{' '}
       <PhraseChoice
-        label="What the years come to"
+        label="How the years are summarised"
         value={rule.of}
         options={STATISTIC_OPTIONS}
         onCommit={(of) => onChange({ ...rule, of })}
@@ -327,7 +327,7 @@ function DifferenceWords({ rule, table, onChange }: WordsOf<'difference'>) {
     <>
       <Main rule={rule} table={table} onChange={onChange} /> from{' '}
       <MeasureWord
-        label="Column that is taken off"
+        label="Column that is subtracted"
         table={table}
         value={rule.from}
         onCommit={(from) => onChange({ ...rule, from })}

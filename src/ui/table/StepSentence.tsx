@@ -22,8 +22,8 @@ const SUMMARY_NAMES: Record<Summary, string> = {
   sum: 'their sum',
   mean: 'their mean',
   last: 'the last of them',
-  min: 'the least of them',
-  max: 'the greatest of them',
+  min: 'the lowest of them',
+  max: 'the highest of them',
 };
 
 const summaries = SUMMARIES.map((value) => ({ value, name: SUMMARY_NAMES[value] }));
@@ -256,10 +256,10 @@ function AggregateWords({ step, table, chosen, onChange }: StepSentenceProps<'ag
   const ticked = measures.filter(({ key }) => chosen.includes(key));
   return (
     <>
-      One row a{' '}
+      One row per{' '}
       <Joined by=";">
         <PhraseChoice
-          label="Period to take together"
+          label="Period to combine into"
           value={step.to}
           options={(['week', 'month', 'quarter', 'year'] as const).map((value) => ({ value, name: value }))}
           onCommit={(to) => onChange({ ...step, to })}
@@ -273,7 +273,7 @@ function AggregateWords({ step, table, chosen, onChange }: StepSentenceProps<'ag
         <span key={measure.column}>
           {columnOf(table, measure.column)?.title ?? measure.column}{' '}
           <PhraseChoice
-            label={`How ${columnOf(table, measure.column)?.title ?? measure.column} is taken together`}
+            label={`How ${columnOf(table, measure.column)?.title ?? measure.column} is combined`}
             value={measure.by}
             options={summaries}
             onCommit={(by) =>

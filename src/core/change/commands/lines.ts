@@ -34,7 +34,7 @@ const look = {
 function move(all: readonly Line[], moved: ReadonlySet<string>, before: string | null): Line[] {
   const rest = all.filter(({ id }) => !moved.has(id));
   if (before !== null && !all.some(({ id }) => id === before))
-    throw new Refusal('The line that these were to go before is gone.');
+    throw new Refusal('The line these were to be placed before has been removed.');
   const at = before === null ? rest.length : rest.findIndex(({ id }) => id === before);
   const place = at < 0 ? rest.length : at;
   return [...rest.slice(0, place), ...all.filter(({ id }) => moved.has(id)), ...rest.slice(place)];
@@ -42,7 +42,8 @@ function move(all: readonly Line[], moved: ReadonlySet<string>, before: string |
 
 function addMark(draft: Report, figure: string, mark: Mark): void {
   const { marks } = figureOf(draft, figure);
-  if (marks.some(({ id }) => id === mark.id)) throw new Refusal(`This figure has something with the id “${mark.id}”.`);
+  if (marks.some(({ id }) => id === mark.id))
+    throw new Refusal(`This figure already has something with the id “${mark.id}”.`);
   marks.push(mark);
 }
 

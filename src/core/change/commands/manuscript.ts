@@ -30,8 +30,7 @@ const behind = { after: Id.nullable(), near: z.array(Id).max(MOST_NEAR).optional
 function placeAfter({ manuscript: { blocks } }: Report, after: string | null, near: readonly string[] = []): number {
   if (after === null) return 0;
   const place = [after, ...near].map((id) => blocks.findIndex((block) => block.id === id)).find((at) => at >= 0);
-  if (place === undefined)
-    throw new Refusal('The paragraph it was to follow is gone from the text, so it has no place.');
+  if (place === undefined) throw new Refusal('The paragraph it was to follow has been removed from the text.');
   return place + 1;
 }
 

@@ -25,7 +25,7 @@ function lost(run: Following, { sources }: TextProofed): string | null {
   if (!table) return 'its table is gone';
   const column = columnOf(table, run.column);
   if (!column) return 'its column is gone';
-  if (run.kind === 'sparkline') return column.kind === 'number' ? null : `“${column.title}” holds no numbers any more`;
+  if (run.kind === 'sparkline') return column.kind === 'number' ? null : `“${column.title}” no longer holds numbers`;
   return sayValue(table, run, sources.locale) === NOTHING ? `“${column.title}” has no single value there` : null;
 }
 
@@ -53,13 +53,13 @@ export const lostNumbers: TextCheck = {
         {
           id: block.id,
           block: block.id,
-          title: whys.length > 1 ? `${whys.length} numbers no longer hold` : 'A number no longer holds',
+          title: whys.length > 1 ? `${whys.length} numbers no longer apply` : 'A number no longer applies',
           text: `In “${wordsOf(read)}”: ${[...new Set(whys)].join('; ')}.`,
           facts: whys.join(),
           mends: [
             { say: 'Choose another one', at: block.id },
             {
-              say: whys.length > 1 ? 'Take them out' : 'Take it out',
+              say: whys.length > 1 ? 'Remove them' : 'Remove it',
               call: {
                 name: 'manuscript.write',
                 args: { block: block.id, was: block.words, words: withoutLost(block.words, proofed) },

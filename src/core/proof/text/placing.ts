@@ -218,7 +218,7 @@ export const gone: TextCheck = {
           title: 'What was here is gone',
           text: 'What was placed here is no longer in the report; the pages say that it is missing.',
           facts: block.id,
-          mends: [{ say: 'Remove its place', call: { name: 'manuscript.remove', args: { blocks: [block.id] } } }],
+          mends: [{ say: 'Remove it', call: { name: 'manuscript.remove', args: { blocks: [block.id] } } }],
         },
       ];
     });

@@ -15,7 +15,7 @@ export function gatherTable(source: Table, step: StepOf<'gather'>): Table {
   const kept = table.columns.filter((column) => !wanted.has(column.key));
   const unfit = gathered.find((column) => column.kind !== 'number');
   if (unfit) throw new Refusal(`“${unfit.title}” holds no numbers, so it cannot be gathered with the others.`);
-  if (gathered.length === 0) throw new Refusal(`None of the columns to gather is in “${table.title}” any more.`);
+  if (gathered.length === 0) throw new Refusal(`None of the columns to gather is still in “${table.title}”.`);
   const rows = table.rows * gathered.length;
   if (rows > MOST_ROWS) throw new Refusal(`This would make ${rows} rows; Rizo takes up to ${MOST_ROWS}.`);
   const each = <T>(of: (row: number, column: Column) => T): T[] => {

@@ -82,7 +82,7 @@ function SizeWords({ rule, said, change, inMm }: RuleWordsProps & { inMm: boolea
     <>
       {rule.shape !== 'none' && isClosed(rule.shape) && rule.shape !== 'ring' && (
         <YesNo
-          label={`Filling at ${said}`}
+          label={`Fill at ${said}`}
           value={rule.filled}
           yes="filled"
           no="hollow"

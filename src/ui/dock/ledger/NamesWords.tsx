@@ -43,7 +43,7 @@ export function NamesWords({ figure }: { figure: DressedFigure }) {
       />
       {isBox(place) && (
         <PhraseChoice
-          label="Where the box of names stands"
+          label="Position of the box of names"
           value={place}
           options={boxes.map((box) => ({ value: box, name: BOX_NAMES[box] }))}
           onCommit={(box) => set('box', box)}

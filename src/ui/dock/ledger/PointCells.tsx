@@ -75,7 +75,7 @@ export function MarkersWords(props: CellProps) {
       <p className={sentence}>
         {isClosed(markers.shape) && markers.shape !== 'ring' && (
           <YesNo
-            label={`Filling of the markers of ${name}`}
+            label={`Fill of the markers of ${name}`}
             value={markers.filled}
             yes="filled"
             no="hollow"
@@ -147,7 +147,7 @@ function WhichValues(props: CellProps) {
       />
       {values.place !== 'auto' && (
         <YesNo
-          label={`Whether values of ${name} stand only there`}
+          label={`Whether values of ${name} are shown only there`}
           value={values.only}
           yes="and only there"
           no="where there is room for it"

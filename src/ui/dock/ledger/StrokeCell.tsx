@@ -69,7 +69,7 @@ function Unfinished(props: CellProps & { across: Column | undefined }) {
     <p className={sentence}>
       Unfinished:
       <PhraseChoice
-        label={`What of ${name} is unfinished`}
+        label={`Which part of ${name} is unfinished`}
         value={kind}
         options={[
           {
@@ -177,7 +177,7 @@ export function StrokeWords(props: CellProps) {
         <p className={sentence}>
           Its name is
           <PhraseChoice
-            label={`Where the name of ${name} stands`}
+            label={`Position of the name of ${name}`}
             value={line.named}
             options={[
               { value: 'end', name: 'after its last point' },
@@ -192,7 +192,7 @@ export function StrokeWords(props: CellProps) {
               className="phrase"
               onClick={() => run('figure.placeName', { figure: figure.id, line: line.id, offset: null })}
             >
-              put back where it stood
+              put back where it was
             </button>
           )}
         </p>
