@@ -36,9 +36,7 @@ async function install(packages: readonly string[], otherwise: string): Promise<
   // Another program may be installing something just now.
   const patient = ['-o', 'DPkg::Lock::Timeout=600', '-o', 'Acquire::Retries=3'];
   if ((await apt('update', '-qq', ...patient)) !== 0)
-    say(
-      'Debian’s package lists could not be updated (see above); continuing with the present ones.',
-    );
+    say('Debian’s package lists could not be updated (see above); continuing with the present ones.');
   if ((await apt('install', '-y', '-qq', '--no-install-recommends', ...patient, ...packages)) !== 0)
     throw new Trouble(
       `${names} could not be installed (see above); install it by hand and run this again, or ${otherwise}`,

@@ -57,8 +57,7 @@ export function checkPort(port: number): Promise<void> {
             `port ${port} is taken by another program; stop that one or choose a port: ./rizo start --port ${port + 1}`,
           ),
         );
-      else if (error.code === 'EACCES')
-        fail(new Trouble(`this user may not use port ${port}; choose one above 1024.`));
+      else if (error.code === 'EACCES') fail(new Trouble(`this user may not use port ${port}; choose one above 1024.`));
       else fail(error);
     });
     probe.listen(port, '127.0.0.1', () => probe.close(() => done()));

@@ -91,7 +91,8 @@ describe('two before one figure', () => {
     // Which of them came first decides: what was moved stands before what was then taken out, or cannot.
     expect(after).toEqual(before.slice(1));
     const isSaid = await notTaken(two).count();
-    if (isSaid > 0) await two.getByText('The line these were to be placed before has been removed.', { exact: false }).waitFor();
+    if (isSaid > 0)
+      await two.getByText('The line these were to be placed before has been removed.', { exact: false }).waitFor();
     await expectQuiet(one);
   });
 });

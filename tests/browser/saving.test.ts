@@ -250,9 +250,14 @@ describe('what is typed', () => {
     await page.keyboard.type('2026');
     await saved(page);
     expect(await field(page, 'Edition').inputValue()).toBe('Autumn 2026');
+    // Escape ends the typing and throws nothing away; what was typed is one step to undo.
+    await page.keyboard.type(' early');
     await page.keyboard.press('Escape');
     await saved(page);
-    expect(await field(page, 'Edition').inputValue()).not.toBe('Autumn 2026');
+    expect(await field(page, 'Edition').inputValue()).toBe('Autumn 2026 early');
+    await page.keyboard.press('Control+z');
+    await saved(page);
+    expect(await field(page, 'Edition').inputValue()).not.toContain('Autumn');
 
     // What cannot be stored is replaced, and that is said.
     await field(page, 'Title of the report').evaluate((input: HTMLInputElement) => {

@@ -1,9 +1,11 @@
 /** Small cases worked by hand, each for a line of a command or an undo that could be broken without any other test noticing. */
 import { describe, expect, it } from 'vitest';
 import { demoReport } from '../../demo/skerry.ts';
-import { Call, UNDO } from '../../src/core/change/change.ts';
+import { Call, Change, UNDO } from '../../src/core/change/change.ts';
 import { type CommandName, runCommand } from '../../src/core/change/commands/index.ts';
 import { runCall } from '../../src/core/change/run.ts';
+import { sayValue } from '../../src/core/change/say-path.ts';
+import { Refusal } from '../../src/core/refusal.ts';
 import { recordOf, reportOf } from '../../src/core/report/record.ts';
 import { FIRST_STYLE, figureIn, newReport, type Report, storedTableIn } from '../../src/core/report/report.ts';
 import { packTable } from '../../src/core/report/tables.ts';
@@ -212,5 +214,50 @@ describe('an area between two lines', () => {
       [b, { line: b }],
       [d, 'none'],
     ]);
+  });
+});
+
+describe('a change in the log', () => {
+  it('has a revision and, where it was made on an older document, its version, from 1 on', () => {
+    const change = (more: object) =>
+      Change.safeParse({
+        ...{ id: '00000000-0000-4000-8000-000000000001', name: 'item.setWords', args: {} },
+        ...{ revision: 2, by: 'me', label: 'title', seen: 0, fields: [], ...more },
+      }).success;
+    expect([change({}), change({ revision: 1 }), change({ revision: 0 })]).toEqual([true, true, false]);
+    expect([change({ form: 3 }), change({ form: 1 }), change({ form: 0 })]).toEqual([true, true, false]);
+  });
+  it('is not taken back by what names none', () => {
+    const undo = (args: unknown) => () => runCall(recordOf(demo), { name: UNDO, args }, () => undefined);
+    expect(undo({ changes: [] })).toThrow(Refusal);
+    expect(undo({})).toThrow(Refusal);
+    expect(undo({ changes: ['not an id'] })).toThrow(Refusal);
+  });
+  it('says of the mark of a row as a total whether it is one', () => {
+    const path = ['items', 'sailings', 'totals', 'r.4'];
+    expect([sayValue(true, path), sayValue(false, path), sayValue(undefined, path)]).toEqual([
+      'a total',
+      'no total',
+      'no total',
+    ]);
+  });
+});
+
+describe('names of lines that are set in a box', () => {
+  it('stay away where only some of them were', () => {
+    const { spec, table } = situation('Some names', [
+      dates(months(2024, 1, 6), 'month'),
+      numbers('a', [1, 2, 3, 4, 5, 6]),
+      numbers('b', [2, 3, 4, 5, 6, 7]),
+    ]);
+    const { item } = packTable(spec.table, table, () => 'block');
+    const named = (...places: ('none' | 'end')[]) => {
+      const lines = spec.lines.map((line, at) => ({ ...line, named: places[at] ?? 'end' }) as const);
+      const report: Report = { ...newReport('R', ''), items: [{ ...spec, lines }, item] };
+      const after = run(report, 'figure.setNames', { figure: spec.id, kind: 'box' });
+      return figureIn(after, spec.id)?.lines.map((line) => line.named);
+    };
+    expect(named('none', 'end')).toEqual(['none', 'end']);
+    expect(named('none', 'none')).toEqual(['end', 'end']);
   });
 });

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { calculate } from '../../src/core/table/calc/calculate.ts';
 import { draftRule, RULE_KINDS } from '../../src/core/table/calc/draft.ts';
+import { findingsOf } from '../../src/core/table/check.ts';
 import { DATE_SHAPES } from '../../src/core/table/dates.ts';
 import { factsOf } from '../../src/core/table/facts.ts';
 import { joinHeads } from '../../src/core/table/heads.ts';
@@ -241,5 +242,30 @@ describe('facts of cells', () => {
     const cells = [3, null, 7];
     expect(factsOf(cells)).toBe(factsOf(cells));
     expect(factsOf([...cells])).not.toBe(factsOf(cells));
+  });
+});
+
+describe('rows that look like the header', () => {
+  it('are rows where any of their cells differs, and left out where none does', () => {
+    const read = (rows: readonly string[]) => {
+      const table = understand(readDelimited(`${['Pier,State,Guests', ...rows].join('\n')}\n`), 'T');
+      return [table.rows, table.remarks.some(({ text }) => text.includes('repeated'))];
+    };
+    expect(read(['Pontoon,State,5', 'Kelda,open,7', 'Sound,shut,9'])).toEqual([3, false]);
+    expect(read(['Pontoon,State,5', 'Pier,State,Guests', 'Sound,shut,9'])).toEqual([2, true]);
+  });
+});
+
+describe('what is said of cells', () => {
+  it('names the words that say roughly', () => {
+    const text = ['Month,A', '2025-01,1200', '2025-02,ca. 1300', '2025-03,1250', '2025-04,1190'].join('\n');
+    const { remarks, columns } = understand(readDelimited(text), 'T');
+    expect(columns[1]?.cells).toEqual([1200, 1300, 1250, 1190]);
+    expect(remarks.map((remark) => remark.text)).toContain('A: “ca.” at 1 value is a flag, not part of the numbers.');
+  });
+  it('names the periods without a row, whatever rows have no period', () => {
+    const cells = [...months(2026, 1, 3), null, ...months(2026, 5, 2)];
+    const found = findingsOf(tableOf([dates(cells, 'month'), numbers('a', [1, 2, 3, 4, 5, 6])]));
+    expect(found.map(({ text }) => text)).toContain('date: no row for Apr 2026.');
   });
 });

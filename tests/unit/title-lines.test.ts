@@ -1,6 +1,10 @@
 /** Lines of words above a table, brackets in titles and flags before numbers, as files have them. */
 import { describe, expect, it } from 'vitest';
-import { unitOfLine } from '../../src/core/table/title-lines.ts';
+import { draftFigure } from '../../src/core/figure/draft.ts';
+import { packTable } from '../../src/core/report/tables.ts';
+import { DEFAULT_STYLE } from '../../src/core/style/style.ts';
+import { applySteps } from '../../src/core/table/shape/shape.ts';
+import { isSourceLine, unitOfLine } from '../../src/core/table/title-lines.ts';
 import { readTitle } from '../../src/core/table/titles.ts';
 import { understand } from '../../src/core/table/understand.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
@@ -136,4 +140,42 @@ describe('a letter before numbers', () => {
     const table = tableOf('Month,p50,p90,e1\n2025-01,1,2,3\n2025-02,2,3,4\n2025-03,3,4,5\n');
     expect(table.columns.map(({ title }) => title)).toEqual(['Month', 'p50', 'p90', 'e1']);
   });
+});
+
+describe('a line that names the source', () => {
+  it.each([
+    'Source: Skerry Line ledger',
+    'Sources: harbour office, own counts',
+    'Data source: harbour office',
+    'Quelle: Hafenamt',
+    'Source : bureau du port',
+    'Fuente: oficina del puerto',
+    'Źródło: kapitanat portu',
+    'Lähde: satamatoimisto',
+    'Bron: havenkantoor',
+  ])('is that of the figures: %s', (line) => {
+    const rows = 'Month;North\n2025-01;120\n2025-02;125\n2025-03;131\n';
+    for (const [above, below] of [
+      ['', `${line}\n`],
+      ['', `\n${line}\nNote: provisional\n`],
+      [`Guests\n${line}\n`, ''],
+    ]) {
+      const table = tableOf(`${above}${rows}${below}`);
+      expect(table.rows).toBe(3);
+      expect(table.title).toBe(above === '' ? 'File' : 'Guests');
+      expect(table.remarks.map(({ text }) => text)).toContain(`“${line}” became the source of its figures.`);
+      // Through storage, calculations and shapes.
+      const { item } = packTable('t', table, () => 'block');
+      const stored = { ...table, remarks: item.remarks };
+      expect(draftFigure(stored, { id: 'f', tableId: 't', style: DEFAULT_STYLE }).words.source).toBe(line);
+      const shaped = applySteps(stored, [{ kind: 'keep', column: 'month', test: { kind: 'last', periods: 2 } }]);
+      expect(draftFigure(shaped, { id: 'f', tableId: 't', style: DEFAULT_STYLE }).words.source).toBe(line);
+    }
+  });
+  it.each(['Sourced from boats', 'Source', 'Sources:', 'Outsource: 12', 'Note: see source: a'])(
+    'is no other: %s',
+    (line) => {
+      expect(isSourceLine(line)).toBe(false);
+    },
+  );
 });

@@ -7,6 +7,7 @@ import type { Column, Table } from '../table/column.ts';
 import { findColumn } from '../table/find.ts';
 import { periodNumber } from '../table/periods.ts';
 import { type Periods, periodsOfTable } from '../table/series.ts';
+import { sourceOf } from '../table/source.ts';
 import { readTitle } from '../table/titles.ts';
 import { listed } from '../table/words.ts';
 import { cutTo } from '../text/letters.ts';
@@ -180,7 +181,7 @@ export function draftFigure(table: Table, choices: DraftChoices): FigureSpec {
       title: table.title,
       subtitle:
         across.kind === 'date' ? [{ fact: { kind: 'span', line: null }, part: 'sentence' }] : `By ${acrossName}`,
-      source: '',
+      source: sourceOf(table),
     },
     frame: {
       width: WIDTH,

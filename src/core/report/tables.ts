@@ -227,7 +227,11 @@ export const remarksOf = ({ remarks }: Table): StoredTable['remarks'] =>
   remarks
     .filter((remark) => !remark.passing)
     .slice(0, MOST_REMARKS)
-    .map(({ text, column }) => ({ text: cutTo(text, 1000), ...(column === undefined ? {} : { column }) }));
+    .map(({ text, column, source }) => ({
+      text: cutTo(text, 1000),
+      ...(column !== undefined && { column }),
+      ...(source !== undefined && { source }),
+    }));
 
 /** Splits a table into what stands in the report and the blocks of cells stored beside it. */
 export function packTable(

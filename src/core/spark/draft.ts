@@ -6,6 +6,7 @@ import { columnOf, type Table } from '../table/column.ts';
 import { factsOf } from '../table/facts.ts';
 import { measuresOf } from '../table/measures.ts';
 import { periodsOfTable } from '../table/series.ts';
+import { sourceOf } from '../table/source.ts';
 import { cutTo } from '../text/letters.ts';
 import { isBars } from './look.ts';
 import { type LevelBars, SparkColumn, Sparkline, SparkTableSpec } from './spec.ts';
@@ -79,7 +80,7 @@ export function draftLevelBars(table: Table, { id, tableId, names, measures }: B
     table: tableId,
     rows: { kind: 'rows', names },
     columns: [{ kind: 'text', id: 'names', column: names, title: null }, ...columns],
-    words: { title: table.title, subtitle: '', source: '' },
+    words: { title: table.title, subtitle: '', source: sourceOf(table) },
     rowHeight: ROW_HEIGHT,
   });
 }
@@ -201,7 +202,7 @@ export function draftSparkTable(table: Table, { id, tableId }: SparkChoices): Sp
     table: tableId,
     rows,
     columns: [names, derived('last', 1), spark, derived(rows.kind === 'rows' ? 'change' : 'change on the year', 2)],
-    words: { title: `${table.title} at a glance`, subtitle: '', source: '' },
+    words: { title: `${table.title} at a glance`, subtitle: '', source: sourceOf(table) },
     rowHeight: ROW_HEIGHT,
   });
 }

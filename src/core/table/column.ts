@@ -82,6 +82,8 @@ export const Remark = z.strictObject({
   column: z.string().optional(),
   /** what it says of the cells is found anew whenever they change, so it is not kept */
   passing: z.boolean().optional(),
+  /** the line in which a table names its source, as its figures print it */
+  source: z.string().max(500).optional(),
 });
 export type Remark = z.infer<typeof Remark>;
 

@@ -1,4 +1,5 @@
-/** Lines of words above a table: what names it, and what is the unit of its columns and nothing else. */
+/** Lines of words around a table: what names it, what is the unit of its columns and nothing else, and what its source is. */
+import { cutTo } from '../text/letters.ts';
 import { areUnitWords } from './titles.ts';
 
 /** Words before a unit that say that it is one, in the languages of the house. */
@@ -32,3 +33,15 @@ export function unitOfLine(line: string): string | null {
   if (PER_CENT.test(unit)) return '%';
   return named !== undefined || BASE.test(unit) || areUnitWords(unit.split(' ')) ? unit : null;
 }
+
+const SOURCE =
+  /^(?:(?:data )?sources?|(?:daten)?quellen?|(?:data)?bron(?:nen)?|fuentes?|font[ei]|fontes|źródł[oa]|lähteet?|lähde|k[äa]ll[ao]r?|kilder?) ?: ?\S/iu;
+
+/** True for a line that names a source: “Source: harbour office”. */
+export const isSourceLine = (line: string): boolean => SOURCE.test(line.trim());
+
+/** The longest source that is taken over. */
+const LONGEST_SOURCE = 500;
+
+/** A line that names a source, as figures print it. */
+export const sourceIn = (line: string): string => cutTo(line.trim().replace(/\s+/gu, ' '), LONGEST_SOURCE);

@@ -14,7 +14,7 @@ import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { someText } from './repeats.ts';
 import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
-import { unitOfLine } from './title-lines.ts';
+import { isSourceLine, sourceIn, unitOfLine } from './title-lines.ts';
 import { isTotalTitle, keysOf, readTitle, unitBeside, untitled } from './titles.ts';
 import { askUnfinished } from './unfinished-end.ts';
 import { listed } from './words.ts';
@@ -54,6 +54,7 @@ function raggedRemarks(body: Lined, width: number): Finding[] {
 }
 
 const isUnitLine = ({ text }: { text: string }) => unitOfLine(text) !== null;
+const isTitleLine = ({ text }: { text: string }) => unitOfLine(text) === null && !isSourceLine(text);
 
 /** Says which lines around the block are words and not rows. */
 function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
@@ -61,7 +62,7 @@ function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
   const remarks: Finding[] = [];
   const [top] = above;
   const bottom = below.at(-1);
-  const [titles, units] = [above.filter((line) => !isUnitLine(line)), above.filter(isUnitLine)];
+  const [titles, units] = [above.filter(isTitleLine), above.filter(isUnitLine)];
   const others = top && [{ say: `Start the table at line ${top.line}`, reading: { lines: { from: top.line, to } } }];
   if (others && titles.length > 0)
     remarks.push({ text: `${quoted(titles)} above the table became its title.`, others });
@@ -70,11 +71,14 @@ function wordsRemarks({ above, below, lines: { from, to } }: Block): Finding[] {
       text: `${quoted(units)} above the table became the unit of its columns.`,
       ...(titles.length === 0 && { others }),
     });
-  if (bottom)
+  const notes = below.filter(({ text }) => !isSourceLine(text));
+  if (bottom && notes.length > 0)
     remarks.push({
-      text: `${quoted(below)} below the table became a remark.`,
+      text: `${quoted(notes)} below the table became a remark.`,
       others: [{ say: `End the table at line ${bottom.line}`, reading: { lines: { from, to: bottom.line } } }],
     });
+  for (const { text } of [...above, ...below].filter((line) => isSourceLine(line.text)))
+    remarks.push({ text: `“${text}” became the source of its figures.`, source: sourceIn(text) });
   return remarks;
 }
 
@@ -354,7 +358,7 @@ export function understandRows(
   const { columns } = asked;
   remarks.push(...provisional.findings, ...asked.findings, ...totalRemarks(columns, body, totals));
   // The line of words nearest to the table says best what it holds.
-  const nearest = found.above.findLast((line) => !isUnitLine(line));
+  const nearest = found.above.findLast(isTitleLine);
   const table = {
     title: nearest ? readTitle(nearest.text).name : title,
     rows: body.rows.length,

@@ -24,7 +24,8 @@ interface PhraseTextProps {
 /**
  * The text of a field while it is typed: taken on every pause, on Enter, on
  * leaving the field and when the page goes, all as one step to undo. Escape
- * goes back to what stood before.
+ * ends the typing and keeps words, which are shown as saved by then; a number,
+ * what was refused, and what is taken on Enter only go back to what stood before.
  */
 function useTyped({
   value,
@@ -122,7 +123,10 @@ export function PhraseText({ label, placeholder, className = '', colour, rows, i
       event.preventDefault();
       confirm();
     }
-    if (event.key === 'Escape') goBack();
+    if (event.key === 'Escape') {
+      if (text.numeric || text.atOnce || error !== null) goBack();
+      else event.currentTarget.blur();
+    }
   };
   const shared = {
     'aria-label': label,

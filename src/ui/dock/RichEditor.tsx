@@ -87,7 +87,7 @@ function useKeptOnLeaving(keep: () => void): void {
   useEffect(() => () => latest.current(), []);
 }
 
-/** A small editor: kept on Enter, on leaving it and on a pause in typing; Shift Enter begins a new line, Escape goes back. */
+/** A small editor: kept on Enter, on leaving it and on a pause in typing; Shift Enter begins a new line. Escape ends the typing, too, and goes back only where the words were refused. */
 export default function RichEditor({
   label,
   facts,
@@ -102,6 +102,8 @@ export default function RichEditor({
   const typed = useTyped(value, { onCommit, ...(onTyping && { onTyping }) });
   const say = useRef(facts.say);
   say.current = facts.say;
+  const refused = useRef(false);
+  refused.current = typed.error !== null;
   const box = useRef<HTMLSpanElement>(null);
   const editor = useEditor({
     extensions: [
@@ -132,9 +134,11 @@ export default function RichEditor({
         },
       },
       handleKeyDown: (view, event) => {
-        if (event.key === 'Escape') editor?.commands.setContent(documentOf(typed.goBack()), { emitUpdate: false });
-        else if (event.key === 'Enter' && !event.shiftKey) (view.dom as HTMLElement).blur();
-        else return false;
+        const ends = event.key === 'Escape' || (event.key === 'Enter' && !event.shiftKey);
+        if (!ends) return false;
+        if (event.key === 'Escape' && refused.current)
+          editor?.commands.setContent(documentOf(typed.goBack()), { emitUpdate: false });
+        else (view.dom as HTMLElement).blur();
         return true;
       },
     },

@@ -32,7 +32,8 @@ export function applyStep(table: Table, step: Step): Table {
  * and a remark says why, so that the report can still be opened and mended.
  */
 export function applySteps(source: Table, steps: readonly Step[]): Table {
-  let table: Table = { ...source, remarks: [] };
+  // What it says of its source holds for all that is made of it.
+  let table: Table = { ...source, remarks: source.remarks.filter((remark) => remark.source !== undefined) };
   for (const step of steps) {
     try {
       table = applyStep(table, step);
