@@ -84,7 +84,7 @@ describe('a report that names columns which are gone', () => {
     // It is counted at the head, also when what is shown is chosen again.
     await showItem(page, 'Passengers by route');
     await page.getByRole('button', { name: 'Proof: 1 note' }).waitFor();
-    await page.getByRole('button', { name: 'Take “Sailings anew” instead' }).first().click();
+    await page.getByRole('button', { name: 'Use “Sailings anew” instead' }).first().click();
     await expect.poll(() => note.count()).toBe(0);
     await expect.poll(() => page.locator('.sheet svg [data-part^="line:"]').count()).toBeGreaterThan(1);
     await showItem(page, 'Outer isles, year by year');

@@ -8,6 +8,8 @@ import { factsOf } from '../../src/core/table/facts.ts';
 import { joinHeads } from '../../src/core/table/heads.ts';
 import { limitCells, limitText } from '../../src/core/table/limits.ts';
 import { saidByTitle } from '../../src/core/table/measure/said.ts';
+import { measureOf } from '../../src/core/table/measure/weigh.ts';
+import { measuresOf } from '../../src/core/table/measures.ts';
 import { matchColumns } from '../../src/core/table/newer.ts';
 import { plainNumber } from '../../src/core/table/plain-number.ts';
 import { weighDates } from '../../src/core/table/plausible.ts';
@@ -267,5 +269,49 @@ describe('what is said of cells', () => {
     const cells = [...months(2026, 1, 3), null, ...months(2026, 5, 2)];
     const found = findingsOf(tableOf([dates(cells, 'month'), numbers('a', [1, 2, 3, 4, 5, 6])]));
     expect(found.map(({ text }) => text)).toContain('date: no row for Apr 2026.');
+  });
+});
+
+describe('a category of rows that have no period', () => {
+  it('makes no column where it stands in such rows alone', () => {
+    const table = tableOf([
+      dates([...months(2026, 1, 2), null, ...months(2026, 1, 2)], 'month'),
+      texts('pier', ['N', 'N', 'Nowhere', 'S', 'S']),
+      numbers('a', [1, 2, 3, 4, 5]),
+    ]);
+    const step: Step = { kind: 'spread', across: 'date', categories: ['pier'], value: 'a', together: 'sum' };
+    expect(applyStep(table, step).columns.map(({ title, cells }) => [title, cells.slice(0)])).toEqual([
+      ['date', months(2026, 1, 2)],
+      ['N', [1, 2]],
+      ['S', [4, 5]],
+    ]);
+  });
+});
+
+describe('numbers that are called like a part of their date', () => {
+  const measures = (title: string, cells: readonly number[]) =>
+    measuresOf(
+      tableOf([
+        dates(months(2025, 1, 12), 'month'),
+        { ...numbers('a', [...cells]), title },
+        numbers(
+          'load',
+          cells.map((cell) => cell * 7),
+        ),
+      ]),
+    ).map(({ key }) => key);
+  it('are measures where they are no such part', () => {
+    const count = Array.from({ length: 12 }, (_, at) => at + 1);
+    expect(measures('Month', count)).toEqual(['load']);
+    expect(measures('Guests a month', [31, 28, 40, 22, 35, 37, 44, 41, 30, 29, 33, 38])).toEqual(['a', 'load']);
+  });
+});
+
+describe('a table of one column that is only named', () => {
+  it('measures what its title says', () => {
+    const column = { ...numbers('a', [512, 498, 530, 541, 560, 588]), title: 'Northgate' };
+    const table = { ...tableOf([dates(months(2025, 1, 6), 'month'), column]), title: 'Passengers' };
+    expect(measureOf(table, column)).toBe('flow');
+    expect(measureOf({ ...table, title: 'Table 1' }, column)).not.toBe('flow');
   });
 });
