@@ -2,15 +2,20 @@
 import { describe, expect, it } from 'vitest';
 import { calculate } from '../../src/core/table/calc/calculate.ts';
 import { draftRule, RULE_KINDS } from '../../src/core/table/calc/draft.ts';
+import { isCalled } from '../../src/core/table/called.ts';
 import { findingsOf } from '../../src/core/table/check.ts';
 import { DATE_SHAPES } from '../../src/core/table/dates.ts';
 import { factsOf } from '../../src/core/table/facts.ts';
+import { goneOn } from '../../src/core/table/go-on.ts';
 import { joinHeads } from '../../src/core/table/heads.ts';
 import { limitCells, limitText } from '../../src/core/table/limits.ts';
 import { saidByTitle } from '../../src/core/table/measure/said.ts';
 import { measureOf } from '../../src/core/table/measure/weigh.ts';
 import { measuresOf } from '../../src/core/table/measures.ts';
 import { matchColumns } from '../../src/core/table/newer.ts';
+import { findStyle } from '../../src/core/table/number-style.ts';
+import { readNumber } from '../../src/core/table/numbers.ts';
+import { longestOf, periodNumber } from '../../src/core/table/periods.ts';
 import { plainNumber } from '../../src/core/table/plain-number.ts';
 import { weighDates } from '../../src/core/table/plausible.ts';
 import { draftTest } from '../../src/core/table/shape/draft.ts';
@@ -19,8 +24,9 @@ import type { Step } from '../../src/core/table/shape/step.ts';
 import { turnTable } from '../../src/core/table/shape/turn.ts';
 import { yearsTable } from '../../src/core/table/shape/years.ts';
 import { understand } from '../../src/core/table/understand.ts';
+import { INTERVALS, type Interval } from '../../src/core/time/interval.ts';
 import { readDelimited } from '../../src/formats/delimited.ts';
-import { dates, months, numbers, tableOf, texts } from './tables.ts';
+import { dates, day, months, numbers, tableOf, texts } from './tables.ts';
 
 describe('a table that is turned', () => {
   const month = dates(months(2026, 1, 2), 'month');
@@ -313,5 +319,77 @@ describe('a table of one column that is only named', () => {
     const table = { ...tableOf([dates(months(2025, 1, 6), 'month'), column]), title: 'Passengers' };
     expect(measureOf(table, column)).toBe('flow');
     expect(measureOf({ ...table, title: 'Table 1' }, column)).not.toBe('flow');
+  });
+});
+
+describe('names that hold a pattern', () => {
+  it('have its pieces one after the other, each behind the one before', () => {
+    const held = (name: string) => ['a*a', 'a*b*a', '*', 'ab'].map((pattern) => isCalled(name, pattern));
+    expect(held('Area b a')).toEqual([true, true, true, false]);
+    expect(held('ab')).toEqual([false, false, true, true]);
+    expect(held('ba')).toEqual([false, false, true, false]);
+  });
+});
+
+describe('the longest that a period can be', () => {
+  const SIZES = [1, 2, 5, 15];
+  it('is never less than one is, so that dates so far apart are never in the same', () => {
+    for (const base of INTERVALS)
+      for (const every of SIZES) {
+        if (every > 1 && ['business day', 'quarter', 'half-year'].includes(base)) continue;
+        const interval = (every === 1 ? base : `${every} ${base}s`) as Interval;
+        const longest = longestOf(interval);
+        // Leap years, long and short months, and both halves of years are among them.
+        for (let hour = 0; hour < 24 * 366 * 5; hour += 997) {
+          const at = Date.UTC(2023, 0, 2) + hour * 3_600_000;
+          expect(periodNumber(at + longest, interval), `${interval}, ${new Date(at).toISOString()}`).not.toBe(
+            periodNumber(at, interval),
+          );
+        }
+      }
+  });
+});
+
+describe('columns without an empty cell that go on', () => {
+  it('go on from the first cell of the stretch', () => {
+    const { at, texts: down } = goneOn(tableOf([numbers('a', [7, 1, 2])]), ['a'], { from: 0, to: 2 });
+    expect([at, down.get('a')]).toEqual([0, [undefined, '8', '9']]);
+  });
+});
+
+describe('numbers that begin with their decimal mark', () => {
+  it('are read by it, alone as well', () => {
+    for (const [text, mark] of [
+      [',5', ','],
+      ['.5', '.'],
+    ] as const) {
+      const { style } = findStyle([text]);
+      expect([style.decimal, readNumber(text, style)]).toEqual([mark, 0.5]);
+    }
+  });
+});
+
+describe('days of other centuries', () => {
+  it('are dates where year, month and day are told apart', () => {
+    const [first] = understand(readDelimited('day;births\n1642-03-05;4\n1642-03-06;7\n'), 'Parish').columns;
+    expect(first).toMatchObject({ kind: 'date', cells: [day('1642-03-05'), day('1642-03-06')] });
+  });
+});
+
+describe('years and months in two columns', () => {
+  it('are joined where quarters have blanks around them', () => {
+    const rows = ['year;quarter;calls', '2024; I ;5', '2024; II ;6', '2024; III ;7', '2024; IV ;9'];
+    const [first] = understand(readDelimited(rows.join('\n')), 'Calls').columns;
+    expect(first).toMatchObject({ kind: 'date', interval: 'quarter' });
+    expect(first?.cells).toEqual([0, 3, 6, 9].map((month) => Date.UTC(2024, month, 1)));
+  });
+});
+
+describe('years over each other of rows in any order', () => {
+  it('stand from the first to the last', () => {
+    const cells = [...months(2024, 11, 4), ...months(2022, 11, 4)];
+    const table = tableOf([dates(cells, 'month'), numbers('a', [1, 2, 3, 4, 5, 6, 7, 8])]);
+    const made = yearsTable(table, { kind: 'years', column: 'a', yearStart: 1 });
+    expect(made.columns.slice(1).map(({ title }) => title)).toEqual(['2022', '2023', '2024', '2025']);
   });
 });
