@@ -4,8 +4,9 @@ import Papa from 'papaparse';
 import { Refusal } from '../core/refusal.ts';
 import { limitCells, limitLetters, limitText } from '../core/table/limits.ts';
 import type { Finding } from '../core/table/reading.ts';
-import type { RawRows } from '../core/table/rows.ts';
+import { type RawRows, rawRows } from '../core/table/rows.ts';
 import { isStorable } from '../core/text/storable.ts';
+import { partPlainText } from './plain-cells.ts';
 
 const DELIMITERS = [',', ';', '\t', '|'] as const;
 const NAMES: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'upright bars' };
@@ -124,6 +125,43 @@ function delimiterFinding(text: string, delimiter: string): Finding[] {
   ];
 }
 
+/** Rows of text in which quotes stand, or that is not plain in another way. */
+function readQuoted(text: string, delimiter: string, onProgress: (share: number) => void, unhide: boolean): RawRows {
+  const quoted = text.includes('"');
+  limitText(text, delimiter, quoted);
+  const { rows, errors } = parseCells(text, delimiter, !quoted, onProgress);
+  const unclosed = errors.find((error) => error.code === 'MissingQuotes');
+  if (unclosed) {
+    // The parser reports the row that swallowed the rest; the quote opens on that row's first line.
+    const rowStart = unclosed.index ?? 0;
+    const line = lineAt(text, openQuote(text, rowStart, delimiter));
+    throw new Refusal(
+      `A quote opens on line ${line} and is never closed; close or remove it and bring the file in again.`,
+    );
+  }
+  if (unhide)
+    for (const row of rows)
+      row.forEach((cell, at) => {
+        row[at] = cell.replace(HIDDEN_LETTERS, (letter) => MARKS[letter.charCodeAt(0) - HIDDEN] ?? letter);
+      });
+  const odd = errors.find((error) => error.code === 'InvalidQuotes');
+  const remarks =
+    odd?.index === undefined
+      ? []
+      : [{ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was kept as a character.` }];
+  return rawRows(rows, { lines: lineNumbers(rows, quoted), remarks }, isStorable(text));
+}
+
+/** Rows of text without quotes whose lines all end alike; null for any other. */
+function readPlain(text: string, delimiter: string, onProgress: (share: number) => void): RawRows | null {
+  if (text.includes('"') || !isStorable(text)) return null;
+  const grid = partPlainText(text, delimiter, onProgress);
+  if (!grid) return null;
+  const lines = new Array<number>(grid.height);
+  for (let row = 0; row < grid.height; row++) lines[row] = row + 1;
+  return { grid, lines, remarks: [] };
+}
+
 /**
  * Reads delimited text. The delimiter is found from the text itself unless it
  * is given; `onProgress` hears the share that is done. Throws a Refusal for
@@ -137,34 +175,13 @@ export function readDelimited(
   const { plain: text, example } = withoutEntities(received);
   if (text.trim() === '') throw new Refusal('This file is empty: there is no table in it.');
   const delimiter = given ?? guessDelimiter(text);
-  const quoted = text.includes('"');
-  limitText(text, delimiter, quoted);
-  const { rows, errors } = parseCells(text, delimiter, !quoted, onProgress);
-  const unclosed = errors.find((error) => error.code === 'MissingQuotes');
-  if (unclosed) {
-    // The parser reports the row that swallowed the rest; the quote opens on that row's first line.
-    const rowStart = unclosed.index ?? 0;
-    const line = lineAt(text, openQuote(text, rowStart, delimiter));
-    throw new Refusal(
-      `A quote opens on line ${line} and is never closed; close or remove it and bring the file in again.`,
-    );
-  }
-  const remarks: Finding[] = [];
-  if (example !== null) {
-    remarks.push({
-      text: `“${example}” and similar codes for web pages were read as the characters they stand for.`,
-    });
-    for (const row of rows)
-      row.forEach((cell, at) => {
-        row[at] = cell.replace(HIDDEN_LETTERS, (letter) => MARKS[letter.charCodeAt(0) - HIDDEN] ?? letter);
-      });
-  }
-  if (rows.at(-1)?.every((cell) => cell === '')) rows.pop();
-  const odd = errors.find((error) => error.code === 'InvalidQuotes');
-  if (odd?.index !== undefined)
-    remarks.push({ text: `A quote inside a cell on line ${lineAt(text, odd.index)} was kept as a character.` });
-  remarks.push(...delimiterFinding(text, delimiter));
-  return { rows, lines: lineNumbers(rows, quoted), remarks, storable: isStorable(text) };
+  const isHidden = example !== null;
+  const raw =
+    (isHidden ? null : readPlain(text, delimiter, onProgress)) ?? readQuoted(text, delimiter, onProgress, isHidden);
+  const entities = isHidden
+    ? [{ text: `“${example}” and similar codes for web pages were read as the characters they stand for.` }]
+    : [];
+  return { ...raw, remarks: [...entities, ...raw.remarks, ...delimiterFinding(text, delimiter)] };
 }
 
 /** Index of the quote that is never closed, searching from the start of a row. */

@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { Refusal } from '../core/refusal.ts';
 import { limitAcross, limitCells } from '../core/table/limits.ts';
-import type { RawRows } from '../core/table/rows.ts';
+import { type RawRows, rawRows } from '../core/table/rows.ts';
 
 const Value = z.union([z.string(), z.number(), z.boolean(), z.null()]);
 const Records = z.array(z.record(z.string(), Value)).min(1);
@@ -56,11 +56,10 @@ export function readJsonTable(text: string): RawRows {
       'This JSON is not a table: it must be a list of objects with plain values, or an object of columns, each a list of values.',
     );
   const rows = [keys, ...values.map((row) => row.map(textOf))];
-  return {
-    rows,
+  return rawRows(rows, {
     lines: rows.map((_, index) => index + 1),
     types: ['', ...values.map((row) => row.map((value) => TYPES[typeof value] ?? ' ').join(''))],
     remarks: [],
     decimal: '.',
-  };
+  });
 }

@@ -42,7 +42,7 @@ function sourceOfSheets(sheets: readonly Sheet[], title: string): Source {
       const wanted = reading.sheet;
       const found =
         wanted === undefined
-          ? (sheets.find((sheet) => sheet.raw.rows.length > 0) ?? sheets[0])
+          ? (sheets.find((sheet) => sheet.raw.grid.height > 0) ?? sheets[0])
           : sheets.find((sheet) => sheet.name === wanted);
       if (!found)
         throw new Refusal(`There is no sheet “${wanted}”; there is ${names.map((name) => `“${name}”`).join(', ')}.`);

@@ -2,7 +2,7 @@
 import { type CellObject, type Range, read, SSF, utils, type WorkBook, type WorkSheet } from '@e965/xlsx';
 import { Refusal } from '../core/refusal.ts';
 import type { Finding } from '../core/table/reading.ts';
-import type { RawRows } from '../core/table/rows.ts';
+import { type RawRows, rawRows } from '../core/table/rows.ts';
 import { unpackedSize } from './archive.ts';
 import { unitOfFormat } from './number-format.ts';
 
@@ -92,7 +92,7 @@ function rowsOf(name: string, sheet: WorkSheet, date1904: boolean): RawRows {
   const rows: string[][] = [];
   const lines: number[] = [];
   const types: string[] = [];
-  if (!reach) return { rows, lines, remarks: [] };
+  if (!reach) return rawRows(rows, { lines, remarks: [] });
   const joined = joinedAcross(sheet, reach);
   let unstored = 0;
   for (let row = reach.s.r; row <= reach.e.r; row++) {
@@ -115,7 +115,7 @@ function rowsOf(name: string, sheet: WorkSheet, date1904: boolean): RawRows {
     remarks.push({
       text: `${unstored} ${unstored === 1 ? 'cell holds a formula' : 'cells hold formulas'} without a stored value and ${unstored === 1 ? 'counts' : 'count'} as missing; open the workbook in its own program and save it again.`,
     });
-  return { rows, lines, types, remarks };
+  return rawRows(rows, { lines, types, remarks });
 }
 
 function sheetsOf(book: WorkBook): Sheet[] {

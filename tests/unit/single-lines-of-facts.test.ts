@@ -1,9 +1,13 @@
 /** Small cases of facts and axes, each for a line that could be broken without any other test noticing. */
 import { describe, expect, it } from 'vitest';
+import { asBefore } from '../../src/core/fact/again.ts';
 import { allFactsOf } from '../../src/core/fact/facts.ts';
+import { isOfTime } from '../../src/core/fact/lexicon.ts';
 import { sayFact } from '../../src/core/fact/say.ts';
 import type { FactSeries } from '../../src/core/fact/series.ts';
+import { resolveLogAxis } from '../../src/core/scale/log-axis.ts';
 import { type TiedWish, tieTicks } from '../../src/core/scale/tied.ts';
+import { resolveValueAxis, type ValueAxisWish } from '../../src/core/scale/value-axis.ts';
 import { localeOf } from '../../src/core/text/locale.ts';
 import { months } from './tables.ts';
 
@@ -44,13 +48,15 @@ describe('beyond a target for the first time', () => {
     expect(behind(5)).toEqual([]);
     expect(behind(6)).toContainEqual(expect.objectContaining({ side: 'above', at: 6, level: 20 }));
   });
-  it('names the target with the decimals that it was given', () => {
+  it('names a target that says its value already without saying it again', () => {
     const of = series([11, 12, 13, 14, 15, 16, 17, 23]);
-    const said = allFactsOf(of, { targets: [{ id: 't', name: 'Target', at: 20.25 }] }).map((fact) =>
-      sayFact(fact, localeOf('en-GB')),
-    );
-    expect(said.filter((text) => text.includes('20.2'))).not.toEqual([]);
-    expect(said.filter((text) => /20\.2(?!5)/.test(text))).toEqual([]);
+    const saidOf = (name: string) =>
+      allFactsOf(of, { targets: [{ id: 't', name, at: 20.75 }] })
+        .map((fact) => sayFact(fact, localeOf('en-GB')))
+        .filter((text) => text.includes(name));
+    expect(saidOf('Target 20.75')).not.toEqual([]);
+    expect(saidOf('Target 20.75').filter((text) => text.includes('(20.75)'))).toEqual([]);
+    expect(saidOf('Target of 2024').every((text) => text.includes('(20.75)'))).toBe(true);
   });
 });
 
@@ -94,5 +100,48 @@ describe('axes that meet, of which one has a step', () => {
       expect([left?.left.step, right?.right.step]).toEqual([every, every]);
       expect(left && (left.left.high - left.left.low) / every).toBe(left?.intervals);
     }
+  });
+});
+
+describe('a crossing', () => {
+  it('is not seen where the other line has no finished value', () => {
+    const of = series([1, 2, 3, 4, 4, 9]);
+    const other = (more: Partial<FactSeries>) => series([5, 5, 5, 5, 5, 5], { id: 'b', name: 'Other', ...more });
+    const found = (beside: FactSeries) => claimsOf('crossing', of, { lines: [of, beside] });
+    expect(found(other({}))).toEqual([expect.objectContaining({ side: 'above', since: 5, at: 5 })]);
+    expect(found(other({ finished: 5 }))).toEqual([]);
+    expect(found(other({ values: [5, 5, 5, 5, 5, null] }))).toEqual([]);
+  });
+});
+
+describe('what is kept of lines that are drawn again', () => {
+  it('keeps a line once, so that others of its column stay', () => {
+    const column = {};
+    const one = asBefore(column, series([1, 2, 3]));
+    for (let time = 0; time < 6; time++) asBefore(column, series([4, 5, 6]));
+    expect(asBefore(column, series([1, 2, 3]))).toBe(one);
+  });
+});
+
+describe('words of time', () => {
+  it('are those for years and those for shorter periods', () => {
+    const english = localeOf('en-GB');
+    expect(['year', 'month', 'pier'].map((word) => isOfTime(word, english))).toEqual([true, true, false]);
+  });
+});
+
+describe('an axis', () => {
+  const wish = (more: Partial<ValueAxisWish>): ValueAxisWish => ({ from: 'auto', to: 'auto', every: null, ...more });
+  it('keeps all labels of a logarithm that just have room', () => {
+    expect(resolveLogAxis(wish({ from: 2, to: 8 }), [2, 8], 4).ticks).toEqual([2, 4, 6, 8]);
+  });
+  it('takes a wider step than one without room also where all values are below zero', () => {
+    const of = (sign: 1 | -1) => {
+      const [low, high] = [990 * sign, 1010 * sign].sort((a, b) => a - b) as [number, number];
+      return resolveValueAxis(wish({ from: low, to: high, every: 1 }), [low, high], false, 6);
+    };
+    expect(of(1).step).toBeGreaterThan(1);
+    expect(of(-1).step).toBe(of(1).step);
+    expect(of(-1).ticks.length).toBeLessThanOrEqual(6);
   });
 });

@@ -7,7 +7,7 @@ const power = (exponent: number) => tidy(10 ** exponent);
 /** The numbers `mantissa` × 10ⁿ within [low, high], rising; every `every`-th power of ten only. */
 function decadeTicks(low: number, high: number, mantissas: readonly number[], every = 1): number[] {
   const first = Math.floor(Math.log10(low) - 1e-9);
-  const last = Math.ceil(Math.log10(high) + 1e-9);
+  const last = Math.floor(Math.log10(high) + 1e-9);
   const ticks: number[] = [];
   for (let exponent = Math.ceil(first / every) * every; exponent <= last; exponent += every)
     for (const mantissa of mantissas) {
@@ -20,7 +20,7 @@ function decadeTicks(low: number, high: number, mantissas: readonly number[], ev
 /** The next of 1, 2 and 5 × 10ⁿ at or below (above) a value, or the next power of ten over many decades. */
 function roundEnd(value: number, up: boolean, mantissas: readonly number[]): number {
   const exponent = Math.floor(Math.log10(value) + 1e-9);
-  const candidates = [exponent - 1, exponent, exponent + 1].flatMap((at) => mantissas.map((m) => tidy(m * power(at))));
+  const candidates = [exponent, exponent + 1].flatMap((at) => mantissas.map((m) => tidy(m * power(at))));
   const fitting = candidates.filter((at) => (up ? at >= value * (1 - 1e-9) : at <= value * (1 + 1e-9)));
   return up ? Math.min(...fitting) : Math.max(...fitting);
 }

@@ -1,4 +1,5 @@
 /** Finding the table in rows as received: titles above it, remarks below it, and series that stand in rows. */
+import { type Grid, gridOfRows } from './grid.ts';
 import {
   arePeriods,
   filledCount,
@@ -14,7 +15,7 @@ import type { Reading } from './reading.ts';
 
 /** Rows of cells with the line each began on in what was received (lines count from 1). */
 export interface Lined {
-  rows: readonly (readonly string[])[];
+  grid: Grid;
   lines: readonly number[];
 }
 
@@ -65,7 +66,7 @@ const MOST_WORDS = 4;
  * follows it, behind lines of words at the most, and the rows below that.
  */
 function isProse(raw: Lined, kept: readonly number[], at: number): boolean {
-  const rowAt = (index: number) => raw.rows[kept[index] ?? -1] ?? [];
+  const rowAt = (index: number) => raw.grid.row(kept[index] ?? -1);
   const row = rowAt(at);
   const [first = '', ...others] = row;
   if (others.length === 0 || row.some((cell) => cell.trim() === '') || looksLikeData(first)) return false;
@@ -88,7 +89,7 @@ function isProse(raw: Lined, kept: readonly number[], at: number): boolean {
 function wordsApart(raw: Lined, kept: readonly number[]): number {
   const gap = kept.slice(0, 5).findIndex((index, at) => at > 0 && index - (kept[at - 1] ?? 0) > 1);
   if (gap < 1 || gap > 3 || kept.length - gap < 2) return 0;
-  const rowAt = (at: number) => raw.rows[kept[at] ?? 0] ?? [];
+  const rowAt = (at: number) => raw.grid.row(kept[at] ?? 0);
   // Names with what they are, such as “Printed; 12.04.2023”, stand over a wider table.
   const isWider = filledCount(rowAt(gap)) > 2;
   for (let at = 0; at < gap; at++)
@@ -108,7 +109,7 @@ function wordsApart(raw: Lined, kept: readonly number[]): number {
 
 /** Where another table begins below an empty line: a header of its own, with rows of values; -1 for none. */
 function nextTable(raw: Lined, kept: readonly number[], first: number, end: number): number {
-  const rowAt = (at: number) => raw.rows[kept[at] ?? 0] ?? [];
+  const rowAt = (at: number) => raw.grid.row(kept[at] ?? 0);
   const hasValues = (row: readonly string[]) => row.some((cell) => partsOfNumber(cell) !== null);
   for (let at = first + 2; at < end - 1; at++) {
     const isApart = (kept[at] ?? 0) - (kept[at - 1] ?? 0) > 1;
@@ -122,8 +123,6 @@ function nextTable(raw: Lined, kept: readonly number[], first: number, end: numb
 }
 
 const isSameRow = (a: readonly string[], b: readonly string[]) =>
-  // The first letter answers for nearly every row.
-  (a[0] ?? '').charCodeAt(0) === (b[0] ?? '').charCodeAt(0) &&
   filledCount(a) > 1 &&
   Array.from({ length: Math.max(a.length, b.length) }).every((_, at) => (a[at] ?? '').trim() === (b[at] ?? '').trim());
 
@@ -133,7 +132,7 @@ function boundsOf(
   kept: readonly number[],
   reading: Reading,
 ): { first: number; end: number; next: number | null } {
-  const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
+  const rowAt = (index: number | undefined) => (index === undefined ? [] : raw.grid.row(index));
   if (reading.lines) {
     const { from, to } = reading.lines;
     const lineAt = (at: number) => raw.lines[kept[at] ?? 0] ?? 0;
@@ -170,11 +169,11 @@ function boundsOf(
  */
 export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
   const kept: number[] = [];
-  raw.rows.forEach((row, index) => {
+  const { grid } = raw;
+  for (let index = 0; index < grid.height; index++)
     // A first cell that holds something answers for nearly every row.
-    if ((row[0] ?? '').trim() !== '' || row.some((cell) => cell.trim() !== '')) kept.push(index);
-  });
-  const rowAt = (index: number | undefined) => (index === undefined ? [] : (raw.rows[index] ?? []));
+    if (grid.at(index, 0).trim() !== '' || filledCount(grid.row(index)) > 0) kept.push(index);
+  const rowAt = (index: number) => grid.row(index);
   const words = (index: number) => ({ line: raw.lines[index] ?? 0, text: joined(rowAt(index)) });
   if (kept.length === 0) return null;
   const { first, end, next } = boundsOf(raw, kept, reading);
@@ -185,14 +184,14 @@ export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
   const below = kept.slice(first + heads, end);
   // A header that comes again on each page is no row.
   const head = rowAt(top);
-  const body =
-    header && below.some((index) => isSameRow(rowAt(index), head))
-      ? below.filter((index) => !isSameRow(rowAt(index), head))
-      : below;
+  const letter = (head[0] ?? '').charAt(0);
+  // The first letter answers for nearly every row.
+  const isHead = (index: number) => grid.at(index, 0).charAt(0) === letter && isSameRow(rowAt(index), head);
+  const body = header && below.some(isHead) ? below.filter((index) => !isHead(index)) : below;
   return {
     header,
     headerLine: raw.lines[top] ?? 1,
-    body: { rows: body.map(rowAt), lines: body.map((index) => raw.lines[index] ?? 0) },
+    body: { grid: grid.pickRows(body), lines: body.map((index) => raw.lines[index] ?? 0) },
     lines: { from: raw.lines[top] ?? 1, to: raw.lines[kept[end - 1] ?? 0] ?? 1 },
     above: kept.slice(0, first).map(words),
     below: kept.slice(end, next ?? undefined).map(words),
@@ -205,14 +204,24 @@ export function findBlock(raw: Lined, reading: Reading = {}): Block | null {
 /** True when each row is a series and its periods stand across the top. */
 export function isSeriesInRows(block: Block): boolean {
   const { header, body } = block;
-  if (!header || body.rows.length === 0 || !arePeriods(seriesPeriods(header))) return false;
-  return body.rows.every((row) => !looksLikeData(row[0] ?? '') && (row[0] ?? '').trim() !== '');
+  const { grid } = body;
+  if (!header || grid.height === 0 || !arePeriods(seriesPeriods(header))) return false;
+  for (let row = 0; row < grid.height; row++) {
+    const name = grid.at(row, 0);
+    if (name.trim() === '' || looksLikeData(name)) return false;
+  }
+  return true;
 }
 
 /** Turns rows into columns: the first cells of the rows become titles, and the titles a first column. */
 export function turnBlock(block: Block): Block {
   const header = block.header ?? [];
-  const titles = ['Period', ...block.body.rows.map((row) => row[0] ?? '')];
-  const rows = header.slice(1).map((period, index) => [period, ...block.body.rows.map((row) => row[index + 1] ?? '')]);
-  return { ...block, header: titles, body: { rows, lines: rows.map(() => block.headerLine) } };
+  const { grid } = block.body;
+  const across = (column: number) => Array.from({ length: grid.height }, (_, row) => grid.at(row, column));
+  const rows = header.slice(1).map((period, index) => [period, ...across(index + 1)]);
+  return {
+    ...block,
+    header: ['Period', ...across(0)],
+    body: { grid: gridOfRows(rows), lines: rows.map(() => block.headerLine) },
+  };
 }

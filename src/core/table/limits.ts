@@ -9,7 +9,7 @@ const MOST_ACROSS = 20_000;
 /** Letters of one cell, beyond which a quote was never closed. */
 export const MOST_LETTERS = 100_000;
 /** Letters of one line. */
-const MOST_LINE = 1_000_000;
+export const MOST_LINE = 1_000_000;
 
 const said = (count: number) => count.toLocaleString('en-GB');
 
@@ -41,6 +41,12 @@ export function limitLetters(cell: string, line: number): void {
     );
 }
 
+/** Throws a Refusal for a line that no table has. */
+export function limitLine(letters: number, line: number): void {
+  if (letters > MOST_LINE)
+    throw new Refusal(`Line ${said(line)} is longer than ${said(MOST_LINE)} characters, which no line of a table is.`);
+}
+
 /** Finds the next of a letter from a place on, without looking twice through what holds none. */
 function seeker(text: string, letter: string): (from: number) => number {
   let at = text.indexOf(letter);
@@ -60,10 +66,7 @@ export function limitText(text: string, delimiter: string, quoted: boolean): voi
   let lines = 0;
   for (let from = 0; from < text.length; lines++) {
     const end = Math.min(nextLf(from), nextCr(from));
-    if (end - from > MOST_LINE)
-      throw new Refusal(
-        `Line ${said(lines + 1)} is longer than ${said(MOST_LINE)} characters, which no line of a table is.`,
-      );
+    limitLine(end - from, lines + 1);
     from = text.startsWith('\r\n', end) ? end + 2 : end + 1;
   }
   if (quoted) return;

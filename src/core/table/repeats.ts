@@ -43,6 +43,35 @@ function find(all: readonly string[]): Repeats {
 
 const found = new WeakMap<readonly string[], Repeats>();
 
+/**
+ * The list of texts that a column of `of.length` rows holds, of which it is told
+ * which rows hold the same; what is asked of it later need not look for that.
+ */
+export function listOfRepeats(texts: readonly string[], of: Uint32Array): string[] {
+  const list = new Array<string>(of.length);
+  // Texts of other rows are left out, and the first to stand is the first in the list.
+  const places = new Int32Array(texts.length).fill(-1);
+  const held: string[] = [];
+  const counts: number[] = [];
+  const now = new Uint32Array(of.length);
+  for (let row = 0; row < of.length; row++) {
+    const number = of[row] ?? 0;
+    let at = places[number] ?? -1;
+    if (at < 0) {
+      at = held.length;
+      places[number] = at;
+      held.push(texts[number] ?? '');
+      counts.push(0);
+    }
+    counts[at] = (counts[at] ?? 0) + 1;
+    now[row] = at;
+    list[row] = held[at] ?? '';
+  }
+  const isApart = of.length < LONG || held.length * 2 > of.length;
+  found.set(list, isApart ? { texts: list, of: null, counts: null } : { texts: held, of: now, counts });
+  return list;
+}
+
 /** The different texts of a list that does not change any more. */
 export function repeatsOf(all: readonly string[]): Repeats {
   let repeats = found.get(all);

@@ -2,27 +2,31 @@
 import { Refusal } from '../refusal.ts';
 import { storableValue } from '../text/storable.ts';
 import type { Lined } from './block.ts';
+import { gridOfRows } from './grid.ts';
 import { limitAcross } from './limits.ts';
 import type { Finding } from './reading.ts';
 
-/** Cells as received, with what the reader of the file has to say. */
+/** Cells as received, whose texts can all be stored, with what the reader of the file has to say. */
 export interface RawRows extends Lined {
   remarks: readonly Finding[];
   /** the decimal mark where the format settles it, as JSON and workbooks do */
   decimal?: '.';
   /** what the format says of each cell, a letter a cell in a text for each row: n for numbers, d for dates, s for texts, blank for none */
   types?: readonly string[];
-  /** its texts are known to be storable */
-  storable?: boolean;
 }
 
-/** Rows whose texts can all be stored; says how many cells held what cannot. */
-export function storableRows(raw: RawRows): RawRows {
-  const made = raw.storable ? null : storableValue(raw.rows);
-  if (!made || made.replaced === 0) return raw;
-  const { value: rows, replaced } = made;
+/** Rows as a format gave them; says how many cells held what cannot be stored, where that is not known to be none. */
+export function rawRows(
+  received: readonly (readonly string[])[],
+  { remarks, ...rest }: Omit<RawRows, 'grid'>,
+  isStorable = false,
+): RawRows {
+  const made = isStorable ? null : storableValue(received);
+  const { value: rows, replaced } = made ?? { value: received, replaced: 0 };
+  const grid = gridOfRows(rows);
+  if (replaced === 0) return { ...rest, grid, remarks };
   const text = `${replaced} ${replaced === 1 ? 'cell' : 'cells'} held characters that cannot be stored; each was replaced by “\uFFFD”.`;
-  return { ...raw, rows, remarks: [...raw.remarks, { text }] };
+  return { ...rest, grid, remarks: [...remarks, { text }] };
 }
 
 /** Rows without the columns that hold nothing at all between or beside others. */
@@ -30,10 +34,12 @@ export function withoutBlankColumns(raw: RawRows): RawRows {
   const used: boolean[] = [];
   /** the columns before this one are all used, as those of most tables are after a few rows */
   let known = 0;
-  for (const row of raw.rows) {
-    if (row.length <= known) continue;
-    for (let column = known; column < row.length; column++)
-      if (!used[column] && (row[column] ?? '').trim() !== '') used[column] = true;
+  const { grid } = raw;
+  for (let row = 0; row < grid.height; row++) {
+    const width = grid.widthOf(row);
+    if (width <= known) continue;
+    for (let column = known; column < width; column++)
+      if (!used[column] && grid.at(row, column).trim() !== '') used[column] = true;
     while (used[known]) known++;
   }
   const last = used.lastIndexOf(true);
@@ -44,7 +50,7 @@ export function withoutBlankColumns(raw: RawRows): RawRows {
   const many = blank.length > 1;
   return {
     ...raw,
-    rows: raw.rows.map((row) => keep.filter((column) => column < row.length).map((column) => row[column] ?? '')),
+    grid: grid.pickColumns(keep),
     ...(raw.types && { types: raw.types.map((row) => keep.map((column) => row[column] ?? ' ').join('')) }),
     remarks: [
       ...raw.remarks,
@@ -58,8 +64,9 @@ export function withoutBlankColumns(raw: RawRows): RawRows {
 const MOST_READ = 200;
 
 /** Sentences that were parted at their commas: hardly a value, many words in a cell, and lines of different lengths. */
-function isProse({ rows }: RawRows): boolean {
-  const read = rows.slice(0, MOST_READ).filter((row) => row.some((cell) => cell.trim() !== ''));
+function isProse({ grid }: RawRows): boolean {
+  const first = Array.from({ length: Math.min(MOST_READ, grid.height) }, (_, row) => grid.row(row));
+  const read = first.filter((row) => row.some((cell) => cell.trim() !== ''));
   const cells = read.flat().filter((cell) => cell.trim() !== '');
   if (cells.length < 2) return false;
   const words = cells.reduce((sum, cell) => sum + cell.trim().split(/\s+/).length, 0);

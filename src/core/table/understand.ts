@@ -4,6 +4,8 @@ import { type Block, findBlock, isSeriesInRows, type Lined, turnBlock } from './
 import { findingsOf } from './check.ts';
 import type { Column, Table } from './column.ts';
 import { markByExtract } from './extract-date.ts';
+import type { Grid } from './grid.ts';
+import { filledCount } from './heads.ts';
 import { inferColumn, type Known } from './infer.ts';
 import type { Inferred, TextColumn } from './infer-texts.ts';
 import { joinDates } from './joined-dates.ts';
@@ -13,7 +15,7 @@ import { markProvisional } from './provisional.ts';
 import type { Finding, Reading } from './reading.ts';
 import { receivedOf, withReceived } from './received.ts';
 import { someText } from './repeats.ts';
-import { type RawRows, refuseProse, storableRows, withoutBlankColumns } from './rows.ts';
+import { type RawRows, refuseProse, withoutBlankColumns } from './rows.ts';
 import { isSourceLine, sourceIn, unitOfLine } from './title-lines.ts';
 import { isTotalTitle, keysOf, readTitle, unitBeside, untitled } from './titles.ts';
 import { askUnfinished } from './unfinished-end.ts';
@@ -36,11 +38,12 @@ export interface Understood {
 function raggedRemarks(body: Lined, width: number): Finding[] {
   const few: number[] = [];
   const many: number[] = [];
-  body.rows.forEach((row, index) => {
-    const line = body.lines[index] ?? 0;
-    if (row.length < width) few.push(line);
-    else if (row.length > width && row.slice(width).some((cell) => cell.trim() !== '')) many.push(line);
-  });
+  const { grid, lines } = body;
+  for (let row = 0; row < grid.height; row++) {
+    const cells = grid.widthOf(row);
+    if (cells < width) few.push(lines[row] ?? 0);
+    else if (cells > width && filledCount(grid.row(row).slice(width)) > 0) many.push(lines[row] ?? 0);
+  }
   const remarks: Finding[] = [];
   const linesOf = (lines: number[]) => `Line${lines.length > 1 ? 's' : ''} ${listed(lines)}`;
   const have = (lines: number[]) => (lines.length > 1 ? 'have' : 'has');
@@ -105,23 +108,14 @@ function layoutRemarks({ heads, repeated, next, lines }: Block): Finding[] {
 }
 
 /** Widest use of any row, from the header's own width on. */
-function widthOf(headerWidth: number, rows: Lined['rows']): number {
+function widthOf(headerWidth: number, grid: Grid): number {
   let width = headerWidth;
-  for (const row of rows) {
-    let used = row.length;
-    while (used > width && (row[used - 1] ?? '').trim() === '') used--;
+  for (let row = 0; row < grid.height; row++) {
+    let used = grid.widthOf(row);
+    while (used > width && grid.at(row, used - 1).trim() === '') used--;
     width = Math.max(width, used);
   }
   return width;
-}
-
-/** The cells of each column; those that a row lacks are blank. */
-function columnsOf(rows: Lined['rows'], width: number): string[][] {
-  const columns = Array.from({ length: width }, () => new Array<string>(rows.length));
-  rows.forEach((row, at) => {
-    for (let index = 0; index < width; index++) (columns[index] as string[])[at] = row[index] ?? '';
-  });
-  return columns;
 }
 
 /** Rows that sum others: the cell in the first column says so. */
@@ -137,7 +131,7 @@ function totalRows(first: readonly string[]): number[] {
 function totalRemarks(columns: readonly Column[], body: Lined, totals: readonly number[]): Finding[] {
   const names = [
     ...columns.filter((column) => column.kind === 'number' && column.total).map((column) => column.title),
-    ...totals.map((row) => body.rows[row]?.[0] ?? ''),
+    ...totals.map((row) => body.grid.at(row, 0)),
   ];
   if (names.length === 0) return [];
   const one = names.length === 1;
@@ -212,12 +206,12 @@ function layOut(raw: RawRows, reading: Reading): Laid {
   if (!found) throw new Refusal('This table is empty: no line holds any text.');
   refuseProse(raw);
   // More series than a table has columns stay in their rows, where a spark table has a line for each.
-  const turned = reading.turned ?? (isSeriesInRows(found) && found.body.rows.length < MOST_COLUMNS);
+  const turned = reading.turned ?? (isSeriesInRows(found) && found.body.grid.height < MOST_COLUMNS);
   const { header, headerLine, body } = turned ? turnBlock(found) : found;
   const remarks: Finding[] = [...raw.remarks, ...wordsRemarks(found), ...layoutRemarks(found)];
   let headerWidth = header?.length ?? 0;
   while (headerWidth > 0 && (header?.[headerWidth - 1] ?? '').trim() === '') headerWidth--;
-  const width = widthOf(headerWidth, body.rows);
+  const width = widthOf(headerWidth, body.grid);
   limitColumns(width);
   if (turned)
     remarks.push({
@@ -230,11 +224,11 @@ function layOut(raw: RawRows, reading: Reading): Laid {
       others: [{ say: 'It is a header', reading: { header: true } }],
     });
   else if (!turned) remarks.push(...raggedRemarks(body, headerWidth));
-  if (body.rows.length === 0)
+  if (body.grid.height === 0)
     remarks.push({ text: `Line ${headerLine} is a header with no rows below it, so there is nothing to draw yet.` });
   const apart = {
     titles: Array.from({ length: width }, (_, index) => (header?.[index] ?? '').trim() || untitled(index + 1)),
-    cells: columnsOf(body.rows, width),
+    cells: body.grid.columns(width),
     from: Array.from({ length: width }, (_, index) => index),
   };
   const joined = reading.joined === false || turned ? null : joinDates(apart);
@@ -253,7 +247,7 @@ function layOut(raw: RawRows, reading: Reading): Laid {
     from,
     totals:
       reading.totals === false ? [] : [...new Set([...totalRows(apart.cells[0] ?? []), ...(joined?.totals ?? [])])],
-    placeOf: (row) => (turned ? (body.rows[row]?.[0] ?? '') : (body.lines[row] ?? 0)),
+    placeOf: (row) => (turned ? body.grid.at(row, 0) : (body.lines[row] ?? 0)),
     remarks,
   };
 }
@@ -324,7 +318,7 @@ export function understandRows(
   reading: Reading = {},
   onProgress: (share: number) => void = () => {},
 ): Understood {
-  const raw = withoutBlankColumns(storableRows(received));
+  const raw = withoutBlankColumns(received);
   const laid = layOut(raw, reading);
   const { found, turned, body, totals, remarks } = laid;
   const title = storable(givenTitle);
@@ -352,7 +346,7 @@ export function understandRows(
   });
   const provisional = markProvisional(withTitlesApart(read, laid.titles), reading);
   const asked = askUnfinished(
-    { title, rows: body.rows.length, columns: provisional.columns, totals, remarks: [] },
+    { title, rows: body.grid.height, columns: provisional.columns, totals, remarks: [] },
     reading,
   );
   const { columns } = asked;
@@ -361,7 +355,7 @@ export function understandRows(
   const nearest = found.above.findLast(isTitleLine);
   const table = {
     title: nearest ? readTitle(nearest.text).name : title,
-    rows: body.rows.length,
+    rows: body.grid.height,
     columns,
     totals,
     remarks: [],

@@ -71,7 +71,9 @@ export function pastedPage(data: DataTransfer): string | null {
 /** The cells of the first table of a page. */
 export async function cellsOfPage(html: string): Promise<Pasted[]> {
   const { readHtmlTables } = await import('../../formats/workbook.ts');
-  return columnsOf(readHtmlTables(html)[0]?.raw.rows ?? []).map((texts) => new Pasted(texts));
+  const grid = readHtmlTables(html)[0]?.raw.grid;
+  const rows = Array.from({ length: grid?.height ?? 0 }, (_, row) => grid?.row(row) ?? []);
+  return columnsOf(rows).map((texts) => new Pasted(texts));
 }
 
 /** Cells on the clipboard: of Rizo, or parted by tabs. */
